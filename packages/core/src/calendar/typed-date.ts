@@ -1,0 +1,28 @@
+import { isIsoDate, isoDate, plusDays, shortMonth, type IsoDate } from './iso-date.ts';
+
+const MONTH_NAMES = Array.from({ length: 12 }, (_, index) => shortMonth(index + 1).toLowerCase());
+
+/**
+ * Reads a day as people type it: `2027-03-31`, `3/31`, `3/31/27`, `31 mar`, `mar 31 2027`, `31`, `+30`.
+ * A missing year or month is the one of `near`; `+n` counts from `near`. Undefined when it is no day.
+ */
+export function typedDate(text: string, near: IsoDate): IsoDate | undefined {
+  const trimmed = text.trim().toLowerCase();
+  if (isIsoDate(trimmed)) return isoDate(trimmed);
+  const days = /^([+-]\d{1,4})$/.exec(trimmed);
+  if (days?.[1]) return plusDays(near, Number(days[1]));
+  const slashed = /^(\d{1,2})\/(\d{1,2})(?:\/(\d{2}|\d{4}))?$/.exec(trimmed);
+  if (slashed) return day(near, slashed[3], Number(slashed[1]), Number(slashed[2]));
+  const dayFirst = /^(\d{1,2})[ .-]*([a-z]{3})[a-z]*[ .,-]*(\d{2}|\d{4})?$/.exec(trimmed);
+  if (dayFirst) return day(near, dayFirst[3], MONTH_NAMES.indexOf(dayFirst[2] ?? '') + 1, Number(dayFirst[1]));
+  const monthFirst = /^([a-z]{3})[a-z]*[ .-]*(\d{1,2})(?:[ .,-]+(\d{2}|\d{4}))?$/.exec(trimmed);
+  if (monthFirst) return day(near, monthFirst[3], MONTH_NAMES.indexOf(monthFirst[1] ?? '') + 1, Number(monthFirst[2]));
+  if (/^\d{1,2}$/.test(trimmed)) return day(near, undefined, Number(near.slice(5, 7)), Number(trimmed));
+  return undefined;
+}
+
+function day(near: IsoDate, year: string | undefined, monthOfYear: number, dayOfMonth: number): IsoDate | undefined {
+  const fullYear = year === undefined ? near.slice(0, 4) : year.length === 2 ? `20${year}` : year;
+  const text = `${fullYear}-${String(monthOfYear).padStart(2, '0')}-${String(dayOfMonth).padStart(2, '0')}`;
+  return isIsoDate(text) ? isoDate(text) : undefined;
+}

@@ -1,0 +1,50 @@
+import type { AccountId } from './ids.ts';
+
+export const ACCOUNT_TYPES = ['asset', 'liability', 'equity', 'revenue', 'cost-of-revenue', 'expense'] as const;
+export type AccountType = (typeof ACCOUNT_TYPES)[number];
+
+/** What posting rules ask for by name; each role belongs to one account at most, of the type given. */
+export const ROLES = {
+  bank: 'asset',
+  receivable: 'asset',
+  'input-tax': 'asset',
+  wip: 'asset',
+  'construction-in-progress': 'asset',
+  'earned-unbilled': 'asset',
+  'progress-billings': 'liability',
+  payable: 'liability',
+  'output-tax': 'liability',
+  'labor-clearing': 'liability',
+  'loss-provision': 'liability',
+  'retained-earnings': 'equity',
+  revenue: 'revenue',
+  'cost-of-revenue': 'cost-of-revenue',
+  'loss-expense': 'cost-of-revenue',
+  'internal-projects': 'expense',
+  'indirect-labor': 'expense',
+} as const satisfies Record<string, AccountType>;
+export type Role = keyof typeof ROLES;
+
+export interface Account {
+  readonly id: AccountId;
+  readonly code: string;
+  readonly name: string;
+  readonly type: AccountType;
+  readonly role: Role | null;
+}
+
+/** What a project has cost, wherever the cost now stands: moving it from WIP to cost of revenue does not change it. */
+export const COST_ROLES = ['wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'] as const;
+/** Cost still held on the balance sheet. */
+export const HELD_ROLES = ['wip', 'construction-in-progress'] as const;
+/** Netted per project on the balance sheet into a contract asset or a contract liability. */
+export const CONTRACT_ROLES = ['earned-unbilled', 'progress-billings'] as const;
+
+/** Whether a balance of this type is normally a debit. Statements show the other types with the sign turned. */
+export function isDebitType(type: AccountType): boolean {
+  return type === 'asset' || type === 'cost-of-revenue' || type === 'expense';
+}
+
+export function isProfitAndLoss(type: AccountType): boolean {
+  return type === 'revenue' || type === 'cost-of-revenue' || type === 'expense';
+}

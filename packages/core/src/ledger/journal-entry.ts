@@ -1,0 +1,77 @@
+import type { IsoDate } from '../calendar/iso-date.ts';
+import { invariant } from '../problems/invariant.ts';
+import { cents, opposite, sum, type Cents } from '../money/cents.ts';
+import { quantity, type Quantity } from '../money/quantity.ts';
+import type { CostType } from './cost-type.ts';
+import type { AccountId, CostCodeId, EmployeeId, PartyId, PhaseId, ProjectId } from './ids.ts';
+
+/** Where a cost belongs: a project, with phase, kind of work and cost type. */
+export interface Coding {
+  readonly project: ProjectId;
+  readonly phase: PhaseId | null;
+  readonly costCode: CostCodeId;
+  readonly costType: CostType;
+}
+
+/** One line of the ledger. `amount` is signed, debit positive; dimensions that do not apply are null. */
+export interface Line {
+  readonly account: AccountId;
+  readonly amount: Cents;
+  readonly quantity: Quantity;
+  readonly project: ProjectId | null;
+  readonly phase: PhaseId | null;
+  readonly costCode: CostCodeId | null;
+  readonly costType: CostType | null;
+  readonly party: PartyId | null;
+  readonly employee: EmployeeId | null;
+  readonly text: string;
+}
+
+/** A balanced set of lines of one posting date. Only `journalEntry` makes one. */
+export interface JournalEntry {
+  readonly postedOn: IsoDate;
+  readonly lines: readonly Line[];
+  readonly kind: 'balanced entry';
+}
+
+const BLANK = {
+  quantity: quantity(0),
+  project: null,
+  phase: null,
+  costCode: null,
+  costType: null,
+  party: null,
+  employee: null,
+  text: '',
+} as const;
+
+export type Dimensions = Partial<Omit<Line, 'account' | 'amount'>>;
+
+export function debit(account: AccountId, amount: Cents, dimensions: Dimensions = {}): Line {
+  return { ...BLANK, ...dimensions, account, amount };
+}
+
+export function credit(account: AccountId, amount: Cents, dimensions: Dimensions = {}): Line {
+  return debit(account, opposite(amount), dimensions);
+}
+
+/** Makes the entry, without lines of nothing. Lines that do not sum to zero are a bug of the posting rule that made them. */
+export function journalEntry(postedOn: IsoDate, lines: readonly Line[]): JournalEntry {
+  const kept = lines.filter((line) => line.amount !== 0 || line.quantity !== 0);
+  const total = sum(kept.map((line) => line.amount));
+  invariant(total === 0, `debits and credits differ by ${total} minor units`);
+  return { postedOn, lines: kept, kind: 'balanced entry' };
+}
+
+/** The same lines with every sign turned, on another day. */
+export function reversal(lines: readonly Line[], postedOn: IsoDate): JournalEntry {
+  return journalEntry(
+    postedOn,
+    lines.map((line) => ({ ...line, amount: opposite(line.amount), quantity: quantity(-line.quantity) })),
+  );
+}
+
+/** Debits of the lines, which equal the credits. */
+export function turnover(lines: readonly Line[]): Cents {
+  return cents(lines.reduce((total, line) => total + Math.max(0, line.amount), 0));
+}

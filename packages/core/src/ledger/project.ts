@@ -1,0 +1,41 @@
+import type { IsoDate } from '../calendar/iso-date.ts';
+import type { Role } from './account.ts';
+import type { PartyId, PhaseId, ProjectId, TaxCodeId } from './ids.ts';
+
+export const PROJECT_KINDS = ['client', 'internal'] as const;
+export const PROJECT_STATUSES = ['proposed', 'active', 'finished', 'closed', 'cancelled'] as const;
+export const METHODS = ['cost-to-cost', 'none'] as const;
+/** `hold`: cost waits in WIP (or construction in progress) until it is recognized; `expense`: it is expensed as incurred. */
+export const COST_TREATMENTS = ['hold', 'expense'] as const;
+
+export interface Phase {
+  readonly id: PhaseId;
+  readonly code: string;
+  readonly name: string;
+  readonly parent: PhaseId | null;
+}
+
+export interface Project {
+  readonly id: ProjectId;
+  readonly code: string;
+  readonly name: string;
+  readonly kind: (typeof PROJECT_KINDS)[number];
+  readonly client: PartyId | null;
+  readonly status: (typeof PROJECT_STATUSES)[number];
+  readonly method: (typeof METHODS)[number];
+  readonly costTreatment: (typeof COST_TREATMENTS)[number];
+  readonly actualEndOn: IsoDate | null;
+  readonly taxCode: TaxCodeId | null;
+  readonly phases: readonly Phase[];
+}
+
+/** The account a project's cost goes to when it is incurred. */
+export function costRole(project: Pick<Project, 'kind' | 'costTreatment'>): Role {
+  if (project.kind === 'client') return project.costTreatment === 'hold' ? 'wip' : 'cost-of-revenue';
+  return project.costTreatment === 'hold' ? 'construction-in-progress' : 'internal-projects';
+}
+
+/** Closed and cancelled projects take no more cost. */
+export function takesCost(project: Pick<Project, 'status'>): boolean {
+  return project.status !== 'closed' && project.status !== 'cancelled';
+}

@@ -1,0 +1,39 @@
+import { allocation } from '../money/allocation.ts';
+import { cents, difference, sum, ZERO, type Cents } from '../money/cents.ts';
+import { ratio, shareOf } from '../money/ratio.ts';
+import type { TaxCodeId } from './ids.ts';
+
+const MILLION = 1_000_000;
+
+/** A rate of tax, and how much of the tax on purchases comes back. Both in millionths: 8.25 % is 82,500. */
+export interface TaxCode {
+  readonly id: TaxCodeId;
+  readonly code: string;
+  readonly name: string;
+  readonly rateMillionths: number;
+  readonly recoverableMillionths: number;
+}
+
+export interface TaxOnLines {
+  readonly code: TaxCode;
+  readonly net: Cents;
+  readonly tax: Cents;
+  readonly recoverable: Cents;
+  /** Per line, in the order given: the part of the tax that does not come back and is cost of that line. */
+  readonly cost: readonly Cents[];
+}
+
+/** Tax on lines of one document that share a tax code, rounded once for the code; the cost part split over the lines. */
+export function taxOn(code: TaxCode, nets: readonly Cents[]): TaxOnLines {
+  const net = sum(nets);
+  const tax = shareOf(net, ratio(code.rateMillionths, MILLION));
+  const recoverable = shareOf(tax, ratio(code.recoverableMillionths, MILLION));
+  const notRecoverable = difference(tax, recoverable);
+  const cost = notRecoverable === 0 ? nets.map(() => ZERO) : allocation(notRecoverable, nets);
+  return { code, net, tax, recoverable, cost };
+}
+
+/** Tax on sales of one rate. */
+export function salesTax(code: TaxCode | null, net: Cents): Cents {
+  return code === null ? cents(0) : shareOf(net, ratio(code.rateMillionths, MILLION));
+}

@@ -1,0 +1,35 @@
+import { invariant } from '../problems/invariant.ts';
+
+/** A whole number of minor units of the books' currency. Debits are positive. */
+export type Cents = number & { readonly unit: 'cents' };
+
+/** The only maker of `Cents`. Refuses what is no whole number JavaScript holds exactly. */
+export function cents(minorUnits: number): Cents {
+  invariant(Number.isSafeInteger(minorUnits), `${minorUnits} is no whole number of minor units`);
+  return (minorUnits === 0 ? 0 : minorUnits) as Cents;
+}
+
+export const ZERO = cents(0);
+
+export function sum(amounts: Iterable<Cents>): Cents {
+  let total = 0;
+  for (const amount of amounts) total += amount;
+  return cents(total);
+}
+
+/** `minuend − subtrahend`. */
+export function difference(minuend: Cents, subtrahend: Cents): Cents {
+  return cents(minuend - subtrahend);
+}
+
+export function opposite(amount: Cents): Cents {
+  return cents(-amount);
+}
+
+export function larger(one: Cents, other: Cents): Cents {
+  return one >= other ? one : other;
+}
+
+export function smaller(one: Cents, other: Cents): Cents {
+  return one <= other ? one : other;
+}

@@ -1,0 +1,30 @@
+import { invariant } from '../problems/invariant.ts';
+import { cents, type Cents } from './cents.ts';
+import { roundedQuotient } from './ratio.ts';
+
+/** Hours, pieces, cubic yards …: a whole number of ten-thousandths of the unit. */
+export type Quantity = number & { readonly unit: 'ten-thousandths' };
+
+/** Currency units per unit (an hour's cost rate, a unit cost): a whole number of ten-thousandths. */
+export type Rate = number & { readonly unit: 'ten-thousandths per unit' };
+
+export function quantity(tenThousandths: number): Quantity {
+  invariant(Number.isSafeInteger(tenThousandths), `${tenThousandths} is no whole number of ten-thousandths`);
+  return (tenThousandths === 0 ? 0 : tenThousandths) as Quantity;
+}
+
+export function rate(tenThousandths: number): Rate {
+  invariant(Number.isSafeInteger(tenThousandths), `${tenThousandths} is no whole number of ten-thousandths`);
+  return (tenThousandths === 0 ? 0 : tenThousandths) as Rate;
+}
+
+/** `quantity × rate` in minor units, rounded once, half away from zero. For a currency with 100 minor units. */
+export function extension(units: Quantity, unitRate: Rate): Cents {
+  return cents(roundedQuotient(units, unitRate, 1_000_000));
+}
+
+export function sumQuantity(quantities: Iterable<Quantity>): Quantity {
+  let total = 0;
+  for (const each of quantities) total += each;
+  return quantity(total);
+}

@@ -1,0 +1,68 @@
+import type { IsoDate } from '../calendar/iso-date.ts';
+import { costRole, type Project } from '../ledger/project.ts';
+import type { AccountId, PartyId } from '../ledger/ids.ts';
+import { credit, debit, journalEntry, type Coding, type JournalEntry, type Line } from '../ledger/journal-entry.ts';
+import { taxOn, type TaxCode } from '../ledger/tax-code.ts';
+import { cents, sum, ZERO, type Cents } from '../money/cents.ts';
+import type { Quantity } from '../money/quantity.ts';
+import type { Roles } from './roles.ts';
+
+export type BillTarget =
+  | { readonly kind: 'project'; readonly project: Project; readonly coding: Coding }
+  | { readonly kind: 'account'; readonly account: AccountId };
+
+export interface BillLine {
+  readonly target: BillTarget;
+  readonly net: Cents;
+  readonly quantity: Quantity;
+  readonly taxCode: TaxCode | null;
+  readonly text: string;
+}
+
+export interface Bill {
+  readonly supplier: PartyId;
+  readonly number: string;
+  readonly datedOn: IsoDate;
+  readonly dueOn: IsoDate;
+  readonly lines: readonly BillLine[];
+}
+
+/** Tax of a bill, by tax code in order of first appearance, each with the places of its lines. */
+function taxes(bill: Bill) {
+  const codes = [...new Map(bill.lines.flatMap(({ taxCode }) => (taxCode ? [[taxCode.id, taxCode]] : []))).values()];
+  return codes.map((code) => {
+    const places = bill.lines.flatMap((line, place) => (line.taxCode?.id === code.id ? [place] : []));
+    const nets = places.map((place) => bill.lines[place]?.net ?? ZERO);
+    return { ...taxOn(code, nets), places };
+  });
+}
+
+/** Net plus tax: what the supplier asks for. */
+export function billGross(bill: Bill): Cents {
+  return cents(sum(bill.lines.map(({ net }) => net)) + sum(taxes(bill).map(({ tax }) => tax)));
+}
+
+/**
+ * Dr the project's cost account or the chosen account, net and tax that does not come back; Dr input tax; Cr payable, gross.
+ * A negative line is a credit of the supplier and turns its signs.
+ */
+export function supplierBill(roles: Roles, bill: Bill): JournalEntry {
+  const costs = bill.lines.map(({ net }) => net as number);
+  let inputTax = 0;
+  for (const { recoverable, cost, places } of taxes(bill)) {
+    inputTax += recoverable;
+    places.forEach((place, index) => (costs[place] = (costs[place] ?? 0) + (cost[index] ?? 0)));
+  }
+  const party = bill.supplier;
+  return journalEntry(bill.datedOn, [
+    ...bill.lines.map((line, place) => costLine(roles, line, { cost: cents(costs[place] ?? 0), party })),
+    debit(roles['input-tax'], cents(inputTax), { party, text: bill.number }),
+    credit(roles.payable, billGross(bill), { party, text: bill.number }),
+  ]);
+}
+
+function costLine(roles: Roles, line: BillLine, { cost, party }: { cost: Cents; party: PartyId }): Line {
+  const { target, quantity, text } = line;
+  if (target.kind === 'account') return debit(target.account, cost, { party, text });
+  return debit(roles[costRole(target.project)], cost, { ...target.coding, party, quantity, text });
+}

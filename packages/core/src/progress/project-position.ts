@@ -1,0 +1,46 @@
+import type { Month } from '../calendar/month.ts';
+import type { Coding } from '../ledger/journal-entry.ts';
+import type { Project } from '../ledger/project.ts';
+import { difference, opposite, type Cents } from '../money/cents.ts';
+
+/** An estimate at completion set by hand, from a month on. */
+export interface EstimateOverride {
+  readonly month: Month;
+  readonly amount: Cents;
+  readonly reason: string;
+}
+
+/** All that is known of one project at a month's end, to date, in minor units. */
+export interface ProjectPosition {
+  readonly project: Project;
+  /** Original contract and the changes effective by then. */
+  readonly contract: Cents;
+  /** Revised budget, cost side: the sum of its lines. */
+  readonly budget: Cents;
+  /** Sum over budget lines, and codings without one, of what their cost exceeds their budget by. */
+  readonly overruns: Cents;
+  readonly override: EstimateOverride | null;
+  readonly costToDate: Cents;
+  readonly earned: Cents;
+  readonly billed: Cents;
+  /** Loss provision posted. */
+  readonly provision: Cents;
+  /** Whether the project's actual end is past. */
+  readonly finished: boolean;
+}
+
+/** Cost held on the balance sheet for the project, by coding. */
+export interface HeldCost {
+  readonly coding: Coding;
+  readonly amount: Cents;
+}
+
+/** Billed − earned: above zero overbilled (a contract liability), below zero underbilled (a contract asset). */
+export function overbilled({ billed, earned }: Pick<ProjectPosition, 'billed' | 'earned'>): Cents {
+  return difference(billed, earned);
+}
+
+/** Earned − billed; the project's net on the balance sheet. */
+export function contractNet(position: Pick<ProjectPosition, 'billed' | 'earned'>): Cents {
+  return opposite(overbilled(position));
+}

@@ -1,0 +1,138 @@
+import type { Cents } from '../money/cents.ts';
+import { cents, difference } from '../money/cents.ts';
+import { dollars } from '../money/dollars.ts';
+import { percent, ratio, type Ratio } from '../money/ratio.ts';
+import { estimateAtCompletion } from '../progress/estimate-at-completion.ts';
+import { progress, type KeptDecimals } from '../progress/progress.ts';
+import type { ProjectPosition } from '../progress/project-position.ts';
+import type { DerivedName, Figure, FigureName } from './figure.ts';
+
+export type FigureValue =
+  | { readonly kind: 'money'; readonly amount: Cents }
+  | { readonly kind: 'ratio'; readonly ratio: Ratio }
+  | { readonly kind: 'none' };
+
+export interface DerivationInput {
+  readonly label: string;
+  readonly value: FigureValue;
+  /** Where the input itself comes from; left out where it is the ground: a change of contract or budget, an override. */
+  readonly figure?: Figure;
+}
+
+/** How a figure is worked out: its formula in words, and the inputs with their values. */
+export interface Derivation {
+  readonly formula: string;
+  readonly value: FigureValue;
+  readonly inputs: readonly DerivationInput[];
+}
+
+export const money = (amount: Cents): FigureValue => ({ kind: 'money', amount });
+
+/** A value for people. */
+export function valueText(value: FigureValue): string {
+  switch (value.kind) {
+    case 'money':
+      return dollars(value.amount);
+    case 'ratio':
+      return `${percent(value.ratio)} %`;
+    case 'none':
+      return 'none';
+  }
+}
+
+/** Project figures worked out from the project's position. Contract and budget have their own histories. */
+export type PositionFigure = Exclude<
+  DerivedName,
+  'contract' | 'budget' | 'line-estimate' | 'contract-assets' | 'contract-liabilities' | 'remaining' | 'variance'
+>;
+
+export interface PositionAt {
+  readonly position: ProjectPosition;
+  readonly costRecognized: Cents;
+  readonly lossExpense: Cents;
+  readonly through: Figure['through'];
+  readonly kept: KeptDecimals;
+}
+
+/** The value of one project figure with its formula and inputs. */
+export function positionDerivation(name: PositionFigure, at: PositionAt): Derivation {
+  const { position } = at;
+  const estimate = estimateAtCompletion(position);
+  const input = inputs(at);
+  const contract = input('contract', 'Contract price', position.contract);
+  const completion = input('estimate', 'Estimate at completion', estimate);
+  const cost = input('cost', 'Cost to date', position.costToDate);
+  const earned = input('earned', 'Earned', position.earned);
+  const profit = difference(position.contract, estimate);
+  switch (name) {
+    case 'estimate':
+      return estimateDerivation(at, estimate);
+    case 'complete':
+      return completeDerivation(at, [cost, completion]);
+    case 'overbilled': {
+      const billed = input('billed', 'Billed', position.billed);
+      return of('billed − earned', difference(position.billed, position.earned), [billed, earned]);
+    }
+    case 'profit-at-completion':
+      return of('contract price − estimate at completion', profit, [contract, completion]);
+    case 'margin': {
+      const value: FigureValue =
+        position.contract > 0 ? { kind: 'ratio', ratio: ratio(profit, position.contract) } : { kind: 'none' };
+      const formula = '(contract price − estimate at completion) ÷ contract price';
+      return { formula, value, inputs: [contract, completion] };
+    }
+    case 'profit-to-date': {
+      const recognized = input('cost-recognized', 'Cost recognized', at.costRecognized);
+      const loss = input('loss-expense', 'Expected loss provided for', at.lossExpense);
+      const amount = cents(position.earned - at.costRecognized - at.lossExpense);
+      return of('earned − cost recognized − expected loss', amount, [earned, recognized, loss]);
+    }
+    case 'backlog':
+      return of('contract price − earned', difference(position.contract, position.earned), [contract, earned]);
+    case 'cost-to-complete':
+      return of('estimate at completion − cost to date', difference(estimate, position.costToDate), [completion, cost]);
+  }
+}
+
+function of(formula: string, amount: Cents, from: readonly DerivationInput[]): Derivation {
+  return { formula, value: money(amount), inputs: from };
+}
+
+function inputs({ position, through }: PositionAt) {
+  return (name: FigureName, label: string, amount: Cents): DerivationInput => ({
+    label,
+    value: money(amount),
+    figure: { name, project: position.project.id, through },
+  });
+}
+
+function estimateDerivation(at: PositionAt, estimate: Cents): Derivation {
+  const { position } = at;
+  const input = inputs(at);
+  if (position.finished) {
+    const cost = input('cost', 'Cost to date', position.costToDate);
+    return of('the project is finished: what it has cost', estimate, [cost]);
+  }
+  if (position.override) {
+    const label = `Set by hand: ${position.override.reason}`;
+    return of('estimate set by hand', estimate, [{ label, value: money(estimate) }]);
+  }
+  return of('for each budget line the larger of budget and cost: budgets + what cost exceeds them by', estimate, [
+    input('budget', 'Budget', position.budget),
+    { label: 'Cost above budget, line by line', value: money(position.overruns) },
+  ]);
+}
+
+function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): Derivation {
+  const reached = progress(at.position, at.kept);
+  const kept = at.kept === null ? '' : `, kept to ${at.kept} decimals`;
+  const formula = {
+    'not-measured': 'progress of this project is not measured',
+    'no-estimate': 'no estimate yet, so nothing is complete',
+    'not-begun': 'no cost yet',
+    finished: 'the project is finished',
+    'under-way': `cost to date ÷ estimate at completion${kept}`,
+    'over-estimate': 'cost is above the estimate, so it counts as complete',
+  }[reached.kind];
+  return { formula, value: { kind: 'ratio', ratio: reached.complete }, inputs: from };
+}

@@ -1,0 +1,80 @@
+import { z } from 'zod';
+import * as documents from './documents.ts';
+import * as entry from './entry.ts';
+import * as reading from './reading.ts';
+import * as setup from './setup.ts';
+import { AsOf, Done } from './values.ts';
+
+/** One question or order of the HTTP API. Writes also take an `Idempotency-Key` header. */
+export interface Endpoint {
+  readonly method: 'get' | 'post' | 'put' | 'delete';
+  /** Below `/api`, with `{name}` for parameters. */
+  readonly path: string;
+  readonly summary: string;
+  readonly params?: z.ZodType;
+  readonly query?: z.ZodType;
+  readonly body?: z.ZodType;
+  readonly response: z.ZodType;
+}
+
+/** Every endpoint; server routes, web requests and the OpenAPI document are made from this list. */
+export const ENDPOINTS = {
+  frame: { method: 'get', path: '/frame', summary: 'Company, months, tie-outs, what waits', query: AsOf, response: reading.Frame },
+  reference: { method: 'get', path: '/reference', summary: 'What the pickers offer', response: reading.Reference },
+  projects: { method: 'get', path: '/projects', summary: 'All projects where they stand', query: AsOf, response: reading.Projects },
+  project: { method: 'get', path: '/projects/{id}', summary: 'One project', params: reading.ProjectParams, query: AsOf, response: reading.ProjectDetail },
+  wipSchedule: { method: 'get', path: '/wip-schedule', summary: 'WIP schedule', query: AsOf, response: reading.WipSchedule },
+  profitability: { method: 'get', path: '/profitability', summary: 'Profit per project or client', query: reading.ProfitabilityQuery, response: reading.Profitability },
+  incomeStatement: { method: 'get', path: '/income-statement', summary: 'Income statement', query: reading.SpanQuery, response: reading.IncomeStatement },
+  balanceSheet: { method: 'get', path: '/balance-sheet', summary: 'Balance sheet', query: AsOf, response: reading.BalanceSheet },
+  trialBalance: { method: 'get', path: '/trial-balance', summary: 'Trial balance', query: AsOf, response: reading.TrialBalance },
+  trace: { method: 'get', path: '/trace', summary: 'Where a figure comes from', query: reading.TraceQuery, response: reading.Trace },
+  figures: { method: 'get', path: '/figures', summary: 'Values of figures by key', query: reading.FiguresQuery, response: reading.Figures },
+  ledger: { method: 'get', path: '/ledger', summary: 'Posted lines, newest first', query: reading.LedgerQuery, response: reading.Ledger },
+  search: { method: 'get', path: '/search', summary: 'Find projects, parties and documents', query: reading.SearchQuery, response: reading.SearchHits },
+
+  drafts: { method: 'get', path: '/drafts', summary: 'Sheets being worked on', query: entry.DraftsQuery, response: z.object({ rows: z.array(entry.DraftSummary) }) },
+  draft: { method: 'get', path: '/drafts/{id}', summary: 'One sheet with what it would post', params: documents.DocumentParams, query: entry.DraftQuery, response: entry.Draft },
+  newDraft: { method: 'post', path: '/drafts', summary: 'Begin a sheet', body: entry.NewDraft, response: entry.Draft },
+  changeDraft: { method: 'put', path: '/drafts/{id}', summary: 'Keep a sheet as typed', params: documents.DocumentParams, body: entry.DraftChange, response: entry.Draft },
+  dropDraft: { method: 'delete', path: '/drafts/{id}', summary: 'Throw a sheet away', params: documents.DocumentParams, response: Done },
+  postDraft: { method: 'post', path: '/drafts/{id}/posting', summary: 'Post a sheet, whole or not at all', params: documents.DocumentParams, body: entry.DraftPosting, response: entry.DraftPosted },
+  budgetStands: { method: 'get', path: '/budget-stands', summary: 'Budget lines with what is left', query: entry.BudgetStandsQuery, response: entry.BudgetStands },
+  lastBill: { method: 'get', path: '/last-bill', summary: "A supplier's last bill as rows", query: entry.LastBillQuery, response: entry.LastBill },
+
+  documents: { method: 'get', path: '/documents', summary: 'Posted documents, newest first', query: documents.DocumentsQuery, response: documents.Documents },
+  document: { method: 'get', path: '/documents/{id}', summary: 'One document with its lines', params: documents.DocumentParams, response: documents.DocumentDetail },
+  reverse: { method: 'post', path: '/documents/{id}/reversal', summary: 'Reverse a document', params: documents.DocumentParams, body: documents.Reversal, response: documents.Posted },
+  recognition: { method: 'get', path: '/recognition', summary: 'A recognition run before it is posted', query: documents.RecognitionQuery, response: documents.RecognitionPreview },
+  recognize: { method: 'post', path: '/recognition', summary: 'Post the run', body: documents.RecognitionPosting, response: documents.Posted },
+  unrecognize: { method: 'post', path: '/recognition/reversal', summary: 'Reverse the latest run', body: documents.RecognitionReversal, response: documents.Posted },
+  billable: { method: 'get', path: '/billable', summary: 'Contracts and what is left to bill', query: AsOf, response: documents.Billable },
+  previewInvoice: { method: 'post', path: '/invoice-previews', summary: 'What an invoice would bill', body: documents.InvoiceForm, response: documents.InvoicePreview },
+  invoice: { method: 'post', path: '/invoices', summary: 'Post a progress invoice', body: documents.InvoiceForm, response: documents.Posted },
+  receipt: { method: 'post', path: '/receipts', summary: 'Record what a client paid', body: documents.SettlementForm, response: documents.Posted },
+  payment: { method: 'post', path: '/payments', summary: 'Record what a supplier was paid', body: documents.SettlementForm, response: documents.Posted },
+  journal: { method: 'post', path: '/journals', summary: 'Post a journal', body: documents.JournalForm, response: documents.Posted },
+  lockMonths: { method: 'put', path: '/month-lock', summary: 'Lock months through one, or open them again', body: documents.MonthLock, response: Done },
+
+  setUp: { method: 'post', path: '/company', summary: 'Set up the company with a starter chart', body: setup.CompanyForm, response: Done },
+  changeCompany: { method: 'put', path: '/company', summary: 'Change the company', body: setup.CompanyForm.omit({ firstMonth: true }), response: Done },
+  records: { method: 'get', path: '/records/{kind}', summary: 'All records of a kind', params: setup.RecordParams, response: setup.Records },
+  addRecord: { method: 'post', path: '/records/{kind}', summary: 'Add a record', params: setup.RecordParams, body: setup.RecordForm, response: setup.RecordRow },
+  changeRecord: { method: 'put', path: '/records/{kind}/{id}', summary: 'Change a record', params: setup.OneRecordParams, body: setup.RecordChange, response: setup.RecordRow },
+  importRecords: { method: 'post', path: '/imports/{kind}', summary: 'Take in a CSV file, whole or not at all', params: setup.RecordParams, body: setup.ImportForm, response: setup.Imported },
+} as const satisfies Record<string, Endpoint>;
+
+export type EndpointName = keyof typeof ENDPOINTS;
+
+/** Reports that save as CSV, by the name in `/api/reports/<name>.csv`. */
+export const CSV_REPORTS = [
+  'projects',
+  'budget',
+  'ledger',
+  'wip-schedule',
+  'profitability',
+  'income-statement',
+  'balance-sheet',
+  'trial-balance',
+] as const;
+export type CsvReport = (typeof CSV_REPORTS)[number];

@@ -1,0 +1,276 @@
+import { z } from 'zod';
+import { COST_TYPES } from '../ledger/cost-type.ts';
+import { AsOf, Cents, Day, Id, IdText, Instant, Money, Month, Quantity, Ratio } from './values.ts';
+
+
+export const Frame = z.object({
+  company: z
+    .object({
+      name: z.string(),
+      currency: z.string(),
+      fiscalYearStartMonth: z.int(),
+      percentDecimals: z.int().nullable(),
+      lockedThrough: Month.nullable(),
+    })
+    .nullable(),
+  today: Day,
+  user: z.string(),
+  currentMonth: Month,
+  recognizedThrough: Month.nullable(),
+  ribbon: z.array(z.object({ month: Month, earnedCents: Cents, billedCents: Cents, locked: z.boolean() })),
+  ties: z.array(
+    z.object({ name: z.string(), one: z.string(), other: z.string(), oneCents: Cents, otherCents: Cents }),
+  ),
+  drafts: z.object({ bills: z.int(), hours: z.int() }),
+});
+
+const Coded = z.object({ id: Id, code: z.string(), name: z.string() });
+
+/** What the pickers offer. */
+export const Reference = z.object({
+  suppliers: z.array(Coded),
+  clients: z.array(Coded),
+  employees: z.array(Coded),
+  projects: z.array(
+    Coded.extend({
+      kind: z.string(),
+      status: z.string(),
+      takesCost: z.boolean(),
+      taxCode: z.string().nullable(),
+      phases: z.array(Coded),
+    }),
+  ),
+  costCodes: z.array(Coded.extend({ costType: z.string().nullable() })),
+  accounts: z.array(Coded.extend({ postable: z.boolean() })),
+  taxCodes: z.array(Coded),
+});
+
+const Position = z.object({
+  id: Id,
+  code: z.string(),
+  name: z.string(),
+  kind: z.string(),
+  status: z.string(),
+  client: z.string().nullable(),
+  manager: z.string(),
+  contract: Money,
+  estimate: Money,
+  cost: Money,
+  earned: Money,
+  billed: Money,
+  overbilled: Money,
+  progress: z.string(),
+  complete: Ratio,
+  completeFigure: z.string(),
+  margin: Ratio.nullable(),
+  marginFigure: z.string(),
+  targetEndOn: Day.nullable(),
+});
+export const Projects = z.object({ rows: z.array(Position) });
+
+const BudgetRow = z.object({
+  code: z.string(),
+  name: z.string(),
+  costType: z.enum(COST_TYPES),
+  phase: z.string().nullable(),
+  budgeted: z.boolean(),
+  original: Money,
+  changesCents: Cents,
+  actual: Money,
+  estimate: Money,
+  remaining: Money,
+  variance: Money,
+  used: Ratio.nullable(),
+});
+
+export const ProjectDetail = z.object({
+  position: Position,
+  method: z.string(),
+  costTreatment: z.string(),
+  startOn: Day,
+  actualEndOn: Day.nullable(),
+  siteAddress: z.string(),
+  notes: z.string(),
+  version: z.int(),
+  costToComplete: Money,
+  backlog: Money,
+  profitAtCompletion: Money,
+  profitToDate: Money,
+  held: Money,
+  override: z.object({ amountCents: Cents, month: Month, reason: z.string() }).nullable(),
+  budget: z.array(BudgetRow),
+  budgetTotals: z.object({
+    originalCents: Cents,
+    changesCents: Cents,
+    actualCents: Cents,
+    estimateCents: Cents,
+    remainingCents: Cents,
+    varianceCents: Cents,
+  }),
+  months: z.array(z.object({ month: Month, costCents: Cents, earnedCents: Cents, billedCents: Cents })),
+  contractChanges: z.array(z.object({ effectiveOn: Day, amountCents: Cents, reason: z.string(), by: z.string() })),
+});
+
+export const ProjectParams = z.strictObject({ id: IdText });
+
+const WipRow = z.object({
+  id: Id,
+  code: z.string(),
+  name: z.string(),
+  client: z.string(),
+  contract: Money,
+  estimate: Money,
+  profit: Money,
+  margin: Ratio.nullable(),
+  cost: Money,
+  complete: Ratio,
+  progress: z.string(),
+  earned: Money,
+  profitToDate: Money,
+  billed: Money,
+  overbilledCents: Cents,
+  underbilledCents: Cents,
+  netFigure: z.string(),
+  earnedThisYear: Money,
+  earnedBeforeYear: Money,
+  backlog: Money,
+  costToComplete: Money,
+});
+const WipTotals = z.object({
+  contractCents: Cents,
+  estimateCents: Cents,
+  profitCents: Cents,
+  costCents: Cents,
+  earnedCents: Cents,
+  profitToDateCents: Cents,
+  billedCents: Cents,
+  overbilledCents: Cents,
+  underbilledCents: Cents,
+  earnedThisYearCents: Cents,
+  backlogCents: Cents,
+  costToCompleteCents: Cents,
+});
+export const WipSchedule = z.object({ rows: z.array(WipRow), totals: WipTotals });
+
+export const ProfitabilityQuery = AsOf.extend({ from: Month, by: z.enum(['project', 'client']) });
+const ResultRow = z.object({
+  id: Id.nullable(),
+  code: z.string(),
+  name: z.string(),
+  revenue: Money,
+  costByType: z.array(Money),
+  expectedLoss: Money,
+  otherCost: Money,
+  costCents: Cents,
+  profit: Money,
+  margin: Ratio.nullable(),
+  markup: Ratio.nullable(),
+  hours: Quantity,
+  profitPerHourCents: Cents.nullable(),
+});
+/** Rows of projects or clients, then what is assigned to none, then the company. */
+export const Profitability = z.object({ rows: z.array(ResultRow), unassigned: ResultRow, total: ResultRow });
+
+export const SpanQuery = AsOf.extend({ from: Month });
+
+const StatementLine = z.object({ code: z.string(), name: z.string(), amounts: z.array(Money) });
+const StatementGroup = z.object({ lines: z.array(StatementLine), totals: z.array(Cents) });
+/** Columns: the span asked for, and the fiscal year to date. */
+export const IncomeStatement = z.object({
+  columns: z.array(z.object({ from: Month, through: Month })),
+  revenue: StatementGroup,
+  costOfRevenue: StatementGroup,
+  grossProfit: z.array(Cents),
+  expense: StatementGroup,
+  netIncome: z.array(Money),
+});
+
+export const BalanceSheet = z.object({
+  assets: StatementGroup,
+  contractAssets: Money,
+  totalAssetsCents: Cents,
+  liabilities: StatementGroup,
+  contractLiabilities: Money,
+  equity: StatementGroup,
+  earlierProfit: Money,
+  profitThisYear: Money,
+  totalLiabilitiesAndEquityCents: Cents,
+});
+
+export const TrialBalance = z.object({
+  rows: z.array(
+    z.object({
+      code: z.string(),
+      name: z.string(),
+      type: z.string(),
+      movement: Money,
+      balance: Money,
+      debitCents: Cents,
+      creditCents: Cents,
+    }),
+  ),
+  debitCents: Cents,
+  creditCents: Cents,
+});
+
+export const FigureValue = z.object({
+  figure: z.string(),
+  title: z.string(),
+  about: z.string(),
+  kind: z.enum(['money', 'ratio', 'none']),
+  amountCents: Cents.nullable(),
+  ratio: Ratio.nullable(),
+});
+
+export const TraceQuery = z.strictObject({
+  figure: z.string().max(200),
+  known: Instant.optional(),
+  /** Goes on after this line. */
+  after: IdText.optional(),
+});
+
+export const LedgerLine = z.object({
+  id: Id,
+  documentId: Id,
+  documentKind: z.string(),
+  documentNumber: z.string(),
+  postedOn: Day,
+  recordedAt: z.string(),
+  account: z.string(),
+  projectCode: z.string().nullable(),
+  coding: z.string(),
+  party: z.string().nullable(),
+  text: z.string(),
+  quantity: Quantity,
+  amountCents: Cents,
+});
+
+/** Where a figure comes from: a formula with inputs, or the posted lines that add up to it. */
+export const Trace = FigureValue.extend({
+  formula: z.string(),
+  inputs: z.array(
+    z.object({
+      label: z.string(),
+      kind: z.enum(['money', 'ratio', 'none']),
+      amountCents: Cents.nullable(),
+      ratio: Ratio.nullable(),
+      figure: z.string().nullable(),
+    }),
+  ),
+  lines: z.array(LedgerLine),
+  lineCount: z.int(),
+  more: z.boolean(),
+});
+
+export const FiguresQuery = z.strictObject({ keys: z.string().max(4_000), known: Instant.optional() });
+export const Figures = z.object({ figures: z.array(FigureValue) });
+
+export const LedgerQuery = AsOf.extend({ project: IdText.optional(), after: IdText.optional() });
+export const Ledger = z.object({ lines: z.array(LedgerLine), more: z.boolean() });
+
+export const SearchQuery = z.strictObject({ text: z.string().max(100) });
+export const SearchHits = z.object({
+  hits: z.array(
+    z.object({ kind: z.string(), id: Id, code: z.string(), name: z.string(), amountCents: Cents.nullable() }),
+  ),
+});

@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { RECORD_KIND_NAMES } from '../setup/record-kinds.ts';
+import { Id, IdText, Month, Typed } from './values.ts';
+
+export const CompanyForm = z.strictObject({
+  name: Typed,
+  currency: z.string().regex(/^[A-Z]{3}$/, 'Give a currency as three letters, such as USD.'),
+  fiscalYearStartMonth: z.int().min(1).max(12),
+  /** Decimals of a percent that percent complete is kept to; null keeps all. */
+  percentDecimals: z.int().min(0).max(4).nullable(),
+  /** First month of the books; only when they are set up. */
+  firstMonth: Month,
+});
+
+export const RecordParams = z.strictObject({ kind: z.enum(RECORD_KIND_NAMES as [string, ...string[]]) });
+export const OneRecordParams = RecordParams.extend({ id: IdText });
+
+/** Field values as typed, by field name; `core/setup/record-kinds.ts` has the fields. */
+export const RecordFields = z.record(z.string().max(40), Typed);
+export const RecordForm = z.strictObject({ fields: RecordFields });
+export const RecordChange = z.strictObject({ version: z.int(), fields: RecordFields });
+export const RecordRow = z.object({ id: Id, version: z.int(), fields: RecordFields });
+export const Records = z.object({ rows: z.array(RecordRow) });
+
+export const ImportForm = z.strictObject({ name: z.string().max(200), csv: z.string().max(4_000_000) });
+export const Imported = z.object({ added: z.int(), changed: z.int() });

@@ -1,0 +1,73 @@
+import { z } from 'zod';
+import { isIsoDate, isoDate } from '../calendar/iso-date.ts';
+import { isMonth, month } from '../calendar/month.ts';
+import { cents } from '../money/cents.ts';
+import { quantity } from '../money/quantity.ts';
+
+/** The values every shape is made of. What is transformed tells its JSON form in `override`. */
+
+export const Cents = z
+  .int()
+  .transform(cents)
+  .meta({ override: { type: 'integer', description: 'Minor units of the currency; debit positive.' } });
+
+export const Quantity = z
+  .int()
+  .transform(quantity)
+  .meta({ override: { type: 'integer', description: 'Ten-thousandths of the unit.' } });
+
+export const Month = z
+  .string()
+  .refine(isMonth, 'Give a month as YYYY-MM.')
+  .transform(month)
+  .meta({ override: { type: 'string', pattern: '^\\d{4}-\\d{2}$', description: 'A month.' } });
+
+export const Day = z
+  .string()
+  .refine(isIsoDate, 'Give a day as YYYY-MM-DD.')
+  .transform(isoDate)
+  .meta({ override: { type: 'string', format: 'date', description: 'A day.' } });
+
+export const Ratio = z
+  .object({ numerator: z.int(), denominator: z.int().positive() })
+  .meta({ description: 'An exact fraction; 1 is the whole.' });
+
+export const Id = z.int().positive();
+/** A number in an address. */
+export const IdText = z
+  .string()
+  .regex(/^[1-9]\d{0,14}$/, 'Give a whole number.')
+  .transform(Number)
+  .meta({ override: { type: 'integer', minimum: 1 } });
+
+export const Instant = z
+  .string()
+  .refine((text) => !Number.isNaN(Date.parse(text)), 'Give a moment such as 2027-03-31T17:00:00Z.')
+  .transform((text) => Date.parse(text))
+  .meta({ override: { type: 'string', format: 'date-time' } });
+
+/** Text as typed in a cell. */
+export const Typed = z.string().max(2_000);
+
+/** Which books are read: through the end of a month, and as known at a moment (now, when left out). */
+export const AsOf = z.strictObject({ through: Month, known: Instant.optional() });
+
+/** A figure and the key its trace is asked by. */
+export const Money = z.object({ amountCents: Cents, figure: z.string().optional() });
+
+export const PartyName = z.object({ id: Id, code: z.string(), name: z.string() });
+
+/** What is wrong or worth a look: the field, and the words. */
+export const Remark = z.object({ at: z.string(), kind: z.string(), message: z.string() });
+
+/** RFC 9457 problem details; `problems` has one remark for each field. */
+export const ProblemDetails = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  detail: z.string().optional(),
+  requestId: z.string().optional(),
+  problems: z.array(Remark.extend({ pointer: z.string() })).optional(),
+});
+
+export const Done = z.object({ done: z.literal(true) });

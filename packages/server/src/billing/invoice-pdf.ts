@@ -1,0 +1,86 @@
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import pdfMake from 'pdfmake';
+import type { Content, TableCell } from 'pdfmake';
+import { dayOf, dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
+import type { Company } from '../setup/company-queries.ts';
+import type { PrintedInvoice } from './invoice-queries.ts';
+
+const fontFolder = path.dirname(
+  createRequire(import.meta.url).resolve('@expo-google-fonts/instrument-sans/package.json'),
+);
+const font = (weight: string): string => path.join(fontFolder, weight, `InstrumentSans_${weight}.ttf`);
+
+pdfMake.setFonts({
+  InstrumentSans: {
+    normal: font('400Regular'),
+    bold: font('600SemiBold'),
+    italics: font('400Regular_Italic'),
+    bolditalics: font('600SemiBold_Italic'),
+  },
+});
+// Documents are made of the books alone: nothing is fetched, and no file but the fonts is read.
+pdfMake.setUrlAccessPolicy(() => false);
+pdfMake.setLocalAccessPolicy((file) => file.startsWith(fontFolder));
+
+/** The invoice as the client gets it: A4 or letter width, one page, amounts in the books' currency. */
+export async function invoicePdf(invoice: PrintedInvoice, company: Company): Promise<Buffer> {
+  const pdf = pdfMake.createPdf({
+    pageSize: 'LETTER',
+    pageMargins: [56, 56, 56, 56],
+    info: { title: `Invoice ${invoice.number}`, author: company.name },
+    defaultStyle: { font: 'InstrumentSans', fontSize: 10, lineHeight: 1.3, color: '#14262b' },
+    content: [...head(invoice, company), sums(invoice, company), ...foot(invoice, company)],
+  });
+  return pdf.getBuffer();
+}
+
+function head(invoice: PrintedInvoice, company: Company): Content[] {
+  const due = invoice.due_on === null ? '' : dayText(dayOf(invoice.due_on));
+  return [
+    {
+      columns: [
+        { text: company.name, fontSize: 13, bold: true },
+        { text: `Invoice ${invoice.number}`, fontSize: 13, bold: true, alignment: 'right' },
+      ],
+    },
+    {
+      margin: [0, 32, 0, 0],
+      columns: [
+        { text: `${invoice.client}\n${invoice.address}` },
+        { text: `Dated ${dayText(dayOf(invoice.dated_on))}\nDue ${due}`, alignment: 'right' },
+      ],
+    },
+    {
+      margin: [0, 28, 0, 12],
+      text: [{ text: `${invoice.project_code}  ${invoice.project_name}`, bold: true }, `\n${invoice.memo}`],
+    },
+  ];
+}
+
+function sums({ figures }: PrintedInvoice, company: Company): Content {
+  const billed = cents(figures.billedBefore + figures.work);
+  const rows: (readonly [string, string, boolean])[] = [
+    ['Contract price to date', dollars(figures.contract), false],
+    ['Billed before', dollars(figures.billedBefore), false],
+    ['Work billed by this invoice', dollars(figures.work), true],
+    ['Billed to date', dollars(billed), false],
+    ['Left to bill', dollars(figures.leftAfter), false],
+    ['Tax on this invoice', dollars(figures.tax), false],
+    [`Due, ${company.currency}`, dollars(figures.due), true],
+  ];
+  const body: TableCell[][] = rows.map(([label, amount, bold]) => [
+    { text: label, bold },
+    { text: amount, bold, alignment: 'right' },
+  ]);
+  return { table: { widths: ['*', 120], body }, layout: 'lightHorizontalLines' };
+}
+
+function foot({ number }: PrintedInvoice, company: Company): Content[] {
+  return [
+    { margin: [0, 28, 0, 0], text: `Please name ${number} with your payment.` },
+    { margin: [0, 4, 0, 0], text: `${company.name} thanks you for your order.`, color: '#4b5f63' },
+  ];
+}

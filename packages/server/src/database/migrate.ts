@@ -1,0 +1,47 @@
+import { existsSync } from 'node:fs';
+import { sql, type Kysely } from 'kysely';
+import * as books from './migrations/0001-books.ts';
+import type { Schema } from './schema.ts';
+
+interface Migration {
+  readonly up: (db: Kysely<unknown>) => Promise<void>;
+}
+
+/** In order; a file's version is how many of them it has had. Merged ones are frozen: a change is a new one. */
+export const MIGRATIONS: readonly Migration[] = [books];
+
+/** The file was written by a newer Lowtide; opening it could lose what that one keeps. */
+export class NewerBooks extends Error {
+  constructor(path: string, found: number) {
+    super(
+      `${path} is of version ${found}; this Lowtide knows up to ${MIGRATIONS.length}. Use the newer Lowtide, or a backup.`,
+    );
+  }
+}
+
+export interface BooksFile {
+  readonly path: string;
+  readonly version: () => number;
+}
+
+export async function migrate(db: Kysely<Schema>, { path, version }: BooksFile): Promise<void> {
+  const found = version();
+  if (found > MIGRATIONS.length) throw new NewerBooks(path, found);
+  if (found === MIGRATIONS.length) return;
+  if (found > 0) await backUp(db, path, found);
+  for (const [index, migration] of MIGRATIONS.entries()) {
+    if (index < found) continue;
+    // Kysely does not wrap migrations on SQLite; a failure half-way would leave half a schema.
+    await db.transaction().execute(async (trx) => {
+      await migration.up(trx as unknown as Kysely<unknown>);
+      await sql.raw(`PRAGMA user_version = ${index + 1}`).execute(trx);
+    });
+  }
+}
+
+/** A copy beside the file, named by its version; never overwrites an earlier one. */
+async function backUp(db: Kysely<Schema>, path: string, found: number): Promise<void> {
+  let copy = `${path}.v${found}.backup`;
+  for (let number = 2; existsSync(copy); number += 1) copy = `${path}.v${found}-${number}.backup`;
+  await sql`VACUUM INTO ${copy}`.execute(db);
+}

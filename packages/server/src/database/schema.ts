@@ -1,0 +1,141 @@
+import type { Generated, Kysely, Transaction } from 'kysely';
+
+/** Every table, as the newest migration leaves it. Days and months are whole numbers, see `core/calendar`. */
+export interface Schema {
+  company: {
+    id: number;
+    name: string;
+    currency: string;
+    fiscal_year_start_month: number;
+    percent_decimals: number | null;
+    first_month: number;
+    locked_through: number | null;
+  };
+  account: Coded & { type: string; role: string | null };
+  tax_code: Coded & { rate_millionths: number; recoverable_millionths: number };
+  party: Coded & { kind: string; address: string; email: string; terms_days: number };
+  employee: Coded & { job_role: string };
+  employee_rate: { employee_id: number; effective_on: number; rate_e4: number };
+  cost_code: Coded & { parent_id: number | null; cost_type: string | null };
+  project: Coded & {
+    kind: string;
+    client_id: number | null;
+    manager: string;
+    start_on: number;
+    target_end_on: number | null;
+    actual_end_on: number | null;
+    status: string;
+    method: string;
+    cost_treatment: string;
+    tax_code_id: number | null;
+    site_address: string;
+    notes: string;
+  };
+  phase: Coded & { project_id: number; parent_id: number | null };
+  budget_line: {
+    id: Generated<number>;
+    project_id: number;
+    phase_id: number | null;
+    cost_code_id: number;
+    cost_type: string;
+    unit: string;
+    unit_cost_e4: number;
+    version: Generated<number>;
+  };
+  budget_change: Recorded & {
+    budget_line_id: number;
+    effective_on: number;
+    quantity_e4: number;
+    cost_cents: number;
+    price_cents: number;
+    original: number;
+    reason: string;
+  };
+  contract_change: Recorded & { project_id: number; effective_on: number; amount_cents: number; reason: string };
+  estimate_override: Recorded & { project_id: number; month: number; amount_cents: number | null; reason: string };
+  document: Recorded & {
+    kind: string;
+    number: string;
+    party_id: number | null;
+    project_id: number | null;
+    dated_on: number;
+    due_on: number | null;
+    gross_cents: number;
+    memo: string;
+    body: string;
+    reverses_id: number | null;
+  };
+  journal_entry: { id: number; document_id: number; posted_on: number; month: number; recorded_at: number };
+  journal_line: {
+    id: number;
+    posted_on: number;
+    account_id: number;
+    amount_cents: number;
+    quantity_e4: number;
+    project_id: number | null;
+    phase_id: number | null;
+    cost_code_id: number | null;
+    cost_type: string | null;
+    party_id: number | null;
+    employee_id: number | null;
+    text: string;
+  };
+  account_month: { account_id: number; month: number; amount_cents: number };
+  project_month: {
+    project_id: number;
+    month: number;
+    held_cents: number;
+    expensed_cents: number;
+    earned_cents: number;
+    billed_cents: number;
+    loss_cents: number;
+    hours_e4: number;
+  };
+  project_coding_month: {
+    project_id: number;
+    account_id: number;
+    phase_id: number;
+    cost_code_id: number;
+    cost_type: string;
+    month: number;
+    amount_cents: number;
+    quantity_e4: number;
+  };
+  settlement: { id: Generated<number>; document_id: number; by_document_id: number; amount_cents: number };
+  worked_hours: {
+    id: Generated<number>;
+    document_id: number;
+    employee_id: number;
+    worked_on: number;
+    hours_e4: number;
+    rate_e4: number;
+    cost_cents: number;
+  };
+  draft: {
+    id: Generated<number>;
+    kind: string;
+    sheet: string;
+    version: number;
+    updated_at: number;
+    updated_by: string;
+  };
+  answered_request: { key: string; digest: string; answer: string; at: number };
+  imported_file: { digest: string; kind: string; name: string; at: number };
+  audit_log: { id: Generated<number>; at: number; by: string; action: string; subject: string; detail: string };
+}
+
+interface Coded {
+  id: Generated<number>;
+  code: string;
+  name: string;
+  version: Generated<number>;
+}
+
+interface Recorded {
+  id: Generated<number>;
+  recorded_at: number;
+  recorded_by: string;
+}
+
+export type Db = Kysely<Schema>;
+export type Trx = Transaction<Schema>;

@@ -1,0 +1,94 @@
+import { createHash } from 'node:crypto';
+import type { Request, Router } from 'express';
+import type { z } from 'zod';
+import { ENDPOINTS, type Endpoint, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
+import type { Db, Trx } from '../database/schema.ts';
+import { answerTo, keepAnswer } from './answered-request-queries.ts';
+import type { Context } from './context.ts';
+import { Refusal } from './refusal.ts';
+import { stamp } from './stamp-queries.ts';
+
+type Part<E, K extends string> = E extends Readonly<Record<K, infer S extends z.ZodType>> ? z.output<S> : undefined;
+type EndpointOf<N extends EndpointName> = (typeof ENDPOINTS)[N];
+
+export interface Asked<N extends EndpointName> {
+  readonly params: Part<EndpointOf<N>, 'params'>;
+  readonly query: Part<EndpointOf<N>, 'query'>;
+  readonly body: Part<EndpointOf<N>, 'body'>;
+}
+export type Answer<N extends EndpointName> = z.input<EndpointOf<N>['response']>;
+
+/** Who records, when, and on which day it is. */
+export interface Acting {
+  readonly at: number;
+  readonly by: string;
+  readonly today: ReturnType<Context['clock']['today']>;
+}
+
+/** Registers an endpoint that only reads. All its queries see the same moment of the books. */
+export function read<N extends EndpointName>(
+  router: Router,
+  context: Context,
+  name: N,
+  answer: (db: Db, asked: Asked<N>, today: Acting['today']) => Promise<Answer<N>>,
+): void {
+  const endpoint: Endpoint = ENDPOINTS[name];
+  router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
+    const asked = parsed<N>(endpoint, req);
+    const today = context.clock.today();
+    res.json(await context.books.reader.transaction().execute((trx) => answer(trx, asked, today)));
+  });
+}
+
+/**
+ * Registers an endpoint that writes: in one transaction with the record of its idempotency key, so that the same request sent
+ * twice is done once and answered twice.
+ */
+export function write<N extends EndpointName>(
+  router: Router,
+  context: Context,
+  name: N,
+  answer: (trx: Trx, asked: Asked<N>, acting: Acting) => Promise<Answer<N>>,
+): void {
+  const endpoint: Endpoint = ENDPOINTS[name];
+  router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
+    const asked = parsed<N>(endpoint, req);
+    const key = idempotencyKey(req);
+    const digest = digestOf(req);
+    const text = await context.books.writer.transaction().execute(async (trx) => {
+      const known = await answerTo(trx, key);
+      if (known && known.digest !== digest) throw new Refusal([{ at: '', kind: 'key-reused' }], 409);
+      if (known) return known.answer;
+      const { at, by } = await stamp(trx, context.clock.now(), context.user);
+      const given = JSON.stringify(await answer(trx, asked, { at, by, today: context.clock.today() }));
+      await keepAnswer(trx, { key, digest, answer: given, at });
+      return given;
+    });
+    res.status(endpoint.method === 'post' ? 201 : 200).type('application/json').send(text);
+  });
+}
+
+function parsed<N extends EndpointName>(endpoint: Endpoint, req: Request): Asked<N> {
+  return {
+    params: endpoint.params?.parse(req.params),
+    query: endpoint.query?.parse(req.query),
+    body: endpoint.body?.parse(req.body),
+  } as Asked<N>;
+}
+
+function idempotencyKey(req: Request): string {
+  const key = req.get('idempotency-key')?.trim() ?? '';
+  if (key !== '' && key.length <= 100) return key;
+  throw new Refusal([{ at: 'Idempotency-Key', kind: 'missing', field: 'the header Idempotency-Key' }]);
+}
+
+function digestOf(req: Request): string {
+  return createHash('sha256')
+    .update(`${req.method} ${req.path} ${JSON.stringify(req.body ?? null)}`)
+    .digest('hex');
+}
+
+/** `/drafts/{id}` as Express writes it: `/drafts/:id`. */
+function expressPath(path: string): string {
+  return path.replace(/\{(\w+)\}/g, ':$1');
+}

@@ -1,0 +1,18 @@
+import { dayNumber, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { Clock } from './context.ts';
+
+const DAY_MS = 86_400_000;
+
+/** The machine's time, on the machine's day or on a day told: then time of day goes on and the day stays. */
+export function clock(todayTold?: string): Clock {
+  const told = todayTold === undefined ? undefined : isoDate(todayTold);
+  return {
+    now: () => (told === undefined ? Date.now() : dayNumber(told) * DAY_MS + (Date.now() % DAY_MS)),
+    today: () => told ?? localDay(),
+  };
+}
+
+function localDay(): IsoDate {
+  const now = new Date();
+  return isoDate(new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10));
+}

@@ -1,0 +1,18 @@
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { Books } from '../database/open.ts';
+
+/** Where time comes from: the one place that is asked for it. */
+export interface Clock {
+  /** The moment, in milliseconds since 1970. */
+  readonly now: () => number;
+  /** The day the user lives in. */
+  readonly today: () => IsoDate;
+}
+
+/** What routes work with. */
+export interface Context {
+  readonly books: Books;
+  readonly clock: Clock;
+  /** Who acts. Signing in will set it per request; until then it is one person, set at the start. */
+  readonly user: string;
+}

@@ -1,0 +1,73 @@
+import type { NextFunction, Request, Response } from 'express';
+import type { Logger } from 'pino';
+import { ZodError } from 'zod';
+import type { Problem } from '@lowtide/core/problems/problem.ts';
+import { wording } from '@lowtide/core/problems/wording.ts';
+import { Refusal } from './refusal.ts';
+
+/** RFC 9457 problem details. */
+interface Details {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail?: string;
+  readonly requestId?: string;
+  readonly problems?: readonly RemarkWithPointer[];
+}
+
+interface RemarkWithPointer {
+  readonly at: string;
+  readonly pointer: string;
+  readonly kind: string;
+  readonly message: string;
+}
+
+/** The problem in words, with the field as a JSON pointer into what was sent. */
+export function remark(problem: Problem): RemarkWithPointer {
+  const { at, kind } = problem;
+  return { at, pointer: at === '' ? '#' : `#/${at}`, kind, message: wording(problem) };
+}
+
+/** 400 for what does not parse, the refusal's own status with its problems, else 500 with an id; the stack goes to the log only. */
+export function errorResponse(log: Logger) {
+  return (error: unknown, req: Request, res: Response, next: NextFunction): void => {
+    if (res.headersSent) {
+      next(error);
+      return;
+    }
+    const details = detailsOf(error, req.get('x-request-id') ?? String(res.getHeader('x-request-id')));
+    if (details.status >= 500) log.error({ err: error, requestId: details.requestId, url: req.url }, 'request failed');
+    res.status(details.status).type('application/problem+json').send(JSON.stringify(details));
+  };
+}
+
+function detailsOf(error: unknown, requestId: string): Details {
+  if (error instanceof Refusal) {
+    const problems = error.problems.map(remark);
+    const detail = problems[0]?.message ?? '';
+    return { type: 'about:blank', title: 'Refused', status: error.status, detail, problems };
+  }
+  if (error instanceof ZodError) {
+    const problems = error.issues.map(({ path, message }) => {
+      const at = path.join('/');
+      return { at, pointer: `#/${at}`, kind: 'malformed', message };
+    });
+    const detail = 'The request is not of the form this address takes. See problems.';
+    return { type: 'about:blank', title: 'Malformed request', status: 400, detail, problems };
+  }
+  const status = clientErrorStatus(error);
+  if (status !== undefined) {
+    const detail =
+      status === 413 ? 'The request is too large. Send less at once.' : 'The request could not be read. Send valid JSON.';
+    return { type: 'about:blank', title: 'Malformed request', status, detail };
+  }
+  const detail = 'Something broke on our side and nothing was saved. Try again; if it stays, report the request id.';
+  return { type: 'about:blank', title: 'Internal error', status: 500, detail, requestId };
+}
+
+/** Body parsers put a status on what the client got wrong. */
+function clientErrorStatus(error: unknown): number | undefined {
+  if (typeof error !== 'object' || error === null || !('status' in error)) return undefined;
+  const { status } = error;
+  return typeof status === 'number' && status >= 400 && status < 500 ? status : undefined;
+}

@@ -1,0 +1,90 @@
+import { budgetRows, type BudgetAmounts, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
+import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
+import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
+import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
+import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
+import { cents, type Cents } from '@lowtide/core/money/cents.ts';
+import { quantity } from '@lowtide/core/money/quantity.ts';
+import { sql } from 'kysely';
+import type { Db } from '../database/schema.ts';
+import { bounds, type AsOf, type Bounds } from '../journal/as-of-queries.ts';
+import { codingAmounts, type CodingAmount } from '../journal/balance-queries.ts';
+
+/** Budget against actual of some projects, in order of project, phase and cost code; unbudgeted cost after the lines. */
+export async function budgetAgainstActual(
+  db: Db,
+  asOf: AsOf,
+  projects: readonly number[],
+): Promise<readonly BudgetRow[]> {
+  const at = await bounds(db, asOf);
+  const budgets = await budgetLines(db, at, projects);
+  const amounts = await codingAmounts(db, { ...at, from: null }, { roles: COST_ROLES, projects });
+  return budgetRows(budgets, sumByCoding(amounts));
+}
+
+interface LineRow {
+  project_id: number;
+  phase_id: number | null;
+  cost_code_id: number;
+  cost_type: string;
+  unit: string;
+  original: number;
+  changes: number;
+  price: number;
+  quantity: number;
+}
+
+async function budgetLines(
+  db: Db,
+  at: Bounds,
+  projects: readonly number[],
+): Promise<readonly { readonly coding: Coding; readonly budget: BudgetAmounts }[]> {
+  if (projects.length === 0) return [];
+  const { rows } = await sql<LineRow>`
+    SELECT b.project_id, b.phase_id, b.cost_code_id, b.cost_type, b.unit,
+      SUM(CASE WHEN c.original THEN c.cost_cents ELSE 0 END) AS original,
+      SUM(CASE WHEN c.original THEN 0 ELSE c.cost_cents END) AS changes,
+      SUM(c.price_cents) AS price, SUM(c.quantity_e4) AS quantity
+    FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
+    JOIN cost_code k ON k.id = b.cost_code_id LEFT JOIN phase p ON p.id = b.phase_id
+    WHERE b.project_id IN (${sql.join([...projects])})
+      AND c.effective_on <= ${at.day} AND c.recorded_at <= ${at.recordedAt}
+    GROUP BY b.id ORDER BY b.project_id, p.code, k.code, b.cost_type`.execute(db);
+  return rows.map((row) => ({
+    coding: {
+      project: projectId(row.project_id),
+      phase: row.phase_id === null ? null : phaseId(row.phase_id),
+      costCode: costCodeId(row.cost_code_id),
+      costType: row.cost_type as CostType,
+    },
+    budget: {
+      original: cents(row.original),
+      changes: cents(row.changes),
+      price: cents(row.price),
+      quantity: quantity(row.quantity),
+      unit: row.unit,
+    },
+  }));
+}
+
+/** Cost stands in more than one account once part of it is recognized; a coding's cost is their sum. */
+function sumByCoding(amounts: readonly CodingAmount[]): readonly { readonly coding: Coding; readonly amount: Cents }[] {
+  const sums = new Map<string, { readonly coding: Coding; amount: Cents }>();
+  for (const amount of amounts) {
+    if (amount.costCode === 0) continue;
+    const key = `${amount.project}/${amount.phase}/${amount.costCode}/${amount.costType}`;
+    const known = sums.get(key) ?? { coding: codingOf(amount), amount: cents(0) };
+    known.amount = cents(known.amount + amount.amount);
+    sums.set(key, known);
+  }
+  return [...sums.values()];
+}
+
+export function codingOf(amount: CodingAmount): Coding {
+  return {
+    project: projectId(amount.project),
+    phase: amount.phase === 0 ? null : phaseId(amount.phase),
+    costCode: costCodeId(amount.costCode),
+    costType: amount.costType as CostType,
+  };
+}

@@ -1,0 +1,94 @@
+import { budgetFigures, budgetTotals, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
+import type { Month } from '@lowtide/core/calendar/month.ts';
+import { difference, sum } from '@lowtide/core/money/cents.ts';
+import { ratio } from '@lowtide/core/money/ratio.ts';
+import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
+import { progress, type KeptDecimals } from '@lowtide/core/progress/progress.ts';
+import { overbilled } from '@lowtide/core/progress/project-position.ts';
+import { figureKey } from '@lowtide/core/trace/figure.ts';
+import type { Answer } from '../http/api.ts';
+import { projectFigures, traced } from '../reports/money.ts';
+import type { StandingProject } from './position-queries.ts';
+
+type PositionRow = Answer<'projects'>['rows'][number];
+
+/** One project where it stands, as lists and its page show it. */
+export function positionRow({ record, position }: StandingProject, through: Month, kept: KeptDecimals): PositionRow {
+  const figure = projectFigures(record.id, through);
+  const estimate = estimateAtCompletion(position);
+  const reached = progress(position, kept);
+  const profit = difference(position.contract, estimate);
+  return {
+    id: record.id,
+    code: record.code,
+    name: record.name,
+    kind: record.kind,
+    status: record.status,
+    client: record.clientName,
+    manager: record.manager,
+    contract: figure('contract', position.contract),
+    estimate: figure('estimate', estimate),
+    cost: figure('cost', position.costToDate),
+    earned: figure('earned', position.earned),
+    billed: figure('billed', position.billed),
+    overbilled: figure('overbilled', overbilled(position)),
+    progress: reached.kind,
+    complete: reached.complete,
+    completeFigure: figureKey({ name: 'complete', project: record.id, through }),
+    margin: position.contract > 0 ? ratio(profit, position.contract) : null,
+    marginFigure: figureKey({ name: 'margin', project: record.id, through }),
+    targetEndOn: record.targetEndOn,
+  };
+}
+
+export interface CodeNames {
+  readonly costCodes: ReadonlyMap<number, { readonly code: string; readonly name: string }>;
+  readonly phases: ReadonlyMap<number, string>;
+}
+
+type BudgetAnswer = Answer<'project'>['budget'][number];
+
+/** One budget line, or one coding with cost and no budget. */
+export function budgetAnswer(row: BudgetRow, through: Month, names: CodeNames): BudgetAnswer {
+  const { coding, budget, actual } = row;
+  const figures = budgetFigures(row);
+  const about = {
+    project: coding.project,
+    phase: coding.phase ?? ('none' as const),
+    costCode: coding.costCode,
+    costType: coding.costType,
+    through,
+  };
+  const code = names.costCodes.get(coding.costCode);
+  return {
+    code: code?.code ?? '',
+    name: code?.name ?? '',
+    costType: coding.costType,
+    phase: coding.phase === null ? null : (names.phases.get(coding.phase) ?? null),
+    budgeted: budget !== null,
+    original: traced(figures.revised, { name: 'budget', ...about }),
+    changesCents: budget?.changes ?? 0,
+    actual: traced(actual, { name: 'cost', ...about }),
+    estimate: traced(figures.estimate, { name: 'line-estimate', ...about }),
+    remaining: traced(figures.remaining, { name: 'remaining', ...about }),
+    variance: traced(figures.variance, { name: 'variance', ...about }),
+    used: figures.used,
+  };
+}
+
+export function budgetTotalsAnswer(rows: readonly BudgetRow[]): Answer<'project'>['budgetTotals'] {
+  const totals = budgetTotals(rows);
+  return {
+    originalCents: totals.original,
+    changesCents: totals.changes,
+    actualCents: totals.actual,
+    estimateCents: totals.estimate,
+    remainingCents: totals.remaining,
+    varianceCents: totals.variance,
+  };
+}
+
+/** Profit recognized so far: earned less cost recognized less expected loss. */
+export function profitToDate({ totals }: StandingProject) {
+  return difference(totals.earned, sum([totals.expensed, totals.loss]));
+}

@@ -1,0 +1,87 @@
+import type { Router } from 'express';
+import { monthAt } from '@lowtide/core/calendar/month.ts';
+import { cents, difference } from '@lowtide/core/money/cents.ts';
+import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
+import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
+import type { Db } from '../database/schema.ts';
+import { costCodes } from '../entry/catalog-queries.ts';
+import { read, type Answer } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { Refusal } from '../http/refusal.ts';
+import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
+import { projectMonths } from '../journal/balance-queries.ts';
+import { companyOf } from '../setup/company-queries.ts';
+import { projectFigures } from '../reports/money.ts';
+import { budgetAgainstActual } from './budget-queries.ts';
+import { contractChanges } from './contract-queries.ts';
+import { standingProjects, type StandingProject } from './position-queries.ts';
+import { budgetAnswer, budgetTotalsAnswer, positionRow, profitToDate } from './project-answers.ts';
+
+export function projectRoutes(router: Router, context: Context): void {
+  read(router, context, 'projects', async (db, { query }) => {
+    const { percentDecimals } = await companyOf(db);
+    const standing = await standingProjects(db, asOf(query));
+    return { rows: standing.map((each) => positionRow(each, query.through, percentDecimals)) };
+  });
+
+  read(router, context, 'project', async (db, { params, query }) => {
+    const { percentDecimals } = await companyOf(db);
+    const [standing] = await standingProjects(db, asOf(query), params.id);
+    if (!standing) throw new Refusal([{ at: '', kind: 'not-there', subject: 'project' }], 404);
+    return { ...page(standing, query.through, percentDecimals), ...(await budgetAndMonths(db, standing, asOf(query))) };
+  });
+}
+
+type Page = Answer<'project'>;
+
+function page(
+  standing: StandingProject,
+  through: AsOf['through'],
+  kept: KeptDecimals,
+): Omit<Page, 'budget' | 'budgetTotals' | 'months' | 'contractChanges'> {
+  const { record, position, totals } = standing;
+  const figure = projectFigures(record.id, through);
+  const estimate = estimateAtCompletion(position);
+  const { override } = position;
+  return {
+    position: positionRow(standing, through, kept),
+    method: record.method,
+    costTreatment: record.costTreatment,
+    startOn: record.startOn,
+    actualEndOn: record.actualEndOn,
+    siteAddress: record.siteAddress,
+    notes: record.notes,
+    version: record.version,
+    costToComplete: figure('cost-to-complete', difference(estimate, position.costToDate)),
+    backlog: figure('backlog', difference(position.contract, position.earned)),
+    profitAtCompletion: figure('profit-at-completion', difference(position.contract, estimate)),
+    profitToDate: figure('profit-to-date', profitToDate(standing)),
+    held: figure('cost-held', totals.held),
+    override: override && { amountCents: override.amount, month: override.month, reason: override.reason },
+  };
+}
+
+async function budgetAndMonths(
+  db: Db,
+  { record }: StandingProject,
+  at: AsOf,
+): Promise<Pick<Page, 'budget' | 'budgetTotals' | 'months' | 'contractChanges'>> {
+  const rows = await budgetAgainstActual(db, at, [record.id]);
+  const names = {
+    costCodes: new Map((await costCodes(db)).map((code) => [code.id as number, code])),
+    phases: new Map(record.phases.map(({ id, code }) => [id as number, code])),
+  };
+  const span = { ...(await bounds(db, at)), from: null };
+  const months = await projectMonths(db, span, record.id);
+  return {
+    budget: rows.map((row) => budgetAnswer(row, at.through, names)),
+    budgetTotals: budgetTotalsAnswer(rows),
+    months: months.map(({ month, held, expensed, earned, billed }) => ({
+      month: monthAt(month),
+      costCents: cents(held + expensed),
+      earnedCents: earned,
+      billedCents: billed,
+    })),
+    contractChanges: await contractChanges(db, span, record.id),
+  };
+}

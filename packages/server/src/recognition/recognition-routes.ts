@@ -1,0 +1,151 @@
+import { createHash } from 'node:crypto';
+import type { Router } from 'express';
+import { firstDay, lastDay, monthText, type Month } from '@lowtide/core/calendar/month.ts';
+import { monthProblems } from '@lowtide/core/entry/catalog.ts';
+import { cents, difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { revenueRecognized } from '@lowtide/core/posting/revenue-recognized.ts';
+import {
+  changesAnything,
+  mayRun,
+  recognized,
+  releasedCost,
+  type RecognitionRow,
+} from '@lowtide/core/progress/recognition-run.ts';
+import { concern } from '@lowtide/core/problems/wording.ts';
+import type { Problem } from '@lowtide/core/problems/problem.ts';
+import type { Db, Trx } from '../database/schema.ts';
+import { read, write, type Acting, type Answer } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { remark } from '../http/error-response.ts';
+import { Refusal } from '../http/refusal.ts';
+import { audit } from '../http/stamp-queries.ts';
+import { postDocument } from '../journal/post-document-queries.ts';
+import { reverseDocument } from '../documents/reverse-queries.ts';
+import { projectFigures } from '../reports/money.ts';
+import { accounts, companyOf, rolesOf } from '../setup/company-queries.ts';
+import { latestRun, runRows, type LatestRun } from './run-queries.ts';
+
+type Run = Answer<'recognition'>;
+
+export function recognitionRoutes(router: Router, context: Context): void {
+  read(router, context, 'recognition', async (db, { query }) => {
+    const latest = await latestRun(db);
+    const rows = await runRows(db, query.month);
+    return {
+      month: query.month,
+      rows: rows.map((row) => rowAnswer(row, query.month)),
+      totals: totalsAnswer(rows),
+      problems: (await problemsOf(db, query.month, { rows, latest })).map(remark),
+      stamp: stampOf(rows),
+      latest: latest && {
+        documentId: latest.document,
+        month: latest.month,
+        recordedAt: new Date(latest.recordedAt).toISOString(),
+        recordedBy: latest.recordedBy,
+      },
+    };
+  });
+  write(router, context, 'recognize', async (trx, { body }, acting) => recognize(trx, body, acting));
+  write(router, context, 'unrecognize', async (trx, { body }, acting) => {
+    const latest = await latestRun(trx);
+    if (latest === null) throw new Refusal([{ at: 'documentId', kind: 'not-there', subject: 'document' }], 404);
+    if (latest.document !== body.documentId) {
+      throw new Refusal([{ at: 'documentId', kind: 'not-latest-run', latest: latest.month }]);
+    }
+    if (body.reason.trim() === '') throw new Refusal([{ at: 'reason', kind: 'reason-needed' }]);
+    const order = { document: body.documentId, postedOn: lastDay(latest.month), reason: body.reason };
+    return reverseDocument(trx, order, acting);
+  });
+}
+
+/** Why the month cannot be run; empty when it can. */
+async function problemsOf(
+  db: Db,
+  month: Month,
+  { rows, latest }: { readonly rows: readonly RecognitionRow[]; readonly latest: LatestRun | null },
+): Promise<readonly Problem[]> {
+  const { lockedThrough } = await companyOf(db);
+  const allowed = mayRun(month, latest?.month ?? null);
+  const problems = [...monthProblems(firstDay(month), lockedThrough, 'month'), ...(allowed.ok ? [] : allowed.problems)];
+  if (problems.length === 0 && !rows.some(changesAnything)) {
+    return [{ at: 'month', kind: 'nothing-to-recognize', month }];
+  }
+  return problems;
+}
+
+async function recognize(
+  trx: Trx,
+  { month, stamp }: { readonly month: Month; readonly stamp: string },
+  acting: Acting,
+): Promise<Answer<'recognize'>> {
+  const rows = await runRows(trx, month);
+  const problems = await problemsOf(trx, month, { rows, latest: await latestRun(trx) });
+  if (problems.length > 0) throw new Refusal(problems);
+  if (stampOf(rows) !== stamp) throw new Refusal([{ at: 'stamp', kind: 'preview-outdated' }], 409);
+  const roles = rolesOf(await accounts(trx));
+  const number = `Recognition ${monthText(month)}`;
+  const document = await postDocument(
+    trx,
+    {
+      kind: 'recognition',
+      number,
+      party: null,
+      project: null,
+      datedOn: lastDay(month),
+      dueOn: null,
+      gross: sum(rows.map((row) => difference(row.earnedToDate, row.earnedBefore))),
+      memo: `${rows.filter(changesAnything).length} projects`,
+      body: { rows: rows.map((row) => rowAnswer(row, month)) },
+      reverses: null,
+      entries: [revenueRecognized(roles, lastDay(month), rows.map(recognized))],
+    },
+    acting,
+  );
+  await audit(trx, acting, { action: 'recognize', subject: month });
+  return { id: document, number };
+}
+
+function rowAnswer(row: RecognitionRow, month: Month): Run['rows'][number] {
+  const { position } = row;
+  const { project, override } = position;
+  const figure = projectFigures(project.id, month);
+  return {
+    id: project.id,
+    code: project.code,
+    name: project.name,
+    contract: figure('contract', position.contract),
+    estimate: figure('estimate', row.estimate),
+    cost: figure('cost', position.costToDate),
+    progress: row.progress.kind,
+    complete: row.progress.complete,
+    earnedBeforeCents: row.earnedBefore,
+    earnedMonthCents: difference(row.earnedToDate, row.earnedBefore),
+    earnedToDateCents: row.earnedToDate,
+    releasedCents: releasedCost(row),
+    provisionChangeCents: difference(row.provisionToDate, position.provision),
+    provisionCents: row.provisionToDate,
+    override: override && { amountCents: override.amount, reason: override.reason },
+    warnings: row.warnings.map((warning) => ({ at: warning.at, kind: warning.kind, message: concern(warning) })),
+  };
+}
+
+function totalsAnswer(rows: readonly RecognitionRow[]): Run['totals'] {
+  const total = (of: (row: RecognitionRow) => Cents): Cents => cents(rows.reduce((all, row) => all + of(row), 0));
+  return {
+    contractCents: total(({ position }) => position.contract),
+    estimateCents: total(({ estimate }) => estimate),
+    costCents: total(({ position }) => position.costToDate),
+    earnedBeforeCents: total(({ earnedBefore }) => earnedBefore),
+    earnedMonthCents: total((row) => difference(row.earnedToDate, row.earnedBefore)),
+    earnedToDateCents: total(({ earnedToDate }) => earnedToDate),
+    releasedCents: total(releasedCost),
+    provisionChangeCents: total((row) => difference(row.provisionToDate, row.position.provision)),
+    provisionCents: total(({ provisionToDate }) => provisionToDate),
+  };
+}
+
+/** The same for the same figures, so that what is posted is what was shown. */
+function stampOf(rows: readonly RecognitionRow[]): string {
+  const figures = rows.map((row) => [row.position.project.id, recognized(row), row.provisionToDate]);
+  return createHash('sha256').update(JSON.stringify(figures)).digest('hex').slice(0, 32);
+}

@@ -1,0 +1,49 @@
+import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
+import { cents, ZERO } from '@lowtide/core/money/cents.ts';
+import { NO_RESULT, type ResultAmounts } from '@lowtide/core/statements/profitability.ts';
+import type { Db } from '../database/schema.ts';
+import { accountMovements, codingAmounts, projectTotals, type Span } from '../journal/balance-queries.ts';
+import { accounts } from '../setup/company-queries.ts';
+import { isProfitAndLoss } from '@lowtide/core/ledger/account.ts';
+
+/** Profit-and-loss amounts per project, and the company's as a whole. */
+export async function resultsByProject(db: Db, span: Span): Promise<ReadonlyMap<number, ResultAmounts>> {
+  const results = new Map<number, ResultAmounts>();
+  for (const total of await projectTotals(db, span)) {
+    results.set(total.project, {
+      ...NO_RESULT,
+      revenue: total.earned,
+      expectedLoss: total.loss,
+      hours: total.hours,
+    });
+  }
+  const costs = await codingAmounts(db, span, { roles: ['cost-of-revenue', 'internal-projects'] });
+  for (const { project, costType, amount } of costs) {
+    const known = results.get(project) ?? NO_RESULT;
+    const type = costType as CostType | '';
+    results.set(
+      project,
+      type === ''
+        ? { ...known, otherCost: cents(known.otherCost + amount) }
+        : { ...known, costByType: { ...known.costByType, [type]: cents(known.costByType[type] + amount) } },
+    );
+  }
+  return results;
+}
+
+/** What the profit-and-loss accounts hold beyond what projects account for: the unassigned. */
+export async function unassignedResult(db: Db, span: Span, assigned: readonly ResultAmounts[]): Promise<ResultAmounts> {
+  const moved = await accountMovements(db, span);
+  let revenue = 0;
+  let cost = 0;
+  for (const { id, type } of await accounts(db)) {
+    const amount = moved.get(id) ?? ZERO;
+    if (type === 'revenue') revenue -= amount;
+    else if (isProfitAndLoss(type)) cost += amount;
+  }
+  for (const each of assigned) {
+    revenue -= each.revenue;
+    cost -= each.expectedLoss + each.otherCost + Object.values(each.costByType).reduce((total, one) => total + one, 0);
+  }
+  return { ...NO_RESULT, revenue: cents(revenue), otherCost: cents(cost) };
+}

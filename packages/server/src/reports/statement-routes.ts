@@ -1,0 +1,128 @@
+import type { Router } from 'express';
+import { fiscalYearStart, monthNumber, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
+import { ZERO, cents, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { balanceSheet, contractNet } from '@lowtide/core/statements/balance-sheet.ts';
+import {
+  incomeStatement,
+  netIncome,
+  type AccountMovements,
+  type StatementGroup,
+} from '@lowtide/core/statements/income-statement.ts';
+import type { Db } from '../database/schema.ts';
+import { read, type Answer } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
+import { accountMovements } from '../journal/balance-queries.ts';
+import { accounts, companyOf } from '../setup/company-queries.ts';
+import { traced } from './money.ts';
+import { contractNets } from './wip-routes.ts';
+
+export function statementRoutes(router: Router, context: Context): void {
+  read(router, context, 'incomeStatement', async (db, { query }) => income(db, asOf(query), query.from));
+  read(router, context, 'balanceSheet', async (db, { query }) => balance(db, asOf(query)));
+  read(router, context, 'trialBalance', async (db, { query }) => trial(db, asOf(query)));
+}
+
+interface Column {
+  readonly from: Month | null;
+  readonly through: Month;
+}
+
+/** Movements of every account in each column of a statement. */
+async function movements(db: Db, at: AsOf, columns: readonly Column[]): Promise<readonly AccountMovements[]> {
+  const chart = await accounts(db);
+  const limits = await bounds(db, at);
+  const byColumn: ReadonlyMap<number, Cents>[] = [];
+  for (const { from, through } of columns) {
+    const own = through === at.through ? limits : await bounds(db, { ...at, through });
+    byColumn.push(await accountMovements(db, { ...own, from: from === null ? null : monthNumber(from) }));
+  }
+  return chart.map((account) => ({ account, movements: byColumn.map((column) => column.get(account.id) ?? ZERO) }));
+}
+
+function groupAnswer(group: StatementGroup, columns: readonly Column[]) {
+  return {
+    totals: [...group.totals],
+    lines: group.lines.map(({ account, amounts }) => ({
+      code: account.code,
+      name: account.name,
+      amounts: amounts.map((amount, column) => {
+        const { from, through } = columns[column] ?? { from: null, through: '' as Month };
+        return traced(amount, { name: 'account', account: account.id, ...(from === null ? {} : { from }), through });
+      }),
+    })),
+  };
+}
+
+export async function income(db: Db, at: AsOf, from: Month): Promise<Answer<'incomeStatement'>> {
+  const company = await companyOf(db);
+  const { through } = at;
+  const columns = [
+    { from, through },
+    { from: fiscalYearStart(through, company.fiscalYearStartMonth), through },
+  ];
+  const statement = incomeStatement(await movements(db, at, columns), columns.length);
+  return {
+    columns,
+    revenue: groupAnswer(statement.revenue, columns),
+    costOfRevenue: groupAnswer(statement.costOfRevenue, columns),
+    grossProfit: [...statement.grossProfit],
+    expense: groupAnswer(statement.expense, columns),
+    netIncome: statement.netIncome.map((amount, column) =>
+      traced(amount, { name: 'profit', from: columns[column]?.from ?? from, through }),
+    ),
+  };
+}
+
+export async function balance(db: Db, at: AsOf): Promise<Answer<'balanceSheet'>> {
+  const company = await companyOf(db);
+  const { through } = at;
+  const yearStart = fiscalYearStart(through, company.fiscalYearStartMonth);
+  const before = plusMonths(yearStart, -1);
+  const columns = [
+    { from: null, through },
+    { from: yearStart, through },
+    { from: null, through: before },
+  ];
+  const moved = await movements(db, at, columns);
+  const sheet = balanceSheet(
+    moved.map(({ account, movements: amounts }) => ({ account, balance: amounts[0] ?? ZERO })),
+    contractNet(await contractNets(db, at)),
+    { thisYear: netIncome(moved, 1), earlier: netIncome(moved, 2) },
+  );
+  return {
+    assets: groupAnswer(sheet.assets, columns),
+    contractAssets: traced(sheet.contractAssets, { name: 'contract-assets', through }),
+    totalAssetsCents: sheet.totalAssets,
+    liabilities: groupAnswer(sheet.liabilities, columns),
+    contractLiabilities: traced(sheet.contractLiabilities, { name: 'contract-liabilities', through }),
+    equity: groupAnswer(sheet.equity, columns),
+    earlierProfit: traced(sheet.earlierProfit, { name: 'profit', through: before }),
+    profitThisYear: traced(sheet.profitThisYear, { name: 'profit', from: yearStart, through }),
+    totalLiabilitiesAndEquityCents: sheet.totalLiabilitiesAndEquity,
+  };
+}
+
+export async function trial(db: Db, at: AsOf): Promise<Answer<'trialBalance'>> {
+  const { through } = at;
+  const moved = await movements(db, at, [
+    { from: null, through },
+    { from: through, through },
+  ]);
+  const rows = moved
+    .filter(({ movements: amounts }) => amounts.some((amount) => amount !== 0))
+    .map(({ account, movements: [toDate = ZERO, ofMonth = ZERO] }) => ({
+      code: account.code,
+      name: account.name,
+      type: account.type,
+      movement: traced(ofMonth, { name: 'account', account: account.id, from: through, through }),
+      balance: traced(toDate, { name: 'account', account: account.id, through }),
+      debitCents: cents(Math.max(0, toDate)),
+      creditCents: cents(Math.max(0, -toDate)),
+    }));
+  return {
+    rows,
+    debitCents: sum(rows.map(({ debitCents }) => debitCents)),
+    creditCents: sum(rows.map(({ creditCents }) => creditCents)),
+  };
+}

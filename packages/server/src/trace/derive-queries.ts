@@ -1,0 +1,119 @@
+import { budgetFigures, revisedBudget } from '@lowtide/core/budget/budget-against-actual.ts';
+import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { cents, sum, ZERO } from '@lowtide/core/money/cents.ts';
+import { contractNet } from '@lowtide/core/statements/balance-sheet.ts';
+import { money, positionDerivation, type Derivation, type DerivationInput } from '@lowtide/core/trace/derivation.ts';
+import type { DerivedName, Figure } from '@lowtide/core/trace/figure.ts';
+import type { Db } from '../database/schema.ts';
+import { bounds, type AsOf } from '../journal/as-of-queries.ts';
+import { projectTotals } from '../journal/balance-queries.ts';
+import { budgetAgainstActual } from '../projects/budget-queries.ts';
+import { budgetChanges, contractChanges, type ContractChange } from '../projects/contract-queries.ts';
+import { standingProjects } from '../projects/position-queries.ts';
+import { projects } from '../projects/project-queries.ts';
+import { companyOf } from '../setup/company-queries.ts';
+
+export type DerivedFigure = Figure & { readonly name: DerivedName };
+
+/** How a worked-out figure comes about. Null where it is about nothing in the books. */
+export async function derivationOf(db: Db, figure: DerivedFigure, known: number | null): Promise<Derivation | null> {
+  const at: AsOf = { through: figure.through, known };
+  if (figure.name === 'contract-assets' || figure.name === 'contract-liabilities') return netted(db, figure, at);
+  if (typeof figure.project !== 'number') return null;
+  if (figure.name === 'contract') return contractDerivation(db, figure.project, at);
+  if (figure.name === 'budget') return budgetDerivation(db, figure, at);
+  if (figure.name === 'line-estimate' || figure.name === 'remaining' || figure.name === 'variance') {
+    return lineDerivation(db, figure, at);
+  }
+  const company = await companyOf(db);
+  const [standing] = await standingProjects(db, at, figure.project);
+  if (!standing) return null;
+  return positionDerivation(figure.name, {
+    position: standing.position,
+    costRecognized: standing.totals.expensed,
+    lossExpense: standing.totals.loss,
+    through: figure.through,
+    kept: company.percentDecimals,
+  });
+}
+
+/** Each contract's net by itself; those on the side asked for add up to the figure. */
+async function netted(db: Db, figure: DerivedFigure, at: AsOf): Promise<Derivation> {
+  const totals = await projectTotals(db, { ...(await bounds(db, at)), from: null });
+  const names = new Map((await projects(db)).map(({ id, code, name }) => [id as number, `${code} ${name}`]));
+  const nets = totals.map(({ project, earned, billed }) => ({ project, net: cents(earned - billed) }));
+  const assets = figure.name === 'contract-assets';
+  const shown = nets.filter(({ net }) => (assets ? net > 0 : net < 0));
+  const both = contractNet(nets.map(({ net }) => net));
+  const inputs: DerivationInput[] = shown.map(({ project, net }) => ({
+    label: names.get(project) ?? '',
+    value: money(assets ? net : cents(-net)),
+    figure: { name: assets ? 'contract-net' : 'overbilled', project, through: at.through },
+  }));
+  return {
+    formula: assets
+      ? 'earned − billed of each contract, where earned is more'
+      : 'billed − earned of each contract, where billed is more',
+    value: money(assets ? both.assets : both.liabilities),
+    inputs,
+  };
+}
+
+async function contractDerivation(db: Db, project: number, at: AsOf): Promise<Derivation> {
+  const changes = await contractChanges(db, await bounds(db, at), project);
+  return changesDerivation('original contract + changes by then', changes.map((change) => ({ ...change, label: '' })));
+}
+
+function changesDerivation(
+  formula: string,
+  changes: readonly (ContractChange & { readonly label: string })[],
+): Derivation {
+  return {
+    formula,
+    value: money(sum(changes.map(({ amountCents }) => amountCents))),
+    inputs: changes.map(({ effectiveOn, amountCents, reason, by, label }) => ({
+      label: [label, dayText(effectiveOn), reason, by].filter((part) => part !== '').join(' · '),
+      value: money(amountCents),
+    })),
+  };
+}
+
+function codingOfFigure(figure: Figure, project: number) {
+  return {
+    project,
+    ...(figure.phase === undefined ? {} : { phase: figure.phase === 'none' ? null : figure.phase }),
+    ...(figure.costCode === undefined ? {} : { costCode: figure.costCode }),
+    ...(figure.costType === undefined ? {} : { costType: figure.costType }),
+  };
+}
+
+async function budgetDerivation(db: Db, figure: Figure, at: AsOf): Promise<Derivation> {
+  const project = typeof figure.project === 'number' ? figure.project : 0;
+  const changes = await budgetChanges(db, await bounds(db, at), codingOfFigure(figure, project));
+  const labelled = changes.map((change) => ({ ...change, label: `${change.code} ${change.costType}` }));
+  return changesDerivation('budget lines + changes by then', labelled);
+}
+
+async function lineDerivation(db: Db, figure: DerivedFigure, at: AsOf): Promise<Derivation> {
+  const project = typeof figure.project === 'number' ? figure.project : 0;
+  const phase = figure.phase === 'none' || figure.phase === undefined ? null : figure.phase;
+  const row = (await budgetAgainstActual(db, at, [project])).find(
+    ({ coding }) =>
+      coding.phase === phase && coding.costCode === figure.costCode && coding.costType === figure.costType,
+  );
+  const budget = row ? revisedBudget(row.budget) : ZERO;
+  const actual = row?.actual ?? ZERO;
+  const figures = budgetFigures({ budget: row?.budget ?? null, actual });
+  const inputs: DerivationInput[] = [
+    { label: 'Budget', value: money(budget), figure: { ...figure, name: 'budget' } },
+    { label: 'Cost', value: money(actual), figure: { ...figure, name: 'cost' } },
+  ];
+  switch (figure.name) {
+    case 'remaining':
+      return { formula: 'budget − cost', value: money(figures.remaining), inputs };
+    case 'variance':
+      return { formula: 'budget − the larger of budget and cost', value: money(figures.variance), inputs };
+    default:
+      return { formula: 'the larger of budget and cost', value: money(figures.estimate), inputs };
+  }
+}

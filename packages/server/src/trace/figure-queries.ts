@@ -1,0 +1,100 @@
+import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
+import { firstDay, monthNumber } from '@lowtide/core/calendar/month.ts';
+import { cents, type Cents } from '@lowtide/core/money/cents.ts';
+import { POSTED_FIGURES, type Figure, type PostedName } from '@lowtide/core/trace/figure.ts';
+import { sql, type RawBuilder } from 'kysely';
+import type { Db } from '../database/schema.ts';
+import type { Bounds } from '../journal/as-of-queries.ts';
+import { lineSum } from '../journal/line-queries.ts';
+
+export type PostedFigure = Figure & { readonly name: PostedName };
+
+/** Which lines a posted figure is the sum of, over `l` and its account `a`. */
+export function linesOf(figure: PostedFigure, at: Bounds): RawBuilder<unknown> {
+  const from = figure.from === undefined ? sql`` : sql`AND l.posted_on >= ${dayNumber(firstDay(figure.from))}`;
+  const known = at.firstLaterLine === null ? sql`` : sql`AND l.id < ${at.firstLaterLine}`;
+  const project =
+    figure.project === undefined
+      ? sql``
+      : figure.project === 'any'
+        ? sql`AND l.project_id IS NOT NULL`
+        : figure.project === 'none'
+          ? sql`AND l.project_id IS NULL`
+          : sql`AND l.project_id = ${figure.project}`;
+  return sql`l.posted_on <= ${at.day} ${from} ${known} ${project} AND ${accountsOf(figure)} ${dimensionsOf(figure)}`;
+}
+
+/** What the figure's lines add up to, in its natural sign, and how many they are. */
+export async function sumOfLines(db: Db, figure: PostedFigure, at: Bounds): Promise<{ count: number; amount: Cents }> {
+  const { count, amount } = await lineSum(db, linesOf(figure, at));
+  return { count, amount: cents(POSTED_FIGURES[figure.name].sign * amount) };
+}
+
+/** The figure from the balances kept for it; what the pages show. Falls back on lines where no balance has the cut. */
+export async function postedValue(db: Db, figure: PostedFigure, at: Bounds): Promise<Cents> {
+  const { sign } = POSTED_FIGURES[figure.name];
+  if (at.firstLaterLine !== null || figure.project === 'none') return (await sumOfLines(db, figure, at)).amount;
+  const months = sql`l.month BETWEEN ${figure.from === undefined ? 0 : monthNumber(figure.from)} AND ${at.month}`;
+  const byProject = figure.project !== undefined || figure.client !== undefined || figure.costType !== undefined;
+  const project = typeof figure.project === 'number' ? sql`AND l.project_id = ${figure.project}` : sql``;
+  const { rows } = byProject
+    ? await sql<{ amount: number | null }>`SELECT SUM(l.amount_cents) AS amount FROM project_coding_month l
+        JOIN account a ON a.id = l.account_id
+        WHERE ${months} AND ${accountsOf(figure)} ${project} ${dimensionsOf(figure)}`.execute(db)
+    : await sql<{ amount: number | null }>`SELECT SUM(l.amount_cents) AS amount FROM account_month l
+        JOIN account a ON a.id = l.account_id WHERE ${months} AND ${accountsOf(figure)}`.execute(db);
+  return cents(sign * (rows[0]?.amount ?? 0));
+}
+
+function accountsOf(figure: PostedFigure): RawBuilder<unknown> {
+  if (figure.name === 'account') return sql`l.account_id = ${figure.account ?? 0}`;
+  const { roles } = POSTED_FIGURES[figure.name];
+  switch (roles) {
+    case 'profit-and-loss':
+      return sql`a.type IN ('revenue', 'cost-of-revenue', 'expense')`;
+    case 'revenue-accounts':
+      return sql`a.type = 'revenue'`;
+    case 'cost-in-result':
+      return sql`a.type IN ('cost-of-revenue', 'expense') AND ifnull(a.role, '') <> 'loss-expense'`;
+    default:
+      return sql`l.account_id IN (SELECT id FROM account WHERE role IN (${sql.join([...roles])}))`;
+  }
+}
+
+/** Lines leave out what does not apply, balances keep it as 0 or empty text; the conditions read both. */
+function dimensionsOf(figure: PostedFigure): RawBuilder<unknown> {
+  const phase =
+    figure.phase === undefined
+      ? sql``
+      : sql`AND ifnull(l.phase_id, 0) = ${figure.phase === 'none' ? 0 : figure.phase}`;
+  const costCode = figure.costCode === undefined ? sql`` : sql`AND l.cost_code_id = ${figure.costCode}`;
+  const costType =
+    figure.name === 'cost-other'
+      ? sql`AND ifnull(l.cost_type, '') = ''`
+      : figure.costType === undefined
+        ? sql``
+        : sql`AND l.cost_type = ${figure.costType}`;
+  const client =
+    figure.client === undefined
+      ? sql``
+      : sql`AND l.project_id IN (SELECT id FROM project WHERE client_id = ${figure.client})`;
+  return sql`${phase} ${costCode} ${costType} ${client}`;
+}
+
+/** In words, what a figure is about: its project, code, client or account. */
+export async function aboutOf(db: Db, figure: Figure): Promise<string> {
+  const { project, client, account, costCode, costType } = figure;
+  const named = async (table: 'project' | 'party' | 'account' | 'cost_code', id: number): Promise<string> => {
+    const row = await db.selectFrom(table).select(['code', 'name']).where('id', '=', id).executeTakeFirst();
+    return row ? `${row.code} ${row.name}` : 'not in the books';
+  };
+  const parts = [
+    typeof project === 'number' ? await named('project', project) : '',
+    project === 'none' ? 'no project' : '',
+    client === undefined ? '' : await named('party', client),
+    account === undefined ? '' : await named('account', account),
+    costCode === undefined ? '' : await named('cost_code', costCode),
+    costType ?? '',
+  ].filter((part) => part !== '');
+  return parts.length > 0 ? parts.join(' · ') : 'the company';
+}
