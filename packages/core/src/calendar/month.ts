@@ -35,7 +35,13 @@ export function firstDay(period: Month): IsoDate {
 }
 
 export function lastDay(period: Month): IsoDate {
-  return plusDays(firstDay(plusMonths(period, 1)), -1);
+  const next = period.endsWith('-12') ? `${period.slice(0, 4)}-12-31` : plusDays(firstDay(plusMonths(period, 1)), -1);
+  return isoDate(next);
+}
+
+/** Whether people may name the month: well inside the calendar, so that terms and years counted from it stay inside too. */
+export function isNameableMonth(text: string): boolean {
+  return isMonth(text) && text >= '1950' && text < '2950';
 }
 
 /** First month of the fiscal year that holds the month; `startMonth` is 1 for January. */

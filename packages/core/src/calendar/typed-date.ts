@@ -1,4 +1,5 @@
 import { isIsoDate, isoDate, plusDays, shortMonth, type IsoDate } from './iso-date.ts';
+import { isNameableMonth } from './month.ts';
 
 const MONTH_NAMES = Array.from({ length: 12 }, (_, index) => shortMonth(index + 1).toLowerCase());
 
@@ -7,6 +8,11 @@ const MONTH_NAMES = Array.from({ length: 12 }, (_, index) => shortMonth(index + 
  * A missing year or month is the one of `near`; `+n` counts from `near`. Undefined when it is no day.
  */
 export function typedDate(text: string, near: IsoDate): IsoDate | undefined {
+  const read = readDate(text, near);
+  return read !== undefined && isNameableMonth(read.slice(0, 7)) ? read : undefined;
+}
+
+function readDate(text: string, near: IsoDate): IsoDate | undefined {
   const trimmed = text.trim().toLowerCase();
   if (isIsoDate(trimmed)) return isoDate(trimmed);
   const days = /^([+-]\d{1,4})$/.exec(trimmed);

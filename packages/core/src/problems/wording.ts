@@ -1,6 +1,6 @@
 import { dayText } from '../calendar/iso-date.ts';
 import { monthText } from '../calendar/month.ts';
-import { difference } from '../money/cents.ts';
+import { difference, opposite, type Cents } from '../money/cents.ts';
 import { dollars } from '../money/dollars.ts';
 import type { Concern, Fact } from './problem.ts';
 
@@ -124,7 +124,7 @@ function inDocuments(fact: Fact): string | undefined {
     case 'month-locked':
       return `${monthText(document.month)} is locked. Use ${dayText(document.firstOpenDay)} or later, or have the month opened in Closing.`;
     case 'control-total-off':
-      return `Control total ${dollars(document.control)}, entered ${dollars(document.entered)}: ${dollars(difference(document.control, document.entered))} is still missing. Correct a line or the total.`;
+      return `Control total ${dollars(document.control)}, entered ${dollars(document.entered)}: ${apart(document.control, document.entered)}. Correct a line or the total.`;
     case 'duplicate-bill':
       return `Bill ${document.number} of ${document.supplier} is in the books already. Check the number, or leave this bill out.`;
     case 'project-closed':
@@ -199,4 +199,9 @@ export function concern(warning: Concern): string {
 
 function sentence(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+function apart(control: Cents, entered: Cents): string {
+  const missing = difference(control, entered);
+  return missing > 0 ? `${dollars(missing)} is still missing` : `${dollars(opposite(missing))} too much`;
 }

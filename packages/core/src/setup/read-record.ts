@@ -1,5 +1,5 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
-import { isMonth } from '../calendar/month.ts';
+import { isNameableMonth } from '../calendar/month.ts';
 import { found, type Named } from '../entry/catalog.ts';
 import { readDay, readNumber } from '../entry/cells.ts';
 import type { Problem, Subject } from '../problems/problem.ts';
@@ -54,7 +54,7 @@ function readField(field: Field, typed: string, context: RecordContext, problems
     case 'day':
       return readDay({ typed, at }, context.today, problems) ?? null;
     case 'month':
-      if (!isMonth(typed)) problems.push({ at, kind: 'not-a-choice', typed, choices: ['months such as 2027-03'] });
+      if (!isNameableMonth(typed)) problems.push({ at, kind: 'not-a-choice', typed, choices: ['months such as 2027-03'] });
       return typed;
     case 'choice':
       return readChoice(holds.choices, typed, at, problems);

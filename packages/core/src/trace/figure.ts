@@ -1,4 +1,4 @@
-import { isMonth, month, type Month } from '../calendar/month.ts';
+import { isNameableMonth, month, type Month } from '../calendar/month.ts';
 import { CONTRACT_ROLES, COST_ROLES, HELD_ROLES, type Role } from '../ledger/account.ts';
 import { COST_TYPES, type CostType } from '../ledger/cost-type.ts';
 
@@ -113,6 +113,6 @@ function partOf(part: string): readonly [string, unknown] | undefined {
     return value === 'any' && letter === 'p' ? [numbered, value] : undefined;
   }
   if (letter === 'y' && COST_TYPES.some((type) => type === value)) return ['costType', value];
-  if (letter === 'f' && isMonth(value)) return ['from', month(value)];
-  return letter === 't' && isMonth(value) ? ['through', month(value)] : undefined;
+  if (letter === 'f' && isNameableMonth(value)) return ['from', month(value)];
+  return letter === 't' && isNameableMonth(value) ? ['through', month(value)] : undefined;
 }

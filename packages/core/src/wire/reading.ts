@@ -265,7 +265,7 @@ export const Trace = FigureValue.extend({
 export const FiguresQuery = z.strictObject({ keys: z.string().max(4_000), known: Instant.optional() });
 export const Figures = z.object({ figures: z.array(FigureValue) });
 
-export const LedgerQuery = AsOf.extend({ project: IdText.optional(), after: IdText.optional() });
+export const LedgerQuery = AsOf.extend({ project: IdText, after: IdText.optional() });
 export const Ledger = z.object({ lines: z.array(LedgerLine), more: z.boolean() });
 
 export const SearchQuery = z.strictObject({ text: z.string().max(100) });

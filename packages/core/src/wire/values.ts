@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { isIsoDate, isoDate } from '../calendar/iso-date.ts';
-import { isMonth, month } from '../calendar/month.ts';
+import { isNameableMonth, month } from '../calendar/month.ts';
 import { cents } from '../money/cents.ts';
 import { quantity } from '../money/quantity.ts';
 
@@ -18,13 +18,13 @@ export const Quantity = z
 
 export const Month = z
   .string()
-  .refine(isMonth, 'Give a month as YYYY-MM.')
+  .refine(isNameableMonth, 'Give a month as YYYY-MM, between 1950 and 2949.')
   .transform(month)
   .meta({ override: { type: 'string', pattern: '^\\d{4}-\\d{2}$', description: 'A month.' } });
 
 export const Day = z
   .string()
-  .refine(isIsoDate, 'Give a day as YYYY-MM-DD.')
+  .refine((text) => isIsoDate(text) && isNameableMonth(text.slice(0, 7)), 'Give a day as YYYY-MM-DD, between 1950 and 2949.')
   .transform(isoDate)
   .meta({ override: { type: 'string', format: 'date', description: 'A day.' } });
 

@@ -19,7 +19,7 @@ import { audit } from '../http/stamp-queries.ts';
 import { asOf } from '../journal/as-of-queries.ts';
 import { postDocument } from '../journal/post-document-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { projectFigures } from '../reports/money.ts';
+import { projectFigures } from '../http/traced.ts';
 import { accounts, companyOf, rolesOf } from '../setup/company-queries.ts';
 import { readInvoice } from './invoice-queries.ts';
 

@@ -25,14 +25,14 @@ export interface Acting {
   readonly today: ReturnType<Context['clock']['today']>;
 }
 
+type Reading<N extends EndpointName> = (db: Db, asked: Asked<N>, today: Acting['today']) => Promise<Answer<N>>;
+/** How endpoints that read answer, by name. */
+export type Answers = { [N in EndpointName]?: Reading<N> };
+
 /** Registers an endpoint that only reads. All its queries see the same moment of the books. */
-export function read<N extends EndpointName>(
-  router: Router,
-  context: Context,
-  name: N,
-  answer: (db: Db, asked: Asked<N>, today: Acting['today']) => Promise<Answer<N>>,
-): void {
+export function read<N extends EndpointName>(router: Router, context: Context, name: N, answer: Reading<N>): void {
   const endpoint: Endpoint = ENDPOINTS[name];
+  Object.assign(context.answers, { [name]: answer });
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
     const asked = parsed<N>(endpoint, req);
     const today = context.clock.today();

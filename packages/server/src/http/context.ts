@@ -1,5 +1,6 @@
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { Books } from '../database/open.ts';
+import type { Answers } from './api.ts';
 
 /** Where time comes from: the one place that is asked for it. */
 export interface Clock {
@@ -15,4 +16,6 @@ export interface Context {
   readonly clock: Clock;
   /** Who acts. Signing in will set it per request; until then it is one person, set at the start. */
   readonly user: string;
+  /** How each reading endpoint answers, filled as routes register; files say the same as screens by asking here. */
+  readonly answers: Answers;
 }

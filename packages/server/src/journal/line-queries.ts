@@ -5,6 +5,7 @@ import { sql, type RawBuilder } from 'kysely';
 import type { z } from 'zod';
 import type { LedgerLine } from '@lowtide/core/wire/reading.ts';
 import type { Db } from '../database/schema.ts';
+import type { Bounds } from './as-of-queries.ts';
 
 export type LineAnswer = z.input<typeof LedgerLine>;
 
@@ -42,6 +43,16 @@ export async function linePage(db: Db, where: RawBuilder<unknown>, after?: numbe
   const { rows } = await sql<LineRow>`${LINE_COLUMNS} WHERE ${where} ${past}
     ORDER BY l.posted_on DESC, l.id DESC LIMIT ${PAGE + 1}`.execute(db);
   return { lines: rows.slice(0, PAGE).map(lineAnswer), more: rows.length > PAGE };
+}
+
+/** The ledger of one project, through a month as known at a moment. */
+export async function ledgerPage(
+  db: Db,
+  at: Bounds,
+  { project, after }: { readonly project: number; readonly after?: number | undefined },
+): Promise<LinePage> {
+  const known = at.firstLaterLine === null ? sql`` : sql`AND l.id < ${at.firstLaterLine}`;
+  return linePage(db, sql`l.project_id = ${project} AND l.posted_on <= ${at.day} ${known}`, after);
 }
 
 /** All lines of a document, in the order posted. */

@@ -7,7 +7,7 @@ import { progress, type KeptDecimals } from '@lowtide/core/progress/progress.ts'
 import { overbilled } from '@lowtide/core/progress/project-position.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Answer } from '../http/api.ts';
-import { projectFigures, traced } from '../reports/money.ts';
+import { projectFigures, traced } from '../http/traced.ts';
 import type { StandingProject } from './position-queries.ts';
 
 type PositionRow = Answer<'projects'>['rows'][number];

@@ -11,7 +11,7 @@ import { Refusal } from '../http/refusal.ts';
 import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
 import { projectMonths } from '../journal/balance-queries.ts';
 import { companyOf } from '../setup/company-queries.ts';
-import { projectFigures } from '../reports/money.ts';
+import { projectFigures } from '../http/traced.ts';
 import { budgetAgainstActual } from './budget-queries.ts';
 import { contractChanges } from './contract-queries.ts';
 import { standingProjects, type StandingProject } from './position-queries.ts';

@@ -21,7 +21,7 @@ import { Refusal } from '../http/refusal.ts';
 import { audit } from '../http/stamp-queries.ts';
 import { postDocument } from '../journal/post-document-queries.ts';
 import { reverseDocument } from '../documents/reverse-queries.ts';
-import { projectFigures } from '../reports/money.ts';
+import { projectFigures } from '../http/traced.ts';
 import { accounts, companyOf, rolesOf } from '../setup/company-queries.ts';
 import { latestRun, runRows, type LatestRun } from './run-queries.ts';
 

@@ -10,7 +10,7 @@ import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
 import { projects } from '../projects/project-queries.ts';
-import { traced } from './money.ts';
+import { traced } from '../http/traced.ts';
 import { resultsByProject, unassignedResult } from './profitability-queries.ts';
 
 export function profitabilityRoutes(router: Router, context: Context): void {

@@ -14,7 +14,7 @@ import type { Context } from '../http/context.ts';
 import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
 import { accountMovements } from '../journal/balance-queries.ts';
 import { accounts, companyOf } from '../setup/company-queries.ts';
-import { traced } from './money.ts';
+import { traced } from '../http/traced.ts';
 import { contractNets } from './wip-routes.ts';
 
 export function statementRoutes(router: Router, context: Context): void {

@@ -10,7 +10,7 @@ import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
 import { projectTotals } from '../journal/balance-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
 import { companyOf } from '../setup/company-queries.ts';
-import { projectFigures, traced } from './money.ts';
+import { projectFigures, traced } from '../http/traced.ts';
 
 type Schedule = Answer<'wipSchedule'>;
 

@@ -1,0 +1,50 @@
+import type { AddressInfo } from 'node:net';
+import { dayNumber, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { app } from '@lowtide/server/app.ts';
+import type { Books } from '@lowtide/server/database/open.ts';
+import { pino } from 'pino';
+
+/** The application's HTTP API, asked as any client would, on a day that can be set. */
+export interface FrontDoor {
+  readonly today: () => IsoDate;
+  readonly setToday: (day: IsoDate) => void;
+  readonly ask: <T>(path: string) => Promise<T>;
+  readonly order: <T>(method: 'POST' | 'PUT', path: string, body: unknown) => Promise<T>;
+  readonly close: () => Promise<void>;
+}
+
+const HOUR = 3_600_000;
+
+export async function openFrontDoor(books: Books, user: string, firstDay: IsoDate): Promise<FrontDoor> {
+  let day = firstDay;
+  let moment = 0;
+  const clock = { today: () => day, now: () => dayNumber(day) * 24 * HOUR + 9 * HOUR + (moment += 1_000) };
+  const log = pino({ level: 'error' });
+  const server = app({ books, clock, user, log, web: null, requestsPerMinute: 10_000_000 }).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`;
+  let orders = 0;
+  const answer = async <T>(response: Response, path: string): Promise<T> => {
+    const text = await response.text();
+    if (!response.ok) throw new Error(`${path} on ${day}: ${response.status} ${text.slice(0, 2_000)}`);
+    return JSON.parse(text) as T;
+  };
+  return {
+    today: () => day,
+    setToday: (next) => {
+      day = next;
+      moment = 0;
+    },
+    ask: async (path) => answer(await fetch(`${address}${path}`), path),
+    order: async (method, path, body) => {
+      orders += 1;
+      const headers = { 'content-type': 'application/json', 'idempotency-key': `demo-${orders}` };
+      return answer(await fetch(`${address}${path}`, { method, headers, body: JSON.stringify(body) }), path);
+    },
+    close: () =>
+      new Promise((resolve) => {
+        server.close(() => resolve());
+        server.closeAllConnections();
+      }),
+  };
+}

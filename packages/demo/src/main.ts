@@ -1,0 +1,25 @@
+import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
+import { dirname, resolve } from 'node:path';
+import { openBooks } from '@lowtide/server/database/open.ts';
+import { openFrontDoor } from './front-door.ts';
+import { DEMO_FIRST_DAY, DEMO_USER, generate } from './generate.ts';
+
+/** `main.ts <file> [--fresh]`: makes the demo books unless they are there. A half-made file never takes their name. */
+const path = resolve(process.argv[2] ?? 'books/demo.sqlite');
+const fresh = process.argv.includes('--fresh');
+if (existsSync(path) && !fresh) {
+  process.stdout.write(`The demo books are in ${path}; what was entered is kept. Start over with -- --fresh\n`);
+} else {
+  mkdirSync(dirname(path), { recursive: true });
+  const making = `${path}.making`;
+  for (const file of [making, `${making}-wal`, `${making}-shm`]) rmSync(file, { force: true });
+  const books = await openBooks(making);
+  const door = await openFrontDoor(books, DEMO_USER, DEMO_FIRST_DAY);
+  const began = performance.now();
+  await generate(door, (month) => process.stdout.write(`${month} `));
+  await door.close();
+  await books.close();
+  for (const file of [path, `${path}-wal`, `${path}-shm`]) rmSync(file, { force: true });
+  renameSync(making, path);
+  process.stdout.write(`\nMade ${path} in ${((performance.now() - began) / 1000).toFixed(1)} s.\n`);
+}

@@ -1,0 +1,113 @@
+import { dayNumber, isoDate, plusDays } from '@lowtide/core/calendar/iso-date.ts';
+import { firstDay, lastDay, type Month } from '@lowtide/core/calendar/month.ts';
+import type { FrontDoor } from './front-door.ts';
+import { OVERHEADS } from './parties.ts';
+import { PROJECTS, type DemoProject } from './projects.ts';
+import type { Seeded } from './seeded.ts';
+import { blankBill, postSheet } from './weeks.ts';
+
+interface OpenDocument {
+  readonly id: number;
+  readonly kind: string;
+  readonly number: string;
+  readonly datedOn: string;
+  readonly dueOn: string | null;
+  readonly openCents: number;
+}
+
+/** What the company owns and owes when the books begin. */
+export async function openingBalances(door: FrontDoor): Promise<void> {
+  const line = (account: string, debit: string, credit: string) => ({ account, debit, credit, text: 'Opening balance' });
+  await door.order('POST', '/journals', {
+    postedOn: '2026-01-01',
+    text: 'Opening balances',
+    lines: [
+      line('1010', '860,000.00', ''),
+      line('1600', '420,000.00', ''),
+      line('2600', '', '250,000.00'),
+      line('3010', '', '1,030,000.00'),
+    ],
+  });
+}
+
+/** Rent, insurance, office: no project. */
+export async function postOverheads(door: FrontDoor, month: Month, random: Seeded): Promise<void> {
+  const datedOn = plusDays(firstDay(month), 2);
+  const rows = OVERHEADS.map(([supplier, amount, text], index) => ({
+    ...blankBill,
+    supplier,
+    number: `${month.replace('-', '')}-${index + 1}`,
+    datedOn,
+    dueOn: plusDays(datedOn, 14),
+    code: ['6100', '6200', '6300'][index] ?? '',
+    net: (amount * (supplier === 'DESKWORKS' ? random.between(0.7, 1.5) : 1)).toFixed(2),
+    text,
+  }));
+  await postSheet(door, month, { kind: 'bills', controlTotal: '', rows });
+}
+
+/** Two weeks' payroll from the bureau; it never quite equals the labor applied. */
+export async function postPayroll(door: FrontDoor, month: Month, random: Seeded): Promise<void> {
+  const trial = await door.ask<{ rows: { code: string; balance: { amountCents: number } }[] }>(`/trial-balance?through=${month}`);
+  const applied = -(trial.rows.find(({ code }) => code === '2200')?.balance.amountCents ?? 0);
+  if (applied <= 0) return;
+  const paid = (Math.round(applied * random.between(0.985, 1.01)) / 100).toFixed(2);
+  const line = (account: string, debit: string, credit: string) => ({ account, debit, credit, text: 'Payroll, two weeks' });
+  await door.order('POST', '/journals', { postedOn: door.today(), text: 'Payroll', lines: [line('2200', paid, ''), line('1010', '', paid)] });
+}
+
+/** Pays what is due, and takes in what clients pay about when it is due; one client is late. */
+export async function settle(door: FrontDoor, month: Month): Promise<void> {
+  for (const [kind, path] of [['bill', '/payments'], ['invoice', '/receipts']] as const) {
+    const { rows } = await door.ask<{ rows: OpenDocument[] }>(`/documents?through=${month}&kind=${kind}&open=yes`);
+    for (const { id, dueOn, openCents } of rows) {
+      const late = kind === 'invoice' ? (id % 5) * 4 : 0;
+      if (openCents <= 0 || dueOn === null || dayNumber(isoDate(dueOn)) + late > dayNumber(door.today())) continue;
+      await door.order('POST', path, { documentId: id, paidOn: door.today(), amount: (openCents / 100).toFixed(2) });
+    }
+  }
+}
+
+interface BillableRow {
+  readonly code: string;
+  readonly contract: { readonly amountCents: number };
+  readonly billed: { readonly amountCents: number };
+  readonly complete: { readonly numerator: number; readonly denominator: number };
+  readonly leftCents: number;
+}
+
+/** Invoices of a month's end: each contract as far as its terms let it follow progress. */
+export async function billProgress(door: FrontDoor, month: Month): Promise<void> {
+  const { rows } = await door.ask<{ rows: BillableRow[] }>(`/billable?through=${month}`);
+  for (const project of PROJECTS) {
+    const row = rows.find(({ code }) => code === project.code);
+    if (!row || project.status === 'proposed' || project.start > lastDay(month)) continue;
+    const form = invoiceForm(project, row, month);
+    if (form) await door.order('POST', '/invoices', { ...form, project: project.code, datedOn: lastDay(month), dueOn: '', taxCode: project.client === 'BRACK' ? 'SH' : 'EX' });
+  }
+}
+
+function invoiceForm(project: DemoProject, row: BillableRow, month: Month) {
+  const contract = row.contract.amountCents;
+  const first = row.billed.amountCents === 0;
+  if (first && project.deposit !== undefined) {
+    return { share: 'percent', value: String(project.deposit * 100), text: 'On signing' };
+  }
+  const ended = project.ended !== undefined && isoDate(project.ended) <= lastDay(month);
+  if (ended && project.status === 'closed') return row.leftCents > 0 ? { share: 'rest', value: '', text: 'Final invoice' } : null;
+  const progress = row.complete.numerator / row.complete.denominator;
+  const target = Math.min(0.95, progress * (project.follows ?? 1) - (project.lag ?? 0) * 0.04) * contract;
+  const amount = Math.floor((target - row.billed.amountCents) / 50_000) * 500;
+  if (amount < contract / 100 / 60) return null;
+  return { share: 'amount', value: amount.toFixed(2), text: `Progress through ${month}` };
+}
+
+/** The month's revenue, after a look at the preview. */
+export async function recognize(door: FrontDoor, month: Month): Promise<void> {
+  const { stamp } = await door.ask<{ stamp: string }>(`/recognition?month=${month}`);
+  await door.order('POST', '/recognition', { month, stamp });
+}
+
+export async function lockThrough(door: FrontDoor, month: Month): Promise<void> {
+  await door.order('PUT', '/month-lock', { through: month, reason: `${month} reviewed and closed` });
+}

@@ -1,0 +1,140 @@
+import type { DemoRole } from './staff.ts';
+
+/** A budget line as planned: its share of the project's cost, and who works on it where it is labor. */
+export interface DemoLine {
+  readonly phase: string;
+  readonly code: string;
+  readonly share: number;
+  readonly role?: DemoRole;
+}
+
+export interface DemoProject {
+  readonly code: string;
+  readonly name: string;
+  readonly client: string | null;
+  readonly manager: string;
+  readonly start: string;
+  readonly target: string;
+  /** Set on this day; cost ends before it. */
+  readonly ended?: string;
+  readonly status: 'proposed' | 'active' | 'finished' | 'closed';
+  readonly contract: number;
+  /** Cost as budgeted. */
+  readonly cost: number;
+  /** What it truly costs, as a share of the budget. */
+  readonly drift: number;
+  readonly hold: boolean;
+  readonly phases: readonly (readonly [string, string])[];
+  readonly lines: readonly DemoLine[];
+  /** Billing: a first invoice as a share of the contract, and how far invoices follow progress. */
+  readonly deposit?: number;
+  readonly follows?: number;
+  /** Months by which billing lags. */
+  readonly lag?: number;
+}
+
+const line = (phase: string, code: string, share: number, role?: DemoRole): DemoLine =>
+  role === undefined ? { phase, code, share } : { phase, code, share, role };
+
+const MARSH_PHASES = [['A', 'Site and earthwork'], ['B', 'Planting'], ['C', 'Structures']] as const;
+const MARSH = [
+  line('A', '31-200', 0.2),
+  line('A', '31-240', 0.08),
+  line('A', '31-100', 0.12, 'crew'),
+  line('A', '31-110', 0.07, 'operator'),
+  line('A', '01-520', 0.06),
+  line('B', '32-110', 0.1, 'crew'),
+  line('B', '32-115', 0.03, 'ecologist'),
+  line('B', '32-120', 0.06),
+  line('B', '32-150', 0.03),
+  line('C', '33-400', 0.09),
+  line('C', '33-100', 0.06, 'carpenter'),
+  line('C', '33-430', 0.03),
+  line('', '01-100', 0.04, 'supervisor'),
+  line('', '01-540', 0.03),
+];
+const DUNE = [
+  line('', '31-240', 0.24),
+  line('', '31-110', 0.12, 'operator'),
+  line('', '32-130', 0.16),
+  line('', '32-110', 0.18, 'crew'),
+  line('', '32-160', 0.08),
+  line('', '01-520', 0.12),
+  line('', '01-320', 0.04, 'surveyor'),
+  line('', '01-100', 0.06, 'supervisor'),
+];
+const BOARDWALK = [
+  line('', '33-200', 0.22),
+  line('', '33-210', 0.17),
+  line('', '33-220', 0.04),
+  line('', '33-100', 0.3, 'carpenter'),
+  line('', '01-530', 0.09),
+  line('', '33-460', 0.06),
+  line('', '01-320', 0.04, 'surveyor'),
+  line('', '01-100', 0.08, 'supervisor'),
+];
+const SLUICE = [
+  line('', '33-410', 0.24),
+  line('', '33-300', 0.17),
+  line('', '33-450', 0.12),
+  line('', '33-430', 0.11),
+  line('', '33-100', 0.18, 'carpenter'),
+  line('', '34-150', 0.1, 'diver'),
+  line('', '01-530', 0.08),
+];
+const REEF = [
+  line('', '34-200', 0.42),
+  line('', '34-210', 0.1),
+  line('', '34-100', 0.16, 'crew'),
+  line('', '34-150', 0.16, 'diver'),
+  line('', '34-250', 0.08),
+  line('', '01-540', 0.08),
+];
+const SURVEY = [
+  line('', '01-340', 0.42, 'ecologist'),
+  line('', '01-320', 0.2, 'surveyor'),
+  line('', '01-330', 0.22),
+  line('', '01-350', 0.16, 'ecologist'),
+];
+const BOAT = [line('', '90-100', 0.42, 'carpenter'), line('', '90-200', 0.38), line('', '90-210', 0.2)];
+const TRAINING = [line('', '91-110', 0.6, 'crew'), line('', '91-100', 0.4)];
+
+const common = { hold: true, phases: [], status: 'active', drift: 1 } as const;
+
+export const PROJECTS: readonly DemoProject[] = [
+  { ...common, code: 'GC-214', name: 'Garrow Creek marsh & tide gate', client: 'GARROW', manager: 'E. Marrish', start: '2026-01-12', target: '2027-07-30', contract: 2_480_000, cost: 1_936_000, phases: MARSH_PHASES, lines: MARSH, follows: 1.02 },
+  { ...common, code: 'OS-220', name: 'Ostrand dune restoration', client: 'OSTRAND', manager: 'S. Ingle', start: '2026-02-09', target: '2027-05-28', contract: 1_120_000, cost: 905_000, lines: DUNE, drift: 0.98, deposit: 0.25, follows: 1.05 },
+  { ...common, code: 'QH-221', name: 'Quillhaven boardwalk', client: 'QUILL', manager: 'N. Kerrow', start: '2026-03-02', target: '2027-06-11', contract: 1_340_000, cost: 1_090_000, lines: BOARDWALK, follows: 0.92, lag: 2 },
+  { ...common, code: 'MB-223', name: 'Marrenby living shoreline', client: 'MARREN', manager: 'S. Ingle', start: '2026-03-16', target: '2027-04-30', contract: 860_000, cost: 690_000, lines: DUNE, drift: 1.12, follows: 0.98 },
+  { ...common, code: 'DR-225', name: 'Drummel sluice rehabilitation', client: 'DRUMMEL', manager: 'N. Kerrow', start: '2026-05-04', target: '2027-05-14', contract: 980_000, cost: 870_000, lines: SLUICE, drift: 1.24, follows: 0.95, lag: 1 },
+  { ...common, code: 'TP-226', name: 'Tessel Point reef', client: 'TESSEL', manager: 'E. Marrish', start: '2026-06-01', target: '2027-08-27', contract: 1_450_000, cost: 1_160_000, lines: REEF, drift: 1.01, follows: 1 },
+  { ...common, code: 'HR-210', name: 'Hollin Reach culvert', client: 'HOLLIN', manager: 'N. Kerrow', start: '2026-01-05', target: '2026-08-21', ended: '2026-08-28', status: 'closed', contract: 410_000, cost: 325_000, lines: SLUICE, drift: 0.97, follows: 1 },
+  { ...common, code: 'WX-216', name: 'Wexholm trail bridges', client: 'WEXHOLM', manager: 'N. Kerrow', start: '2026-02-02', target: '2026-11-13', ended: '2026-11-20', status: 'finished', contract: 620_000, cost: 505_000, lines: BOARDWALK, drift: 1.03, follows: 0.95 },
+  { ...common, code: 'BW-230', name: 'Brackwater reef modules', client: 'BRACK', manager: 'E. Marrish', start: '2026-09-07', target: '2027-07-16', contract: 740_000, cost: 560_000, lines: REEF, drift: 1.02, follows: 1.03 },
+  { ...common, code: 'OS-212', name: 'Ostrand shore monitoring', client: 'OSTRAND', manager: 'V. Tansley', start: '2026-01-19', target: '2027-12-17', contract: 264_000, cost: 190_000, lines: SURVEY, follows: 1 },
+  { ...common, code: 'GC-236', name: 'Garrow levee survey', client: 'GARROW', manager: 'V. Tansley', start: '2026-11-02', target: '2027-03-19', contract: 96_000, cost: 70_000, lines: SURVEY, drift: 1.05, follows: 0.9 },
+  { ...common, code: 'MB-240', name: 'Marrenby sill extension', client: 'MARREN', manager: 'S. Ingle', start: '2027-05-03', target: '2027-11-26', status: 'proposed', contract: 530_000, cost: 418_000, lines: REEF },
+  { ...common, code: 'INT-01', name: 'Workboat Merrow', client: null, manager: 'E. Marrish', start: '2026-05-11', target: '2027-06-25', contract: 0, cost: 310_000, lines: BOAT, drift: 1.04 },
+  { ...common, code: 'INT-02', name: 'Training and safety', client: null, manager: 'V. Tansley', start: '2026-01-05', target: '2027-12-31', contract: 0, cost: 90_000, hold: false, lines: TRAINING },
+];
+
+/** Changes of contract and budget, and estimates set by hand, each on the day it is recorded. */
+export interface DemoChange {
+  readonly on: string;
+  readonly project: string;
+  readonly price?: number;
+  readonly budget?: { readonly phase: string; readonly code: string; readonly costType: string; readonly cost: number };
+  readonly estimate?: number;
+  readonly reason: string;
+}
+
+export const CHANGES: readonly DemoChange[] = [
+  { on: '2026-07-14', project: 'GC-214', price: 148_000, budget: { phase: 'C', code: '33-400', costType: 'material', cost: 112_000 }, reason: 'Second tide gate' },
+  { on: '2026-12-08', project: 'GC-214', price: 62_500, budget: { phase: 'B', code: '32-120', costType: 'material', cost: 47_500 }, reason: 'Upper basin planted as well' },
+  { on: '2026-09-22', project: 'QH-221', price: 54_000, budget: { phase: '', code: '33-210', costType: 'material', cost: 41_000 }, reason: 'Viewing platform' },
+  { on: '2026-09-30', project: 'MB-223', estimate: 712_000, reason: 'Sand fencing torn out twice' },
+  { on: '2026-12-31', project: 'MB-223', estimate: 741_000, reason: 'Grasses replanted after the December gale' },
+  { on: '2027-02-26', project: 'MB-223', estimate: 768_000, reason: 'Third planting of the north reach' },
+  { on: '2026-11-30', project: 'DR-225', estimate: 1_012_000, reason: 'Sill found unsound; gate pit rebuilt' },
+  { on: '2027-01-29', project: 'DR-225', estimate: 1_064_000, reason: 'Crane standing through January frost' },
+];

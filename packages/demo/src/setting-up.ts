@@ -1,0 +1,86 @@
+import { CLIENTS, SUPPLIERS } from './parties.ts';
+import { COST_CODES } from './cost-codes.ts';
+import type { FrontDoor } from './front-door.ts';
+import { PROJECTS, type DemoLine, type DemoProject } from './projects.ts';
+import { STAFF } from './staff.ts';
+
+type Row = readonly (string | number)[];
+
+/** Everything the books are set up with, taken in from CSV as a company would. */
+export async function setUp(door: FrontDoor): Promise<void> {
+  await door.order('POST', '/company', {
+    name: 'Pellworth Shore Works',
+    currency: 'USD',
+    fiscalYearStartMonth: 1,
+    percentDecimals: null,
+    firstMonth: '2026-01',
+  });
+  await takeIn(door, 'tax-code', ['code', 'name', 'rate', 'recoverable'], [
+    ['EX', 'Exempt', '0', '0'],
+    ['ST', 'Sales tax', '6.25', '0'],
+    ['SH', 'Shellfish levy', '4', '0'],
+  ]);
+  const party = ['code', 'name', 'address', 'termsDays'];
+  await takeIn(door, 'client', party, CLIENTS.map(({ code, name, address, termsDays }) => [code, name, address, termsDays]));
+  await takeIn(door, 'supplier', party, SUPPLIERS.map(({ code, name, termsDays }) => [code, name, '', termsDays]));
+  await takeInStaff(door, '2026-01-01', 0);
+  await takeIn(door, 'cost-code', ['code', 'name', 'parent', 'costType'], COST_CODES.map(({ code, name, under, costType }) => [code, name, under, costType]));
+  for (const project of PROJECTS.filter(({ start }) => start < '2026-02')) await begin(door, project);
+}
+
+export async function takeInStaff(door: FrontDoor, from: string, year: 0 | 1): Promise<void> {
+  const columns = ['code', 'name', 'jobRole', 'costRate', 'rateFrom'];
+  await takeIn(door, 'employee', columns, STAFF.map(({ code, name, role, rates }) => [code, name, role, rates[year], from]));
+}
+
+/** A project with its phases and budget. */
+export async function begin(door: FrontDoor, project: DemoProject): Promise<void> {
+  const internal = project.client === null;
+  const status = project.status === 'proposed' ? 'proposed' : 'active';
+  await takeIn(
+    door,
+    'project',
+    ['code', 'name', 'kind', 'client', 'manager', 'startOn', 'targetEndOn', 'status', 'method', 'costTreatment', 'taxCode', 'contractPrice'],
+    [
+      [
+        ...[project.code, project.name, internal ? 'internal' : 'client', project.client ?? '', project.manager],
+        ...[project.start, project.target, status, internal ? 'none' : 'cost-to-cost', project.hold ? 'hold' : 'expense'],
+        ...[project.client === 'BRACK' ? 'SH' : 'EX', project.contract === 0 ? '' : project.contract],
+      ],
+    ],
+  );
+  if (project.phases.length > 0) {
+    const rows = project.phases.map(([code, name]) => [project.code, code, name]);
+    await takeIn(door, 'phase', ['project', 'code', 'name'], rows);
+  }
+  const columns = ['project', 'phase', 'costCode', 'costType', 'quantity', 'unit', 'unitCost', 'cost', 'price', 'effectiveOn'];
+  await takeIn(door, 'budget-line', columns, budgetRows(project));
+}
+
+export function costTypeOf(code: string): string {
+  return COST_CODES.find((each) => each.code === code)?.costType ?? '';
+}
+
+function budgetRows(project: DemoProject): readonly Row[] {
+  return project.lines.map((line) => {
+    const cost = Math.round((project.cost * line.share) / 100) * 100;
+    const price = Math.round((cost * project.contract) / project.cost);
+    const labor = line.role === undefined ? undefined : laborPlan(line, cost);
+    const quantities = labor ? [labor.hours, 'h', labor.rate, ''] : ['', '', '', cost];
+    return [project.code, line.phase, line.code, costTypeOf(line.code), ...quantities, price, project.start];
+  });
+}
+
+/** Hours at the middle rate of the role, whole hours. */
+function laborPlan(line: DemoLine, cost: number) {
+  const rates = STAFF.filter(({ role }) => role === line.role).map(({ rates: [first] }) => Number(first));
+  const rate = (rates.reduce((sum, each) => sum + each, 0) / rates.length) * 1.015;
+  return { hours: Math.round(cost / rate), rate: rate.toFixed(2) };
+}
+
+/** A CSV file through the import; commas and quotes in values are quoted as RFC 4180 has it. */
+export async function takeIn(door: FrontDoor, kind: string, columns: readonly string[], rows: readonly Row[]): Promise<void> {
+  const quoted = (value: string | number): string => (/[",\n]/.test(String(value)) ? `"${String(value).replace(/"/g, '""')}"` : String(value));
+  const csv = [columns, ...rows].map((row) => row.map(quoted).join(',')).join('\r\n');
+  await door.order('POST', `/imports/${kind}`, { name: `${kind}-${door.today()}.csv`, csv });
+}

@@ -1,0 +1,113 @@
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import express, { type Express, type Request, type Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { billingRoutes } from './billing/billing-routes.ts';
+import { invoiceFileRoutes } from './billing/invoice-file-routes.ts';
+import { csvRoutes } from './csv/csv-routes.ts';
+import type { Books } from './database/open.ts';
+import { documentRoutes } from './documents/document-routes.ts';
+import { draftRoutes } from './entry/draft-routes.ts';
+import { referenceRoutes } from './entry/reference-routes.ts';
+import { frameRoutes } from './frame/frame-routes.ts';
+import type { Clock, Context } from './http/context.ts';
+import { errorResponse } from './http/error-response.ts';
+import { openApiDocument } from './http/openapi.ts';
+import { ledgerRoutes } from './journal/ledger-routes.ts';
+import { projectRoutes } from './projects/project-routes.ts';
+import { recognitionRoutes } from './recognition/recognition-routes.ts';
+import { profitabilityRoutes } from './reports/profitability-routes.ts';
+import { statementRoutes } from './reports/statement-routes.ts';
+import { wipRoutes } from './reports/wip-routes.ts';
+import { setupRoutes } from './setup/setup-routes.ts';
+import { traceRoutes } from './trace/trace-routes.ts';
+
+export interface AppParts {
+  readonly books: Books;
+  readonly clock: Clock;
+  readonly user: string;
+  readonly log: Logger;
+  /** Directory of the built web application; null serves the API alone. */
+  readonly web: string | null;
+  /** Requests a minute from one address; generous for people, a stop for what runs away. */
+  readonly requestsPerMinute?: number;
+}
+
+const FEATURES = [
+  frameRoutes,
+  setupRoutes,
+  referenceRoutes,
+  draftRoutes,
+  documentRoutes,
+  ledgerRoutes,
+  projectRoutes,
+  recognitionRoutes,
+  billingRoutes,
+  invoiceFileRoutes,
+  wipRoutes,
+  profitabilityRoutes,
+  statementRoutes,
+  traceRoutes,
+  csvRoutes,
+];
+
+/** Wires books and clock to routes; listens to nothing. */
+export function app({ books, clock, user, log, web, requestsPerMinute = 3_000 }: AppParts): Express {
+  const context: Context = { books, clock, user, answers: {} };
+  const server = express();
+  server.disable('x-powered-by');
+  server.use((_req, res, next) => {
+    res.setHeader('x-request-id', randomUUID());
+    next();
+  });
+  server.use(securityHeaders());
+  const api = express.Router();
+  api.use(rateLimit({ windowMs: 60_000, limit: requestsPerMinute, legacyHeaders: false, handler: tooMany }));
+  api.use(express.json({ limit: '6mb' }));
+  for (const routes of FEATURES) routes(api, context);
+  const document = openApiDocument();
+  api.get('/openapi.json', (_req, res) => {
+    res.json(document);
+  });
+  api.use((_req, res) => problem(res, 404, 'There is nothing at this address. /api/openapi.json lists what there is.'));
+  server.use('/api', api);
+  if (web !== null) servePages(server, web);
+  server.use(errorResponse(log));
+  return server;
+}
+
+/** Everything comes from this server; styles are made at run time, and plain HTTP on the own machine stays plain. */
+function securityHeaders() {
+  return helmet({
+    contentSecurityPolicy: {
+      directives: {
+        defaultSrc: ["'self'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:'],
+        fontSrc: ["'self'", 'data:'],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'", 'blob:'],
+        upgradeInsecureRequests: null,
+      },
+    },
+    strictTransportSecurity: false,
+  });
+}
+
+function servePages(server: Express, web: string): void {
+  server.use(express.static(web, { index: false, maxAge: '1h' }));
+  server.get('/{*splat}', (_req, res) => {
+    res.sendFile(join(web, 'index.html'));
+  });
+}
+
+function tooMany(_req: Request, res: Response): void {
+  problem(res, 429, 'Too many requests in a minute. Wait a moment and go on.');
+}
+
+function problem(res: Response, status: number, detail: string): void {
+  const body = { type: 'about:blank', title: status === 404 ? 'Not found' : 'Too many requests', status, detail };
+  res.status(status).type('application/problem+json').send(JSON.stringify(body));
+}
