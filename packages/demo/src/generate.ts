@@ -118,6 +118,6 @@ async function leaveOnTheDesk(door: FrontDoor): Promise<void> {
   const hours = (employee: string, project: string, code: string) => ({ employee, project, code, costType: '', days, text: '' });
   await door.order('POST', '/drafts', {
     month: '2027-03',
-    sheet: { kind: 'hours', weekOn: '2027-03-22', rows: [hours('E21', 'QH-221', '33-100'), hours('E22', 'QH-221', '33-100'), hours('E27', 'TP-226', '34-150')] },
+    sheet: { kind: 'hours', weekOn: '2027-03-22', rows: [hours('E18', 'QH-221', '33-100'), hours('E19', 'QH-221', '33-100'), hours('E28', 'TP-226', '34-150')] },
   });
 }

@@ -22,10 +22,10 @@ export async function openingBalances(door: FrontDoor): Promise<void> {
     postedOn: '2026-01-01',
     text: 'Opening balances',
     lines: [
-      line('1010', '860,000.00', ''),
+      line('1010', '1,240,000.00', ''),
       line('1600', '420,000.00', ''),
       line('2600', '', '250,000.00'),
-      line('3010', '', '1,030,000.00'),
+      line('3010', '', '1,410,000.00'),
     ],
   });
 }

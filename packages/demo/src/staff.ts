@@ -10,10 +10,10 @@ export interface DemoEmployee {
 
 /** How many of a role, and where their loaded rates begin. */
 const ROLES: readonly (readonly [DemoRole, number, number])[] = [
-  ['crew', 14, 34.2],
-  ['operator', 6, 41.5],
-  ['carpenter', 6, 39.8],
-  ['diver', 4, 58.4],
+  ['crew', 12, 34.2],
+  ['operator', 5, 41.5],
+  ['carpenter', 10, 39.8],
+  ['diver', 3, 58.4],
   ['ecologist', 3, 46.1],
   ['surveyor', 2, 44.7],
   ['supervisor', 3, 55.6],

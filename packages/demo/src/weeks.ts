@@ -62,7 +62,7 @@ export function weekOfHours(backlog: Backlog, monday: IsoDate, random: Seeded): 
     const worked = rows.reduce((sum, row) => sum + row.count, 0);
     const placed = spread(rows, worker, random);
     const idle = days - worked;
-    if (idle <= 0) return placed;
+    if (idle <= 0 || random.chance(0.55)) return placed;
     const text = worker.role === 'office' ? 'Office' : 'Yard';
     return [...placed, row(worker, { project: '', code: '' }, hoursFrom(worked, idle), text)];
   });

@@ -13,8 +13,10 @@ export function expectedLoss(contract: Cents, estimateAtCompletion: Cents): Cent
 
 /**
  * Loss provision to date: the expected loss less what recognized revenue and cost show of it already, never below zero.
- * With it the gross profit to date of a losing contract is minus the whole loss (ASC 605-35-25-46, IAS 37.66).
+ * With it the gross profit to date of a losing contract is minus the whole loss (ASC 605-35-25-46, IAS 37.66). A contract that
+ * expects no loss has no provision, however much profit it shows so far.
  */
 export function provisionToDate(loss: Cents, costToDate: Cents, earnedToDate: Cents): Cents {
+  if (loss === 0) return loss;
   return cents(Math.max(0, loss - difference(costToDate, earnedToDate)));
 }

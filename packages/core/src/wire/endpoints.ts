@@ -19,7 +19,7 @@ export interface Endpoint {
 
 /** Every endpoint; server routes, web requests and the OpenAPI document are made from this list. */
 export const ENDPOINTS = {
-  frame: { method: 'get', path: '/frame', summary: 'Company, months, tie-outs, what waits', query: AsOf, response: reading.Frame },
+  frame: { method: 'get', path: '/frame', summary: 'Company, months, tie-outs, what waits', query: reading.FrameQuery, response: reading.Frame },
   reference: { method: 'get', path: '/reference', summary: 'What the pickers offer', response: reading.Reference },
   projects: { method: 'get', path: '/projects', summary: 'All projects where they stand', query: AsOf, response: reading.Projects },
   project: { method: 'get', path: '/projects/{id}', summary: 'One project', params: reading.ProjectParams, query: AsOf, response: reading.ProjectDetail },

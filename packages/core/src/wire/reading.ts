@@ -3,6 +3,9 @@ import { COST_TYPES } from '../ledger/cost-type.ts';
 import { AsOf, Cents, Day, Id, IdText, Instant, Money, Month, Quantity, Ratio } from './values.ts';
 
 
+/** The month looked at; left out, the current one. */
+export const FrameQuery = AsOf.partial();
+
 export const Frame = z.object({
   company: z
     .object({
@@ -13,6 +16,7 @@ export const Frame = z.object({
       lockedThrough: Month.nullable(),
     })
     .nullable(),
+  through: Month,
   today: Day,
   user: z.string(),
   currentMonth: Month,

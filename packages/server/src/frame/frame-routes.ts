@@ -17,7 +17,8 @@ type Frame = Answer<'frame'>;
 export function frameRoutes(router: Router, context: Context): void {
   read(router, context, 'frame', async (db, { query }, today) => {
     const company = await companyIfAny(db);
-    const about = { company, today, user: context.user, currentMonth: monthOf(today) };
+    const at = asOf({ through: query.through ?? monthOf(today), known: query.known });
+    const about = { through: at.through, today, user: context.user, currentMonth: monthOf(today) };
     if (company === null) {
       return { ...about, company, recognizedThrough: null, ribbon: [], ties: [], drafts: { bills: 0, hours: 0 } };
     }
@@ -26,8 +27,8 @@ export function frameRoutes(router: Router, context: Context): void {
       ...about,
       company: { ...company },
       recognizedThrough: (await latestRun(db))?.month ?? null,
-      ribbon: await ribbon(db, asOf(query), { company, currentMonth: about.currentMonth }),
-      ties: await ties(db, query.through),
+      ribbon: await ribbon(db, at, { company, currentMonth: about.currentMonth }),
+      ties: await ties(db, at.through),
       drafts: {
         bills: kept.filter(({ kind }) => kind === 'bills').length,
         hours: kept.filter(({ kind }) => kind === 'hours').length,

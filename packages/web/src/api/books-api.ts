@@ -1,0 +1,98 @@
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { useRef } from 'react';
+import type { z } from 'zod';
+import { ENDPOINTS, type Endpoint, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
+import { troubleOf, type Trouble } from './trouble.ts';
+
+type EndpointOf<N extends EndpointName> = (typeof ENDPOINTS)[N];
+type Part<E, K extends 'params' | 'query' | 'body'> =
+  E extends Readonly<Record<K, infer S extends z.ZodType>> ? { readonly [P in K]: z.input<S> } : { readonly [P in K]?: undefined };
+
+/** What an endpoint is asked with. */
+export type Asked<N extends EndpointName> = Part<EndpointOf<N>, 'params'> & Part<EndpointOf<N>, 'query'> & Part<EndpointOf<N>, 'body'>;
+/** What it answers, parsed. */
+export type Answer<N extends EndpointName> = z.output<EndpointOf<N>['response']>;
+
+interface Request {
+  readonly name: EndpointName;
+  readonly asked: { readonly params?: unknown; readonly query?: unknown; readonly body?: unknown };
+  readonly key?: string;
+}
+
+/** Keeping a draft changes no figure, so nothing on the screen needs reading again. */
+const CHANGES_NO_FIGURE: readonly EndpointName[] = ['changeDraft', 'previewInvoice'];
+
+export const booksApi = createApi({
+  reducerPath: 'books',
+  baseQuery: fetchBaseQuery({ baseUrl: new URL('/api', globalThis.location.origin).href }),
+  tagTypes: ['Books'],
+  endpoints: (build) => ({
+    read: build.query<unknown, Request>({
+      query: httpRequest,
+      transformResponse: (answer, _meta, { name }) => ENDPOINTS[name].response.parse(answer),
+      providesTags: ['Books'],
+    }),
+    write: build.mutation<unknown, Request>({
+      query: httpRequest,
+      transformResponse: (answer, _meta, { name }) => ENDPOINTS[name].response.parse(answer),
+      invalidatesTags: (_answer, error, { name }) => (error || CHANGES_NO_FIGURE.includes(name) ? [] : ['Books']),
+    }),
+  }),
+});
+
+function httpRequest({ name, asked, key }: Request) {
+  const { method, path }: Endpoint = ENDPOINTS[name];
+  const params = (asked.params ?? {}) as Readonly<Record<string, unknown>>;
+  const query = Object.entries(asked.query ?? {}).filter(([, value]) => value !== undefined);
+  return {
+    url: path.replace(/\{(\w+)\}/g, (_all, parameter: string) => encodeURIComponent(String(params[parameter]))),
+    method,
+    params: Object.fromEntries(query),
+    ...(asked.body === undefined ? {} : { body: asked.body }),
+    ...(key === undefined ? {} : { headers: { 'idempotency-key': key } }),
+  };
+}
+
+export interface Reading<N extends EndpointName> {
+  readonly answer: Answer<N> | undefined;
+  readonly trouble: Trouble | undefined;
+  /** A newer answer is on its way; the one shown is of what was asked before. */
+  readonly refreshing: boolean;
+}
+
+/** Reads an endpoint and reads it again after every posting. `null` asks nothing. */
+export function useRead<N extends EndpointName>(name: N, asked: Asked<N> | null): Reading<N> {
+  const { data, error, isFetching } = booksApi.useReadQuery({ name, asked: asked ?? {} }, { skip: asked === null });
+  return {
+    answer: asked === null ? undefined : (data as Answer<N> | undefined),
+    trouble: error === undefined ? undefined : troubleOf(error),
+    refreshing: isFetching,
+  };
+}
+
+export type Written<T> = { readonly ok: true; readonly answer: T } | { readonly ok: false; readonly trouble: Trouble };
+
+/**
+ * Orders a change. While no answer came, ordering the same again sends the same idempotency key, so that a lost connection
+ * never posts twice.
+ */
+export function useWrite<N extends EndpointName>(
+  name: N,
+): readonly [(asked: Asked<N>) => Promise<Written<Answer<N>>>, { readonly busy: boolean }] {
+  const [send, { isLoading }] = booksApi.useWriteMutation();
+  const unanswered = useRef<{ readonly text: string; readonly key: string } | null>(null);
+  const write = async (asked: Asked<N>): Promise<Written<Answer<N>>> => {
+    const text = JSON.stringify(asked);
+    const key = unanswered.current?.text === text ? unanswered.current.key : crypto.randomUUID();
+    unanswered.current = { text, key };
+    const { data, error } = await send({ name, asked, key });
+    if (error === undefined) {
+      unanswered.current = null;
+      return { ok: true, answer: data as Answer<N> };
+    }
+    const trouble = troubleOf(error);
+    if (trouble.answered) unanswered.current = null;
+    return { ok: false, trouble };
+  };
+  return [write, { busy: isLoading }];
+}

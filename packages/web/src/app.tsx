@@ -1,0 +1,39 @@
+import { lazy, type ComponentType } from 'react';
+import { createBrowserRouter, Navigate } from 'react-router';
+import { Shell } from './frame/Shell.tsx';
+
+/** A page by its name in its file, loaded when it is first asked for. */
+function page<Name extends string>(load: () => Promise<Readonly<Record<Name, ComponentType>>>, name: Name) {
+  const Page: ComponentType = lazy(async () => ({ default: (await load())[name] as ComponentType }));
+  return <Page />;
+}
+
+/** Which address shows which page. */
+export const router = createBrowserRouter([
+  {
+    path: '/',
+    element: <Shell />,
+    children: [
+      { index: true, element: <Navigate to="/projects" replace /> },
+      { path: 'costs', element: page(() => import('./costs/CostsPage.tsx'), 'CostsPage') },
+      { path: 'costs/bills/:draft', element: page(() => import('./costs/BillSheetPage.tsx'), 'BillSheetPage') },
+      { path: 'costs/hours/:draft', element: page(() => import('./costs/HoursSheetPage.tsx'), 'HoursSheetPage') },
+      { path: 'documents/:id', element: page(() => import('./documents/DocumentPage.tsx'), 'DocumentPage') },
+      { path: 'projects', element: page(() => import('./projects/ProjectsPage.tsx'), 'ProjectsPage') },
+      { path: 'projects/:id', element: page(() => import('./projects/ProjectPage.tsx'), 'ProjectPage') },
+      { path: 'earning', element: page(() => import('./earning/EarningPage.tsx'), 'EarningPage') },
+      { path: 'billing', element: page(() => import('./billing/BillingPage.tsx'), 'BillingPage') },
+      { path: 'reports', element: <Navigate to="/reports/wip" replace /> },
+      { path: 'reports/wip', element: page(() => import('./reports/WipPage.tsx'), 'WipPage') },
+      { path: 'reports/profitability', element: page(() => import('./reports/ProfitabilityPage.tsx'), 'ProfitabilityPage') },
+      { path: 'reports/income', element: page(() => import('./reports/IncomePage.tsx'), 'IncomePage') },
+      { path: 'reports/balance', element: page(() => import('./reports/BalancePage.tsx'), 'BalancePage') },
+      { path: 'reports/trial', element: page(() => import('./reports/TrialPage.tsx'), 'TrialPage') },
+      { path: 'closing', element: page(() => import('./closing/ClosingPage.tsx'), 'ClosingPage') },
+      { path: 'closing/journal', element: page(() => import('./closing/JournalPage.tsx'), 'JournalPage') },
+      { path: 'settings', element: page(() => import('./settings/SettingsPage.tsx'), 'SettingsPage') },
+      { path: 'settings/:kind', element: page(() => import('./settings/SettingsPage.tsx'), 'SettingsPage') },
+      { path: '*', element: page(() => import('./frame/NoPage.tsx'), 'NoPage') },
+    ],
+  },
+]);

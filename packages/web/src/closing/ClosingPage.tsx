@@ -1,0 +1,76 @@
+import { useState } from 'react';
+import { monthText, plusMonths } from '@lowtide/core/calendar/month.ts';
+import { difference } from '@lowtide/core/money/cents.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
+import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
+import type { Answer } from '../api/books-api.ts';
+import { Button } from '../ui/Button.tsx';
+import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { Amount } from '../ui/Figure.tsx';
+import { Note } from '../ui/notes.tsx';
+import { Page, Scroll, Sentence } from '../ui/Page.tsx';
+import { LockDialog } from './LockDialog.tsx';
+
+type Tie = Answer<'frame'>['ties'][number];
+
+const COLUMNS: readonly Column<Tie>[] = [
+  { id: 'name', head: 'What must tie', cell: ({ name }) => name },
+  { id: 'one', head: 'One way', cell: ({ one }) => one },
+  { id: 'oneCents', head: '', figures: true, cell: ({ oneCents }) => <Amount cents={oneCents} /> },
+  { id: 'other', head: 'The other way', cell: ({ other }) => other },
+  { id: 'otherCents', head: '', figures: true, cell: ({ otherCents }) => <Amount cents={otherCents} /> },
+  { id: 'apart', head: 'Apart', figures: true, cell: ({ oneCents, otherCents }) => <Amount cents={difference(oneCents, otherCents)} /> },
+];
+
+/** Whether the books tie, what the month still needs, and the lock. */
+export function ClosingPage() {
+  const { frame, through } = useShownBooks();
+  const go = useGo();
+  const [locking, setLocking] = useState(false);
+  const { ties, company, recognizedThrough, drafts } = frame;
+  const lockedThrough = company?.lockedThrough ?? null;
+  const off = ties.filter(({ oneCents, otherCents }) => oneCents !== otherCents);
+  return (
+    <Page
+      title={`Closing, ${monthText(through)}`}
+      facts={lockedThrough === null ? 'No month is locked' : `Locked through ${monthText(lockedThrough)}`}
+      actions={
+        <>
+          <Button onPress={() => go('/closing/journal')}>Post a journal</Button>
+          <Button $look="primary" onPress={() => setLocking(true)}>
+            Lock or open months
+          </Button>
+        </>
+      }
+    >
+      <Scroll>
+        <div style={{ display: 'grid', gap: 12 }}>
+          <ul style={{ display: 'grid', gap: 6 }}>
+            <Step done={drafts.bills + drafts.hours === 0} text={drafts.bills + drafts.hours === 0 ? 'No sheet is waiting.' : `${drafts.bills} bill sheets and ${drafts.hours} weeks of hours wait to be posted.`} to="/costs" />
+            <Step done={recognizedThrough !== null && recognizedThrough >= through} text={recognizedThrough === null ? 'Nothing is recognized yet.' : `Revenue is recognized through ${monthText(recognizedThrough)}.`} to="/earning" />
+            <Step done={off.length === 0} text={off.length === 0 ? `All ${ties.length} tie-outs tie.` : `${off.map(({ name }) => name).join(', ')} do not tie.`} to="/closing" />
+            <Step done={lockedThrough !== null && lockedThrough >= through} text={lockedThrough === null ? 'No month is locked.' : `Locked through ${monthText(lockedThrough)}.`} to="/closing" />
+          </ul>
+          <Sentence>
+            Sums that are reached by two ways through the books and must be one. Labor is that of <strong>{monthText(through)}</strong>, all others are of the books as they are now.
+          </Sentence>
+          <DataTable label="Tie-outs" rows={ties} columns={COLUMNS} rowKey={({ name }) => name} rowTone={({ oneCents, otherCents }) => (oneCents === otherCents ? undefined : 'trouble')} />
+          {off.length === 0 ? null : (
+            <Note $tone="trouble">
+              The books are apart by {off.map(({ name, oneCents, otherCents }) => `${dollars(difference(oneCents, otherCents))} in ${name}`).join(', ')}. Run npm run verify: it recomputes every balance and says what differs.
+            </Note>
+          )}
+        </div>
+      </Scroll>
+      {locking ? <LockDialog lockedThrough={lockedThrough} suggested={lockedThrough === null ? through : plusMonths(lockedThrough, 1)} onClose={() => setLocking(false)} /> : null}
+    </Page>
+  );
+}
+
+function Step({ done, text, to }: { readonly done: boolean; readonly text: string; readonly to: string }) {
+  return (
+    <li>
+      <span aria-hidden>{done ? '◆' : '◇'}</span> <AsOfLink to={to}>{done ? 'Done' : 'To do'}</AsOfLink>: {text}
+    </li>
+  );
+}

@@ -1,0 +1,65 @@
+import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { monthText } from '@lowtide/core/calendar/month.ts';
+import { AsOfLink, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
+import { useRead, type Answer } from '../api/books-api.ts';
+import { DocumentTable } from '../entry/DocumentTable.tsx';
+import { Button } from '../ui/Button.tsx';
+import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { Loading } from '../ui/notes.tsx';
+import { Page } from '../ui/Page.tsx';
+import { TabLinks } from '../ui/TabLinks.tsx';
+
+type DraftRow = Answer<'drafts'>['rows'][number];
+
+const PARTS = [
+  { id: 'waiting', text: 'Sheets waiting' },
+  { id: 'bill', text: 'Bills' },
+  { id: 'open', text: 'Bills to pay' },
+  { id: 'hours', text: 'Weeks of hours' },
+  { id: 'documents', text: 'All documents' },
+];
+
+/** Cost comes in here: sheets being worked on, and what was posted. */
+export function CostsPage() {
+  const { through } = useShownBooks();
+  const go = useGo();
+  const [part, setPart] = useViewState('part', 'waiting');
+  return (
+    <Page
+      title="Costs"
+      facts={`Supplier bills and hours, through ${monthText(through)}`}
+      actions={
+        <>
+          <Button onPress={() => go('/costs/hours/new')}>Week of hours</Button>
+          <Button $look="primary" onPress={() => go('/costs/bills/new')}>
+            Supplier bills
+          </Button>
+        </>
+      }
+    >
+      <TabLinks label="Parts of costs" tabs={PARTS} chosen={part} onChoose={setPart} />
+      {part === 'waiting' ? <Waiting /> : null}
+      {part === 'bill' ? <DocumentTable kind="bill" label="Bills" /> : null}
+      {part === 'open' ? <DocumentTable kind="bill" open label="Bills to pay" /> : null}
+      {part === 'hours' ? <DocumentTable kind="hours" label="Weeks of hours" /> : null}
+      {part === 'documents' ? <DocumentTable label="All documents" /> : null}
+    </Page>
+  );
+}
+
+const COLUMNS: readonly Column<DraftRow>[] = [
+  {
+    id: 'title',
+    head: 'Sheet',
+    cell: ({ id, kind, title }) => <AsOfLink to={`/costs/${kind}/${id}`}>{title}</AsOfLink>,
+  },
+  { id: 'rows', head: 'Rows', figures: true, cell: ({ rows }) => rows },
+  { id: 'at', head: 'Last changed', cell: ({ updatedAt }) => `${dayText(updatedAt.slice(0, 10) as never)} ${updatedAt.slice(11, 16)}` },
+  { id: 'by', head: 'By', cell: ({ updatedBy }) => updatedBy },
+];
+
+function Waiting() {
+  const { answer } = useRead('drafts', { query: {} });
+  if (!answer) return <Loading />;
+  return <DataTable label="Sheets waiting" rows={answer.rows} columns={COLUMNS} rowKey={({ id }) => id} empty="No sheet is waiting. Begin one with Supplier bills or Week of hours." />;
+}

@@ -1,0 +1,101 @@
+import { useState } from 'react';
+import { useParams } from 'react-router';
+import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import type { Cents } from '@lowtide/core/money/cents.ts';
+import { dollars, plainDollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
+import { AsOfLink, useGo } from '../api/as-of.tsx';
+import { useRead, type Answer } from '../api/books-api.ts';
+import { Button } from '../ui/Button.tsx';
+import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { Facts } from '../ui/Facts.tsx';
+import { Loading, Note } from '../ui/notes.tsx';
+import { Page } from '../ui/Page.tsx';
+import { ReverseDialog } from './ReverseDialog.tsx';
+import { SettleDialog } from './SettleDialog.tsx';
+
+type Line = Answer<'document'>['lines'][number];
+
+/** One posted document: its lines, what settles it, and what it may still go through. */
+export function DocumentPage() {
+  const { id = '' } = useParams();
+  const { answer, trouble } = useRead('document', { params: { id } });
+  const [open, setOpen] = useState<'reverse' | 'settle' | null>(null);
+  const go = useGo();
+  if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
+  if (!answer) return <Loading />;
+  const { document, lines, settlements, linked } = answer;
+  const reversible = document.kind !== 'reversal' && document.reversedBy === null;
+  return (
+    <Page
+      title={document.number}
+      facts={[document.kind, document.party, document.project, `dated ${dayText(document.datedOn)}`, `recorded ${document.recordedAt.slice(0, 16).replace('T', ' ')} by ${document.recordedBy}`].filter(Boolean).join(' · ')}
+      actions={
+        <>
+          {document.kind === 'invoice' ? (
+            <a href={`/api/invoices/${document.id}.pdf`} target="_blank" rel="noreferrer">
+              Print (PDF)
+            </a>
+          ) : null}
+          {document.kind === 'recognition' ? (
+            <Button onPress={() => go(`/earning?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
+          ) : reversible ? (
+            <Button onPress={() => setOpen('reverse')}>Reverse</Button>
+          ) : null}
+          {document.openCents === 0 ? null : (
+            <Button $look="primary" onPress={() => setOpen('settle')}>
+              {document.kind === 'invoice' ? 'Take in a receipt' : 'Pay'}
+            </Button>
+          )}
+        </>
+      }
+    >
+      <Facts
+        facts={[
+          { name: 'Amount', value: dollars(document.grossCents) },
+          { name: 'Open', value: dollars(document.openCents) },
+          ...(document.dueOn === null ? [] : [{ name: 'Due', value: dayText(document.dueOn) }]),
+          ...(document.memo === '' ? [] : [{ name: 'Text', value: document.memo }]),
+        ]}
+      />
+      {document.reversedBy === null || linked.reversedById === null ? null : (
+        <Note $tone="warning">
+          Reversed by <AsOfLink to={`/documents/${linked.reversedById}`}>{document.reversedBy}</AsOfLink>.
+        </Note>
+      )}
+      {document.reverses === null || linked.reversesId === null ? null : (
+        <Note>
+          Reverses <AsOfLink to={`/documents/${linked.reversesId}`}>{document.reverses}</AsOfLink>.
+        </Note>
+      )}
+      {settlements.length === 0 ? null : (
+        <Note $tone="good">
+          Settled by{' '}
+          {settlements.map(({ documentId, number, datedOn, amountCents }) => (
+            <span key={documentId}>
+              <AsOfLink to={`/documents/${documentId}`}>{number}</AsOfLink> on {dayText(datedOn)} with {dollars(amountCents)}.{' '}
+            </span>
+          ))}
+        </Note>
+      )}
+      <DataTable label="Posted lines" rows={lines} columns={lineColumns(lines)} rowKey={(line) => line.id} />
+      {open === 'reverse' ? <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={(made) => go(`/documents/${made}`)} /> : null}
+      {open === 'settle' ? <SettleDialog document={document} typed={plainDollars(document.openCents)} onClose={() => setOpen(null)} /> : null}
+    </Page>
+  );
+}
+
+function lineColumns(lines: readonly Line[]): readonly Column<Line>[] {
+  const side = (sign: 1 | -1) => dollars(lines.reduce((sum, { amountCents }) => sum + Math.max(0, sign * amountCents), 0) as Cents);
+  return [
+    { id: 'day', head: 'Day', cell: ({ postedOn }) => dayText(postedOn) },
+    { id: 'account', head: 'Account', cell: ({ account }) => account },
+    { id: 'project', head: 'Project', cell: ({ projectCode }) => projectCode },
+    { id: 'coding', head: 'Coding', cell: ({ coding }) => coding },
+    { id: 'party', head: 'Party', cell: ({ party }) => party },
+    { id: 'text', head: 'Text', cell: ({ text }) => text, total: 'Total' },
+    { id: 'quantity', head: 'Quantity', figures: true, cell: ({ quantity }) => (quantity === 0 ? '' : tenThousandths(quantity)) },
+    { id: 'debit', head: 'Debit', figures: true, cell: ({ amountCents }) => (amountCents > 0 ? dollars(amountCents) : ''), total: side(1) },
+    { id: 'credit', head: 'Credit', figures: true, cell: ({ amountCents }) => (amountCents < 0 ? dollars(Math.max(0, -amountCents) as Cents) : ''), total: side(-1) },
+  ];
+}
+

@@ -1,0 +1,172 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { blankRow, isBlock, pastedBlock, withBlock, withCell, type CellPlace, type GridRow } from './grid-edits.ts';
+import { Cell, Frame } from './GridCell.tsx';
+import { SuggestionList, type Suggestion } from './SuggestionList.tsx';
+
+export interface GridColumn {
+  readonly id: string;
+  readonly head: string;
+  readonly width: string;
+  readonly figures?: boolean;
+}
+
+export interface CellMark {
+  readonly tone: 'trouble' | 'warning';
+  readonly message: string;
+}
+
+export interface EntryGridProps {
+  readonly label: string;
+  readonly columns: readonly GridColumn[];
+  readonly rows: readonly GridRow[];
+  readonly onChange: (rows: readonly GridRow[]) => void;
+  /** What is wrong with a cell, by `row/column`. */
+  readonly marks: ReadonlyMap<string, CellMark>;
+  readonly suggest: (row: GridRow, column: string, typed: string) => readonly Suggestion[];
+  readonly onCursor: (place: CellPlace) => void;
+  /** Ctrl L on a row. */
+  readonly onRepeat?: (row: number) => void;
+}
+
+const ROW_HEIGHT = 29;
+
+/** A sheet of cells driven by the keyboard: arrows, paste, fill down, pickers. One row more than there are waits at the end. */
+export function EntryGrid(props: EntryGridProps) {
+  const { label, columns, rows, onChange, marks, suggest, onCursor } = props;
+  const box = useRef<HTMLDivElement>(null);
+  const listId = useId();
+  const [cursor, setCursor] = useState<CellPlace>({ row: 0, column: 0 });
+  const [picking, setPicking] = useState<{ readonly chosen: number } | null>(null);
+  const ids = columns.map(({ id }) => id);
+  const count = rows.length + 1;
+  const virtual = useVirtualizer({ count, getScrollElement: () => box.current, estimateSize: () => ROW_HEIGHT, overscan: 20 });
+  const rowAt = (row: number): GridRow => rows[row] ?? blankRow(ids);
+  const columnId = ids[cursor.column] ?? '';
+  const suggestions = picking === null ? [] : suggest(rowAt(cursor.row), columnId, rowAt(cursor.row)[columnId] ?? '');
+  const chosen = Math.min(picking?.chosen ?? 0, suggestions.length - 1);
+
+  const focusCell = ({ row, column }: CellPlace): void => {
+    if (row < 0 || row >= count + 1 || column < 0 || column >= ids.length) return;
+    virtual.scrollToIndex(Math.min(row, count - 1));
+    requestAnimationFrame(() => box.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)?.focus());
+  };
+  const move = (down: number, right: number): void => focusCell({ row: cursor.row + down, column: cursor.column + right });
+  const write = (value: string): void => onChange(withCell(rows, cursor, ids, value));
+  const accept = (suggestion: Suggestion): void => {
+    setPicking(null);
+    if (suggestion.act) suggestion.act();
+    else onChange(withBlock(rows, { row: cursor.row, column: 0 }, ids, [ids.map((id) => suggestion.patch[id] ?? rowAt(cursor.row)[id] ?? '')]));
+  };
+  const onKeyDown = gridKeys({ ...props, cursor, ids, rowAt, move, write, accept, suggestions, chosen, picking, setPicking });
+  const onPaste = (event: ClipboardEvent): void => {
+    const text = event.clipboardData.getData('text/plain');
+    if (!isBlock(text)) return;
+    event.preventDefault();
+    setPicking(null);
+    onChange(withBlock(rows, cursor, ids, pastedBlock(text)));
+  };
+  const focused = (place: CellPlace): void => {
+    setCursor(place);
+    setPicking(null);
+    onCursor(place);
+  };
+  const items = virtual.getVirtualItems();
+  const bottom = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
+  return (
+    <Frame ref={box} onKeyDown={onKeyDown} onPaste={onPaste}>
+      <table role="grid" aria-label={label} aria-rowcount={count + 1}>
+        <Heads columns={columns} />
+        <tbody>
+          {items[0] && items[0].start > 0 ? <tr aria-hidden style={{ height: items[0].start }} /> : null}
+          {items.map(({ index }) => (
+            <tr key={index} aria-rowindex={index + 2}>
+              <th scope="row">{index + 1}</th>
+              {columns.map(({ id, head, figures }, column) => {
+                const here = cursor.row === index && cursor.column === column;
+                return (
+                  <Cell
+                    key={id}
+                    label={`${head}, row ${index + 1}`}
+                    place={{ row: index, column }}
+                    value={rowAt(index)[id] ?? ''}
+                    figures={figures ?? false}
+                    mark={marks.get(`${index}/${id}`)}
+                    picker={here && suggestions.length > 0 ? { listId, chosen } : undefined}
+                    onFocus={focused}
+                    onType={(value) => {
+                      onChange(withCell(rows, { row: index, column }, ids, value));
+                      setPicking({ chosen: 0 });
+                    }}
+                  />
+                );
+              })}
+            </tr>
+          ))}
+          {bottom > 0 ? <tr aria-hidden style={{ height: bottom }} /> : null}
+        </tbody>
+      </table>
+      {suggestions.length > 0 ? <SuggestionList id={listId} suggestions={suggestions} chosen={chosen} box={box} cell={`${cursor.row}-${cursor.column}`} onAccept={accept} /> : null}
+    </Frame>
+  );
+}
+
+function Heads({ columns }: { readonly columns: readonly GridColumn[] }) {
+  return (
+    <thead>
+      <tr>
+        <th scope="col" style={{ width: 26 }}>
+          <span aria-label="Row">#</span>
+        </th>
+        {columns.map(({ id, head, width, figures }) => (
+          <th key={id} scope="col" style={{ width }} data-figures={figures}>
+            {head}
+          </th>
+        ))}
+      </tr>
+    </thead>
+  );
+}
+
+interface GridKeys extends EntryGridProps {
+  readonly cursor: CellPlace;
+  readonly ids: readonly string[];
+  readonly rowAt: (row: number) => GridRow;
+  readonly move: (down: number, right: number) => void;
+  readonly write: (value: string) => void;
+  readonly accept: (suggestion: Suggestion) => void;
+  readonly suggestions: readonly Suggestion[];
+  readonly chosen: number;
+  readonly picking: { readonly chosen: number } | null;
+  readonly setPicking: (picking: { readonly chosen: number } | null) => void;
+}
+
+/** What keys do in the sheet; while suggestions are open, up, down, Enter, Tab and Escape are theirs. */
+function gridKeys(grid: GridKeys) {
+  const { cursor, ids, rows, rowAt, move, write, accept, suggestions, chosen, setPicking } = grid;
+  return (event: KeyboardEvent): void => {
+    const { key, ctrlKey, metaKey, altKey } = event;
+    const open = suggestions.length > 0;
+    const suggestion = suggestions[chosen];
+    const done = (act: () => void): void => {
+      event.preventDefault();
+      act();
+    };
+    if (ctrlKey || metaKey) {
+      const column = ids[cursor.column] ?? '';
+      if (key === 'd') done(() => write(rowAt(cursor.row - 1)[column] ?? ''));
+      else if (key === 'l') done(() => grid.onRepeat?.(cursor.row));
+      else if (key === 'Delete') done(() => grid.onChange(rows.filter((_, index) => index !== cursor.row)));
+      return;
+    }
+    if (key === 'ArrowDown' && altKey) return done(() => setPicking({ chosen: 0 }));
+    if (key === 'ArrowDown') return done(() => (open ? setPicking({ chosen: Math.min(chosen + 1, suggestions.length - 1) }) : move(1, 0)));
+    if (key === 'ArrowUp') return done(() => (open ? setPicking({ chosen: Math.max(0, chosen - 1) }) : move(-1, 0)));
+    if (key === 'Escape' && open) return done(() => setPicking(null));
+    if (key === 'Enter') return done(() => (open && suggestion ? accept(suggestion) : move(event.shiftKey ? -1 : 1, 0)));
+    if (key === 'Tab' && open && suggestion && !suggestion.act) accept(suggestion);
+    const input = event.target as HTMLInputElement;
+    if (key === 'ArrowLeft' && input.selectionStart === 0 && input.selectionEnd === 0) done(() => move(0, -1));
+    if (key === 'ArrowRight' && input.selectionStart === input.value.length) done(() => move(0, 1));
+  };
+}

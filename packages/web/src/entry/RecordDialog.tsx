@@ -1,0 +1,113 @@
+import { useState } from 'react';
+import { fieldsOf, RECORD_KINDS, type Field as RecordField, type RecordKind } from '@lowtide/core/setup/record-kinds.ts';
+import { useRead, useWrite } from '../api/books-api.ts';
+import type { Trouble } from '../api/trouble.ts';
+import { Button } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
+import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Note } from '../ui/notes.tsx';
+import { PickField } from '../ui/PickField.tsx';
+
+export interface RecordDialogProps {
+  readonly kind: RecordKind;
+  /** Values to begin with. */
+  readonly fields: Readonly<Record<string, string>>;
+  /** The record to change; left out, a new one. */
+  readonly existing?: { readonly id: number; readonly version: number };
+  readonly onClose: () => void;
+  readonly onDone: (fields: Readonly<Record<string, string>>) => void;
+}
+
+/** Adds or changes a record of any kind; its fields come from the list all forms and files are made from. */
+export function RecordDialog({ kind, fields: initial, existing, onClose, onDone }: RecordDialogProps) {
+  const [fields, setFields] = useState(initial);
+  const [trouble, setTrouble] = useState<Trouble | null>(null);
+  const [add, adding] = useWrite('addRecord');
+  const [change, changing] = useWrite('changeRecord');
+  const save = async (): Promise<void> => {
+    const written = existing
+      ? await change({ params: { kind, id: String(existing.id) }, body: { version: existing.version, fields } })
+      : await add({ params: { kind }, body: { fields } });
+    if (written.ok) onDone(written.answer.fields);
+    else setTrouble(written.trouble);
+  };
+  const list = fieldsOf(kind);
+  const general = trouble?.problems.filter(({ at }) => !list.some(({ name }) => name === at)) ?? [];
+  const { one } = RECORD_KINDS[kind];
+  return (
+    <Dialog title={existing ? `${one} ${initial['code'] ?? ''}` : `New ${one.toLowerCase()}`} onClose={onClose} width={640}>
+      <FieldGrid>
+        {list.map((field, index) => (
+          <FieldOf
+            key={field.name}
+            field={field}
+            value={fields[field.name] ?? ''}
+            isFixed={existing !== undefined && field.need === 'fixed'}
+            autoFocus={index === (existing ? 1 : 0)}
+            problem={trouble?.problems.find(({ at }) => at === field.name)?.message}
+            onChange={(value) => setFields({ ...fields, [field.name]: value })}
+          />
+        ))}
+      </FieldGrid>
+      {trouble && (general.length > 0 || trouble.problems.length === 0) ? <Note $tone="trouble" role="alert">{trouble.detail}</Note> : null}
+      <DialogActions>
+        <Button onPress={onClose}>Leave as it was</Button>
+        <Button $look="primary" isDisabled={adding.busy || changing.busy} onPress={() => void save()}>
+          {existing ? 'Keep changes' : `Add ${one.toLowerCase()}`}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+interface FieldOfProps {
+  readonly field: RecordField;
+  readonly value: string;
+  readonly isFixed: boolean;
+  readonly autoFocus: boolean;
+  readonly problem: string | undefined;
+  readonly onChange: (value: string) => void;
+}
+
+function FieldOf({ field, value, isFixed, autoFocus, problem, onChange }: FieldOfProps) {
+  const { label, holds, hint, need } = field;
+  const common = { label: need === 'optional' ? label : `${label} *`, value, onChange, problem };
+  if (isFixed) return <Field {...common} isReadOnly hint="Cannot be changed any more." />;
+  switch (holds.kind) {
+    case 'choice': {
+      const none = need === 'optional' ? [{ value: '', text: 'none' }] : [];
+      return <Choice {...common} options={[...none, ...holds.choices.map((choice) => ({ value: choice, text: choice }))]} />;
+    }
+    case 'code-of':
+      return <CodeField {...common} record={holds.record} hint={hint} autoFocus={autoFocus} />;
+    case 'lines':
+      return <Field {...common} lines={3} hint={hint} autoFocus={autoFocus} />;
+    case 'money':
+    case 'quantity':
+    case 'rate':
+    case 'percent':
+    case 'count':
+      return <Field {...common} figures hint={hint} autoFocus={autoFocus} />;
+    case 'text':
+    case 'day':
+    case 'month':
+      return <Field {...common} hint={hint} autoFocus={autoFocus} />;
+  }
+}
+
+interface CodeFieldProps {
+  readonly record: RecordKind;
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  readonly problem: string | undefined;
+  readonly hint: string;
+  readonly autoFocus: boolean;
+}
+
+function CodeField({ record, ...field }: CodeFieldProps) {
+  const { answer } = useRead('records', { params: { kind: record } });
+  const options = answer?.rows.map(({ fields }) => ({ code: fields['code'] ?? '', name: fields['name'] ?? '' })) ?? [];
+  return <PickField {...field} options={options} />;
+}

@@ -1,0 +1,73 @@
+import { useLayoutEffect, useState, type RefObject } from 'react';
+import styled from 'styled-components';
+import { color, size, space, type } from '../theme/tokens.ts';
+
+/** One way to fill a cell. */
+export interface Suggestion {
+  readonly code: string;
+  readonly name: string;
+  readonly hint?: string;
+  /** What accepting it writes, by column; more than one cell may follow from it. */
+  readonly patch: Readonly<Record<string, string>>;
+  /** Instead of writing: something to do, such as adding what is missing. */
+  readonly act?: () => void;
+}
+
+export interface SuggestionListProps {
+  readonly id: string;
+  readonly suggestions: readonly Suggestion[];
+  readonly chosen: number;
+  readonly box: RefObject<HTMLDivElement | null>;
+  /** The cell it belongs to, by its `data-cell`. */
+  readonly cell: string;
+  readonly onAccept: (suggestion: Suggestion) => void;
+}
+
+/** The suggestions under a cell, inside the scrolling sheet. */
+export function SuggestionList({ id, suggestions, chosen, box, cell, onAccept }: SuggestionListProps) {
+  const [place, setPlace] = useState<{ readonly top: number; readonly left: number } | null>(null);
+  useLayoutEffect(() => {
+    const input = box.current?.querySelector(`[data-cell="${cell}"]`);
+    if (!box.current || !input) return;
+    const [inner, outer] = [input.getBoundingClientRect(), box.current.getBoundingClientRect()];
+    setPlace({ top: inner.bottom, left: Math.min(inner.left, outer.right - 392) });
+  }, [box, cell]);
+  if (place === null) return null;
+  return (
+    <List id={id} role="listbox" aria-label="Suggestions" style={place}>
+      {suggestions.map((suggestion, index) => (
+        <li
+          key={`${suggestion.code} ${suggestion.name}`}
+          id={`${id}-${index}`}
+          role="option"
+          aria-selected={index === chosen}
+          onPointerDown={(event) => {
+            event.preventDefault();
+            onAccept(suggestion);
+          }}
+        >
+          <b>{suggestion.code}</b>
+          <span>{suggestion.name}</span>
+          <em>{suggestion.hint}</em>
+        </li>
+      ))}
+    </List>
+  );
+}
+
+const List = styled.ul`
+  position: fixed;
+  z-index: 5;
+  width: 390px;
+  max-height: 236px;
+  overflow: auto;
+  padding: ${space.one};
+  background: #fff;
+  border: 1px solid ${color.lineStrong};
+  border-radius: ${size.radius};
+  box-shadow: 0 6px 20px rgb(19 38 44 / 20%);
+  li { display: flex; gap: ${space.two}; align-items: baseline; padding: 3px ${space.two}; border-radius: 3px; cursor: pointer; }
+  li[aria-selected='true'] { background: ${color.paperDeep}; }
+  span { flex: 1; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+  em { font-style: normal; font-size: ${type.small}; color: ${color.textQuiet}; font-variant-numeric: tabular-nums; white-space: nowrap; }
+`;

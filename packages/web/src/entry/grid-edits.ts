@@ -1,0 +1,53 @@
+import Papa from 'papaparse';
+
+/** A row of a sheet as typed, by column. */
+export type GridRow = Readonly<Record<string, string>>;
+
+export interface CellPlace {
+  readonly row: number;
+  readonly column: number;
+}
+
+/** The rows with one cell changed; a row below the last is made. */
+export function withCell(rows: readonly GridRow[], { row, column }: CellPlace, columns: readonly string[], value: string): readonly GridRow[] {
+  return withBlock(rows, { row, column }, columns, [[value]]);
+}
+
+/** The rows with a block of cells written over them, from a place to the right and down; what does not fit at the right is left out. */
+export function withBlock(
+  rows: readonly GridRow[],
+  { row, column }: CellPlace,
+  columns: readonly string[],
+  block: readonly (readonly string[])[],
+): readonly GridRow[] {
+  const length = Math.max(rows.length, row + block.length);
+  return Array.from({ length }, (_, index) => {
+    const known = rows[index] ?? blankRow(columns);
+    const cells = block[index - row];
+    if (cells === undefined) return known;
+    const changed = cells.flatMap((value, offset) => {
+      const name = columns[column + offset];
+      return name === undefined ? [] : [[name, value.trim()] as const];
+    });
+    return { ...known, ...Object.fromEntries(changed) };
+  });
+}
+
+export function blankRow(columns: readonly string[]): GridRow {
+  return Object.fromEntries(columns.map((column) => [column, '']));
+}
+
+export function isBlankRow(row: GridRow): boolean {
+  return Object.values(row).every((value) => value.trim() === '');
+}
+
+/** Cells as spreadsheets put them on the clipboard: tabs between, quotes around what holds line ends. */
+export function pastedBlock(text: string): readonly (readonly string[])[] {
+  const { data } = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' });
+  return data;
+}
+
+/** Whether pasted text is more than one cell's. */
+export function isBlock(text: string): boolean {
+  return /[\t\n]/.test(text.replace(/\r?\n$/, ''));
+}

@@ -1,0 +1,63 @@
+import { useState, type ReactNode } from 'react';
+import type { Month } from '@lowtide/core/calendar/month.ts';
+import { useWrite } from '../api/books-api.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog, DialogActions } from '../ui/Dialog.tsx';
+import { Remarks } from '../ui/notes.tsx';
+import type { DraftState } from './use-draft.ts';
+
+export interface Posting {
+  readonly post: () => Promise<void>;
+  readonly busy: boolean;
+  /** What was posted last, in words. */
+  readonly done: string | null;
+  /** The question that is open: warnings to accept, or a refusal. */
+  readonly dialog: ReactNode;
+}
+
+interface PostingParts {
+  readonly draft: Pick<DraftState<never>, 'settled' | 'preview'>;
+  readonly month: Month;
+  readonly onPosted: () => void;
+}
+
+/** Posts the sheet once all of it is kept. Warnings are listed and may be accepted; a refusal leaves everything as it is. */
+export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
+  const [send, { busy }] = useWrite('postDraft');
+  const [asking, setAsking] = useState(false);
+  const [refused, setRefused] = useState<readonly { readonly at: string; readonly message: string }[] | null>(null);
+  const [done, setDone] = useState<string | null>(null);
+  const warnings = draft.preview?.warnings ?? [];
+  const order = async (acceptWarnings: boolean): Promise<void> => {
+    setAsking(false);
+    const stored = await draft.settled();
+    if (stored === null) return;
+    const written = await send({ params: { id: String(stored.id) }, body: { month, version: stored.version, acceptWarnings } });
+    if (written.ok) {
+      setDone(`Posted ${written.answer.documents.map(({ number }) => number).join(', ')}.`);
+      onPosted();
+    } else if (written.trouble.problems.some(({ kind }) => kind === 'warnings-open')) setAsking(true);
+    else setRefused(written.trouble.problems.length > 0 ? written.trouble.problems : [{ at: '', message: written.trouble.detail }]);
+  };
+  const dialog = asking ? (
+    <Dialog title="Post all the same?" onClose={() => setAsking(false)} urgent width={560}>
+      <Remarks tone="warning" title="Worth a look" remarks={warnings} />
+      <DialogActions>
+        <Button onPress={() => setAsking(false)}>Back to the sheet</Button>
+        <Button $look="primary" autoFocus onPress={() => void order(true)}>
+          Post all the same
+        </Button>
+      </DialogActions>
+    </Dialog>
+  ) : refused === null ? null : (
+    <Dialog title="Not posted" onClose={() => setRefused(null)} urgent width={560}>
+      <Remarks tone="trouble" title="Nothing was posted" remarks={refused} />
+      <DialogActions>
+        <Button $look="primary" autoFocus onPress={() => setRefused(null)}>
+          Back to the sheet
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+  return { post: () => order(false), busy, done, dialog };
+}

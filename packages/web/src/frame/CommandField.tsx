@@ -1,0 +1,88 @@
+import { Command } from 'cmdk';
+import { useDeferredValue, useState } from 'react';
+import styled from 'styled-components';
+import { dollars } from '@lowtide/core/money/dollars.ts';
+import { useGo } from '../api/as-of.tsx';
+import { useRead, type Answer } from '../api/books-api.ts';
+import { Dialog } from '../ui/Dialog.tsx';
+import { color, size, space, type } from '../theme/tokens.ts';
+
+interface Deed {
+  readonly name: string;
+  readonly path: string;
+}
+
+/** Pages and actions, by words people would type. */
+const DEEDS: readonly Deed[] = [
+  { name: 'Enter supplier bills', path: '/costs/bills/new' },
+  { name: 'Enter a week of hours', path: '/costs/hours/new' },
+  { name: 'Recognize revenue of the month', path: '/earning' },
+  { name: 'Bill progress', path: '/billing?new=' },
+  { name: 'Take in a client receipt', path: '/billing?part=open' },
+  { name: 'Pay a supplier bill', path: '/costs?part=documents&kind=bill' },
+  { name: 'Post a journal', path: '/closing/journal' },
+  { name: 'Lock a month', path: '/closing' },
+  { name: 'Projects', path: '/projects' },
+  { name: 'WIP schedule', path: '/reports/wip' },
+  { name: 'Profit per project and client', path: '/reports/profitability' },
+  { name: 'Income statement', path: '/reports/income' },
+  { name: 'Balance sheet', path: '/reports/balance' },
+  { name: 'Trial balance', path: '/reports/trial' },
+  { name: 'Add a project, client, supplier or employee', path: '/settings' },
+];
+
+type Hit = Answer<'search'>['hits'][number];
+
+function hitPath({ kind, id }: Hit): string {
+  if (kind === 'project') return `/projects/${id}`;
+  if (kind === 'client' || kind === 'supplier') return `/settings/${kind}`;
+  return `/documents/${id}`;
+}
+
+/** Find or do anything: projects, parties, documents by number or amount, actions, pages. */
+export function CommandField({ onClose }: { readonly onClose: () => void }) {
+  const go = useGo();
+  const [typed, setTyped] = useState('');
+  const text = useDeferredValue(typed.trim());
+  const { answer } = useRead('search', text === '' ? null : { query: { text } });
+  const words = text.toLowerCase().split(/\s+/);
+  const deeds = DEEDS.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)));
+  const choose = (path: string) => (): void => {
+    onClose();
+    go(path);
+  };
+  return (
+    <Dialog title="Find or do anything" onClose={onClose} width={600}>
+      <Box shouldFilter={false} label="Find or do anything">
+        <Command.Input autoFocus value={typed} onValueChange={setTyped} placeholder="A project, a party, a number, an amount, a word" />
+        <Command.List>
+          {answer?.hits.map((hit) => (
+            <Command.Item key={`${hit.kind} ${hit.id}`} value={`${hit.kind} ${hit.id}`} onSelect={choose(hitPath(hit))}>
+              <em>{hit.kind}</em>
+              <b>{hit.code}</b> {hit.name}
+              {hit.amountCents === null ? null : <span>{dollars(hit.amountCents)}</span>}
+            </Command.Item>
+          ))}
+          {deeds.map(({ name, path }) => (
+            <Command.Item key={path} value={path} onSelect={choose(path)}>
+              <em>do</em>
+              {name}
+            </Command.Item>
+          ))}
+          {deeds.length === 0 && answer?.hits.length === 0 ? <p>Nothing is called “{typed}”. Try a code, a part of a name, a number or an amount.</p> : null}
+        </Command.List>
+      </Box>
+    </Dialog>
+  );
+}
+
+const Box = styled(Command)`
+  label { display: none; }
+  input { width: 100%; height: 38px; padding: 0 ${space.three}; border: 1px solid ${color.lineStrong}; border-radius: ${size.radius}; font-size: 15px; }
+  [cmdk-list] { margin-top: ${space.two}; max-height: 360px; overflow: auto; }
+  [cmdk-item] { display: flex; gap: ${space.two}; align-items: baseline; padding: ${space.two}; border-radius: 3px; cursor: pointer; }
+  [cmdk-item][data-selected='true'] { background: ${color.paperDeep}; }
+  em { width: 74px; font-style: normal; font-size: ${type.small}; color: ${color.textQuiet}; }
+  span { margin-left: auto; font-variant-numeric: tabular-nums; }
+  p { padding: ${space.four}; color: ${color.textQuiet}; }
+`;

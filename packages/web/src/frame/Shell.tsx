@@ -1,0 +1,152 @@
+import { PanelRight, Search } from 'lucide-react';
+import { Suspense, useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Outlet, useNavigate, useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import { AsOfLink, ShownBooksProvider, useAddressAsOf } from '../api/as-of.tsx';
+import { useRead, type Answer } from '../api/books-api.ts';
+import { Button } from '../ui/Button.tsx';
+import { FigureActionsContext } from '../ui/Figure.tsx';
+import { Loading, Note } from '../ui/notes.tsx';
+import { color, size, space, type } from '../theme/tokens.ts';
+import { CommandField } from './CommandField.tsx';
+import { folded, pinned, useGauges, useGaugesDispatch } from './gauges-slice.ts';
+import { Gauges, pinOf } from './Gauges.tsx';
+import { KeysDialog } from './KeysDialog.tsx';
+import { MonthRibbon } from './MonthRibbon.tsx';
+import { Sections } from './Sections.tsx';
+import { SetUpPage } from './SetUpPage.tsx';
+import { StatusStrip } from './StatusStrip.tsx';
+import { TraceDrawer } from './TraceDrawer.tsx';
+
+/** Asks for the frame of the books the address names, then draws the page within it. */
+export function Shell() {
+  const { month, known } = useAddressAsOf();
+  const query = { ...(month === undefined ? {} : { through: month }), ...(known === undefined ? {} : { known }) };
+  const { answer: frame, trouble } = useRead('frame', { query });
+  if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
+  if (!frame) return <Loading />;
+  if (frame.company === null) return <SetUpPage today={frame.today} />;
+  return (
+    <ShownBooksProvider frame={frame}>
+      <FramedPage frame={frame} />
+    </ShownBooksProvider>
+  );
+}
+
+function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
+  const [search, setSearch] = useSearchParams();
+  const navigate = useNavigate();
+  const dispatch = useGaugesDispatch();
+  const gauges = useGauges();
+  const [open, setOpen] = useState<'command' | 'keys' | null>(null);
+  const traced = search.get('trace');
+  const actions = useMemo(
+    () => ({
+      trace: (figure: string) => setSearch((before) => new URLSearchParams([...[...before].filter(([name]) => name !== 'trace'), ['trace', figure]])),
+      pin: (figure: string) => void dispatch(pinned(pinOf(figure))),
+    }),
+    [dispatch, setSearch],
+  );
+  useHotkeys('mod+k', () => setOpen('command'), { preventDefault: true, enableOnFormTags: true });
+  useHotkeys('shift+slash', () => setOpen('keys'));
+  const untrace = (): void => void navigate({ search: new URLSearchParams([...search].filter(([name]) => name !== 'trace')).toString() });
+  return (
+    <FigureActionsContext value={actions}>
+      <Frame>
+        <TopBar frame={frame} onFind={() => setOpen('command')} />
+        <MonthRibbon />
+        <Middle>
+          <Sections />
+          <main>
+            <KnownBanner />
+            <Suspense fallback={<Loading />}>
+              <Outlet />
+            </Suspense>
+          </main>
+          {gauges.folded ? (
+            <Unfold>
+              <Button $look="quiet" aria-label="Show gauges" onPress={() => dispatch(folded())}>
+                <PanelRight size={16} aria-hidden />
+              </Button>
+            </Unfold>
+          ) : (
+            <Gauges />
+          )}
+        </Middle>
+        <StatusStrip />
+      </Frame>
+      {traced === null ? null : <TraceDrawer figure={traced} onClose={untrace} />}
+      {open === 'command' ? <CommandField onClose={() => setOpen(null)} /> : null}
+      {open === 'keys' ? <KeysDialog onClose={() => setOpen(null)} /> : null}
+    </FigureActionsContext>
+  );
+}
+
+function TopBar({ frame, onFind }: { readonly frame: Answer<'frame'>; readonly onFind: () => void }) {
+  return (
+    <Top>
+      <AsOfLink to="/projects">
+        <img src="/mark.svg" alt="" width={24} height={24} />
+        <strong>Lowtide</strong>
+      </AsOfLink>
+      <span>
+        {frame.company?.name} · {frame.company?.currency}
+      </span>
+      <button type="button" onClick={onFind}>
+        <Search size={14} aria-hidden /> Find or do anything <kbd>Ctrl K</kbd>
+      </button>
+      <span>{frame.user}</span>
+    </Top>
+  );
+}
+
+/** Says it plainly when the books are shown as they once were known. */
+function KnownBanner() {
+  const { known } = useAddressAsOf();
+  if (known === undefined) return null;
+  return (
+    <Banner role="status">
+      The books as known on {known.slice(0, 16).replace('T', ' ')} UTC. What was recorded later is left out.
+    </Banner>
+  );
+}
+
+const Frame = styled.div`
+  display: grid;
+  grid-template-rows: 42px auto 1fr ${size.status};
+  height: 100%;
+`;
+
+const Top = styled.header`
+  display: flex;
+  align-items: center;
+  gap: ${space.four};
+  padding: 0 ${space.four};
+  background: ${color.ink};
+  color: ${color.textOnInk};
+  a { display: flex; align-items: center; gap: ${space.two}; text-decoration: none; font-size: 15px; }
+  span { color: ${color.textOnInkQuiet}; }
+  button { display: flex; align-items: center; gap: ${space.two}; width: 320px; height: 28px; margin-left: auto; padding: 0 ${space.two}; border: 1px solid ${color.inkLine}; border-radius: ${size.radius}; background: ${color.inkRaised}; color: ${color.textOnInkQuiet}; cursor: pointer; }
+  kbd { margin-left: auto; padding: 0 ${space.one}; border: 1px solid ${color.inkLine}; border-radius: 3px; font: inherit; font-size: ${type.small}; }
+`;
+
+const Middle = styled.div`
+  display: flex;
+  min-height: 0;
+  main { flex: 1; min-width: 0; min-height: 0; display: flex; flex-direction: column; }
+  main > div:last-child { flex: 1; min-height: 0; }
+`;
+
+const Unfold = styled.div`
+  padding: ${space.two} ${space.one};
+  background: ${color.paperDim};
+  border-left: 1px solid ${color.line};
+`;
+
+const Banner = styled.p`
+  padding: ${space.one} ${space.four};
+  background: ${color.gapSoft};
+  color: ${color.gap};
+  font-weight: 600;
+`;

@@ -1,0 +1,102 @@
+import { useParams } from 'react-router';
+import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { monthText } from '@lowtide/core/calendar/month.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
+import { csvAddress, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
+import { useRead, type Answer } from '../api/books-api.ts';
+import { Button } from '../ui/Button.tsx';
+import { Facts } from '../ui/Facts.tsx';
+import { Money, Percent } from '../ui/Figure.tsx';
+import { Loading, Note } from '../ui/notes.tsx';
+import { Page, Sentence } from '../ui/Page.tsx';
+import { TabLinks } from '../ui/TabLinks.tsx';
+import { TideGauge } from '../ui/TideGauge.tsx';
+import { BudgetTable } from './BudgetTable.tsx';
+import { ProjectLedger } from './ProjectLedger.tsx';
+import { ProjectMonths } from './ProjectMonths.tsx';
+import { ProjectRecord } from './ProjectRecord.tsx';
+import { tideOf } from './ProjectsPage.tsx';
+
+type Project = Answer<'project'>;
+
+const PARTS = [
+  { id: 'budget', text: 'Budget & cost' },
+  { id: 'months', text: 'Months' },
+  { id: 'ledger', text: 'Ledger' },
+  { id: 'record', text: 'Contract & record' },
+];
+
+/** One project: where it stands, and why. */
+export function ProjectPage() {
+  const { id = '' } = useParams();
+  const { asOf, through, known } = useShownBooks();
+  const go = useGo();
+  const [part, setPart] = useViewState('part', 'budget');
+  const { answer: project, trouble } = useRead('project', { params: { id }, query: asOf });
+  if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
+  if (!project) return <Loading />;
+  const { position } = project;
+  return (
+    <Page
+      title={position.name}
+      facts={factsOf(project)}
+      actions={
+        <>
+          <Button onPress={() => go('/costs/bills/new')}>Post cost</Button>
+          {position.kind === 'client' ? (
+            <Button $look="primary" onPress={() => go(`/billing?new=${position.code}`)}>
+              Bill progress
+            </Button>
+          ) : null}
+        </>
+      }
+    >
+      <Standing project={project} />
+      <TabLinks label="Parts of the project" tabs={PARTS} chosen={part} onChoose={setPart} />
+      {part === 'budget' ? (
+        <>
+          <Sentence>
+            Every budget line and every coding with cost, through <strong>{monthText(through)}</strong>, recorded up to <strong>{known === undefined ? 'now' : known.slice(0, 16).replace('T', ' ')}</strong>.
+            <a href={csvAddress('budget', asOf, { id })}>Save as CSV</a>
+          </Sentence>
+          <BudgetTable project={project} />
+        </>
+      ) : null}
+      {part === 'months' ? <ProjectMonths months={project.months} /> : null}
+      {part === 'ledger' ? <ProjectLedger project={id} /> : null}
+      {part === 'record' ? <ProjectRecord project={project} /> : null}
+    </Page>
+  );
+}
+
+function factsOf({ position, method, startOn, actualEndOn }: Project): string {
+  const end = actualEndOn === null ? (position.targetEndOn === null ? '' : `, target ${dayText(position.targetEndOn)}`) : `, ended ${dayText(actualEndOn)}`;
+  const measured = method === 'none' ? 'not recognized' : method;
+  return [position.code, position.client ?? 'internal', position.status, `from ${dayText(startOn)}${end}`, measured, position.manager].filter(Boolean).join(' · ');
+}
+
+function Standing({ project }: { readonly project: Project }) {
+  const { position } = project;
+  if (position.kind === 'internal') {
+    return <Facts facts={[{ name: 'Cost to date', value: <Money label="Cost to date" money={position.cost} tone="cost" /> }, { name: 'At completion', value: <Money label="At completion" money={position.estimate} /> }, { name: 'Held on the balance sheet', value: <Money label="Held" money={project.held} /> }]} />;
+  }
+  const { overbilled } = position;
+  return (
+    <>
+      <Facts
+        facts={[
+          { name: 'Cost to date', value: <Money label="Cost to date" money={position.cost} /> },
+          { name: 'Complete', value: <Percent label="Complete" ratio={position.complete} figure={position.completeFigure} /> },
+          { name: 'Earned', value: <Money label="Earned" money={position.earned} tone="earned" /> },
+          { name: 'Billed', value: <Money label="Billed" money={position.billed} tone="billed" /> },
+          { name: overbilled.amountCents < 0 ? 'Underbilled (billed − earned)' : 'Overbilled (billed − earned)', value: <Money label="Billed less earned" money={overbilled} tone="gap" /> },
+          { name: 'Profit to date', value: <Money label="Profit to date" money={project.profitToDate} /> },
+          { name: 'Margin at completion', value: <Percent label="Margin" ratio={position.margin} figure={position.marginFigure} /> },
+          { name: 'Not yet recognized', value: <Money label="Cost held" money={project.held} /> },
+        ]}
+      />
+      <TideGauge tide={tideOf(position)} />
+      {position.progress === 'over-estimate' ? <Note $tone="trouble">Cost is above the estimate of {dollars(position.estimate.amountCents)}: set a new estimate under Contract &amp; record.</Note> : null}
+    </>
+  );
+}

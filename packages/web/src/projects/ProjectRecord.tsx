@@ -1,0 +1,58 @@
+import { useState } from 'react';
+import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
+import type { RecordKind } from '@lowtide/core/setup/record-kinds.ts';
+import { useShownBooks } from '../api/as-of.tsx';
+import { useRead, type Answer } from '../api/books-api.ts';
+import { RecordDialog, type RecordDialogProps } from '../entry/RecordDialog.tsx';
+import { Button } from '../ui/Button.tsx';
+import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { Amount } from '../ui/Figure.tsx';
+import { Scroll, Sentence } from '../ui/Page.tsx';
+
+type Project = Answer<'project'>;
+type Change = Project['contractChanges'][number];
+
+const CHANGES: readonly Column<Change>[] = [
+  { id: 'day', head: 'As of', cell: ({ effectiveOn }) => dayText(effectiveOn) },
+  { id: 'amount', head: 'Change', figures: true, cell: ({ amountCents }) => <Amount cents={amountCents} /> },
+  { id: 'reason', head: 'Reason', cell: ({ reason }) => reason },
+  { id: 'by', head: 'By', cell: ({ by }) => by },
+];
+
+type Open = Pick<RecordDialogProps, 'kind' | 'fields'> & { readonly existing?: { readonly id: number; readonly version: number } };
+
+/** Contract, estimate set by hand, and the record itself; each change is dated and says why. */
+export function ProjectRecord({ project }: { readonly project: Project }) {
+  const { today, through } = useShownBooks();
+  const [open, setOpen] = useState<Open | null>(null);
+  const { position, override, contractChanges } = project;
+  const records = useRead('records', { params: { kind: 'project' } });
+  const record = records.answer?.rows.find(({ id }) => id === position.id);
+  const add = (kind: RecordKind, fields: Readonly<Record<string, string>>) => (): void => setOpen({ kind, fields: { project: position.code, ...fields } });
+  return (
+    <Scroll>
+      <div style={{ display: 'grid', gap: 12, justifyItems: 'start' }}>
+        <Sentence>
+          {override === null
+            ? `The estimate at completion, ${dollars(position.estimate.amountCents)}, comes from the budget: for each line the larger of budget and cost.`
+            : `The estimate at completion is set by hand from ${override.month} on: ${dollars(override.amountCents)}, because: ${override.reason}`}
+        </Sentence>
+        <div style={{ display: 'flex', gap: 8 }}>
+          <Button onPress={add('estimate-override', { month: through })}>Set the estimate by hand</Button>
+          <Button onPress={add('contract-change', { effectiveOn: today })}>Change the contract price</Button>
+          <Button onPress={add('budget-line', { effectiveOn: today })}>Add a budget line</Button>
+          <Button onPress={add('phase', {})}>Add a phase</Button>
+          {record ? <Button onPress={() => setOpen({ kind: 'project', fields: record.fields, existing: record })}>Change the record</Button> : null}
+        </div>
+        <h3>Contract price {dollars(position.contract.amountCents)}</h3>
+        <div style={{ width: '100%' }}>
+          <DataTable label="Contract" rows={contractChanges} columns={CHANGES} rowKey={({ effectiveOn, amountCents }) => `${effectiveOn} ${amountCents}`} empty="No contract price yet." />
+        </div>
+        {project.siteAddress === '' ? null : <p>Site: {project.siteAddress}</p>}
+        {project.notes === '' ? null : <p>{project.notes}</p>}
+      </div>
+      {open === null ? null : <RecordDialog {...open} onClose={() => setOpen(null)} onDone={() => setOpen(null)} />}
+    </Scroll>
+  );
+}

@@ -1,0 +1,70 @@
+import { useState } from 'react';
+import { FileTrigger } from 'react-aria-components/FileTrigger';
+import styled from 'styled-components';
+import { fieldsOf, RECORD_KINDS, type RecordKind } from '@lowtide/core/setup/record-kinds.ts';
+import { useWrite, type Answer } from '../api/books-api.ts';
+import type { Trouble } from '../api/trouble.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog, DialogActions } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Note, Remarks } from '../ui/notes.tsx';
+import { space, type } from '../theme/tokens.ts';
+
+/** Takes in a CSV file, whole or not at all; what is wrong is listed by row and column. */
+export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; readonly onClose: () => void }) {
+  const [file, setFile] = useState({ name: 'pasted.csv', csv: '' });
+  const [told, setTold] = useState<Trouble | Answer<'importRecords'> | null>(null);
+  const [send, { busy }] = useWrite('importRecords');
+  const fields = fieldsOf(kind);
+  const choose = (files: FileList | null): void => {
+    const chosen = files?.[0];
+    if (chosen) void chosen.text().then((csv) => setFile({ name: chosen.name, csv }));
+  };
+  const order = async (): Promise<void> => {
+    const written = await send({ params: { kind }, body: file });
+    setTold(written.ok ? written.answer : written.trouble);
+  };
+  return (
+    <Dialog title={`Take in ${RECORD_KINDS[kind].many.toLowerCase()} from CSV`} onClose={onClose} width={720}>
+      <FileTrigger acceptedFileTypes={['.csv', 'text/csv']} onSelect={choose}>
+        <Button>Choose a file</Button>
+      </FileTrigger>
+      <Field label="Or paste its text; the first line names the columns" lines={7} value={file.csv} onChange={(csv) => setFile({ ...file, csv })} />
+      <Columns>
+        {fields.map(({ name, need, hint }) => (
+          <div key={name}>
+            <dt>
+              {name}
+              {need === 'optional' ? '' : ' *'}
+            </dt>
+            <dd>{hint}</dd>
+          </div>
+        ))}
+      </Columns>
+      {told !== null && 'added' in told ? (
+        <Note $tone="good" role="status">
+          {told.added} added, {told.changed} changed.
+        </Note>
+      ) : null}
+      {told !== null && 'detail' in told ? (
+        <Remarks tone="trouble" title="Nothing was taken in" place={(at) => (at === 'csv' || at === '' ? '' : `${at.replace('/', ', ')}:`)} remarks={told.problems.length > 0 ? told.problems : [{ at: '', message: told.detail }]} />
+      ) : null}
+      <DialogActions>
+        <Button onPress={onClose}>Close</Button>
+        <Button $look="primary" isDisabled={busy || file.csv.trim() === ''} onPress={() => void order()}>
+          Take in
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+const Columns = styled.dl`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 ${space.four};
+  margin: ${space.two} 0;
+  font-size: ${type.small};
+  div { display: grid; grid-template-columns: 92px 1fr; }
+  dt { font-weight: 650; }
+`;

@@ -1,0 +1,10 @@
+import { configureStore } from '@reduxjs/toolkit';
+import { booksApi } from './api/books-api.ts';
+import { gaugesSlice, keepPins } from './frame/gauges-slice.ts';
+
+export const store = configureStore({
+  reducer: { [booksApi.reducerPath]: booksApi.reducer, gauges: gaugesSlice.reducer },
+  middleware: (before) => before().concat(booksApi.middleware),
+});
+
+store.subscribe(() => keepPins(store.getState().gauges.pins));

@@ -1,0 +1,65 @@
+import type { ReactNode } from 'react';
+import { Dialog as AriaDialog } from 'react-aria-components/Dialog';
+import { Heading } from 'react-aria-components/Heading';
+import { Modal, ModalOverlay } from 'react-aria-components/Modal';
+import styled from 'styled-components';
+import { color, space, type } from '../theme/tokens.ts';
+
+export interface DialogProps {
+  readonly title: string;
+  readonly onClose: () => void;
+  readonly children: ReactNode;
+  readonly width?: number;
+  /** Asks something that must be answered. */
+  readonly urgent?: boolean;
+}
+
+/** A sheet in front of the page. A click outside does not close it: what was typed would be lost. */
+export function Dialog({ title, onClose, children, width = 460, urgent = false }: DialogProps) {
+  return (
+    <Veil isOpen onOpenChange={(open) => (open ? undefined : onClose())}>
+      <Sheet style={{ width }}>
+        <AriaDialog role={urgent ? 'alertdialog' : 'dialog'}>
+          <Heading slot="title">{title}</Heading>
+          {children}
+        </AriaDialog>
+      </Sheet>
+    </Veil>
+  );
+}
+
+/** Buttons at the foot of a dialog. */
+export const DialogActions = styled.div`
+  display: flex;
+  justify-content: flex-end;
+  gap: ${space.two};
+  margin-top: ${space.four};
+`;
+
+/** Fields of a dialog or form, in columns. */
+export const FieldGrid = styled.div<{ readonly $columns?: number }>`
+  display: grid;
+  grid-template-columns: repeat(${({ $columns = 2 }) => $columns}, minmax(0, 1fr));
+  gap: ${space.three};
+`;
+
+const Veil = styled(ModalOverlay)`
+  position: fixed;
+  inset: 0;
+  z-index: 20;
+  display: grid;
+  place-items: start center;
+  padding-top: 9vh;
+  background: rgb(19 38 44 / 42%);
+`;
+
+const Sheet = styled(Modal)`
+  max-width: 94vw;
+  max-height: 84vh;
+  overflow: auto;
+  background: ${color.paper};
+  border-radius: 8px;
+  box-shadow: 0 18px 60px rgb(19 38 44 / 34%);
+  section { padding: ${space.six}; outline: none; }
+  h2 { font-size: ${type.figure}; font-weight: 650; margin-bottom: ${space.four}; }
+`;

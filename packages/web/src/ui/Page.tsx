@@ -1,0 +1,70 @@
+import type { ReactNode } from 'react';
+import styled from 'styled-components';
+import { color, space, type } from '../theme/tokens.ts';
+
+export interface PageProps {
+  readonly title: string;
+  /** One line of facts. */
+  readonly facts?: ReactNode;
+  readonly actions?: ReactNode;
+  readonly children: ReactNode;
+}
+
+/** Title, one line of facts, actions at the right, content that fills the rest. */
+export function Page({ title, facts, actions, children }: PageProps) {
+  return (
+    <Body>
+      <title>{`${title} · Lowtide`}</title>
+      <Head>
+        <div>
+          <h1>{title}</h1>
+          <p>{facts}</p>
+        </div>
+        <Actions>{actions}</Actions>
+      </Head>
+      {children}
+    </Body>
+  );
+}
+
+const Body = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: ${space.three};
+  height: 100%;
+  min-height: 0;
+  padding: ${space.three} ${space.four} ${space.two};
+`;
+
+const Head = styled.div`
+  display: flex;
+  justify-content: space-between;
+  align-items: flex-start;
+  gap: ${space.four};
+  h1 { font-size: ${type.title}; font-weight: 650; letter-spacing: -0.01em; line-height: 1.2; }
+  p { color: ${color.textQuiet}; min-height: 1.35em; }
+`;
+
+const Actions = styled.div`
+  display: flex;
+  gap: ${space.two};
+  flex-shrink: 0;
+`;
+
+/** One sentence that says what a report shows; its choices are inside it. */
+export const Sentence = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: ${space.one};
+  color: ${color.textQuiet};
+  strong { color: ${color.text}; }
+  > a { margin-left: auto; }
+`;
+
+/** What scrolls when the page is full. */
+export const Scroll = styled.div`
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+`;

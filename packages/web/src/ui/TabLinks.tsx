@@ -1,0 +1,39 @@
+import styled from 'styled-components';
+import { color, space } from '../theme/tokens.ts';
+
+export interface TabLinksProps {
+  readonly label: string;
+  readonly tabs: readonly { readonly id: string; readonly text: string }[];
+  readonly chosen: string;
+  readonly onChoose: (id: string) => void;
+}
+
+/** Parts of one page, of which one is shown; the address says which. */
+export function TabLinks({ label, tabs, chosen, onChoose }: TabLinksProps) {
+  return (
+    <Bar aria-label={label}>
+      {tabs.map(({ id, text }) => (
+        <button key={id} type="button" aria-current={id === chosen ? 'page' : undefined} onClick={() => onChoose(id)}>
+          {text}
+        </button>
+      ))}
+    </Bar>
+  );
+}
+
+const Bar = styled.nav`
+  display: flex;
+  gap: ${space.five};
+  border-bottom: 1px solid ${color.line};
+  button {
+    padding: ${space.one} 0 ${space.two};
+    margin-bottom: -1px;
+    border: 0;
+    border-bottom: 3px solid transparent;
+    background: none;
+    color: ${color.textQuiet};
+    cursor: pointer;
+    &:hover { color: ${color.text}; }
+    &[aria-current] { color: ${color.text}; font-weight: 650; border-bottom-color: ${color.ink}; }
+  }
+`;

@@ -1,0 +1,62 @@
+import type { ReactNode } from 'react';
+import styled from 'styled-components';
+import { color, size, space } from '../theme/tokens.ts';
+
+const TONES = {
+  trouble: [color.trouble, color.troubleSoft],
+  warning: [color.unbudgeted, color.unbudgetedSoft],
+  good: [color.earned, color.earnedSoft],
+  plain: [color.textQuiet, color.paperDim],
+} as const;
+type Tone = keyof typeof TONES;
+
+/** A few words that matter: refusals, warnings, what was done. */
+export const Note = styled.div<{ readonly $tone?: Tone }>`
+  padding: ${space.two} ${space.three};
+  border-left: 3px solid ${({ $tone = 'plain' }) => TONES[$tone][0]};
+  border-radius: 0 ${size.radius} ${size.radius} 0;
+  background: ${({ $tone = 'plain' }) => TONES[$tone][1]};
+  li + li { margin-top: ${space.one}; }
+`;
+
+export interface RemarksProps {
+  readonly tone: Tone;
+  readonly title: string;
+  readonly remarks: readonly { readonly at: string; readonly message: string }[];
+  /** Where `at` is, in words; left out where the message says it. */
+  readonly place?: (at: string) => string;
+}
+
+/** Remarks as a list, read out when they appear. */
+export function Remarks({ tone, title, remarks, place }: RemarksProps) {
+  if (remarks.length === 0) return null;
+  return (
+    <Note $tone={tone} role={tone === 'trouble' ? 'alert' : 'status'}>
+      <strong>{title}</strong>
+      <ul>
+        {remarks.slice(0, 30).map((remark, index) => (
+          <li key={index}>
+            {place === undefined ? null : <b>{place(remark.at)} </b>}
+            {remark.message}
+          </li>
+        ))}
+        {remarks.length > 30 ? <li>… and {remarks.length - 30} more.</li> : null}
+      </ul>
+    </Note>
+  );
+}
+
+/** Says that there is nothing, and what to do about it. */
+export function Empty({ children }: { readonly children: ReactNode }) {
+  return <Quiet>{children}</Quiet>;
+}
+
+export function Loading() {
+  return <Quiet role="status">Reading the books …</Quiet>;
+}
+
+const Quiet = styled.div`
+  padding: ${space.eight} ${space.four};
+  color: ${color.textQuiet};
+  text-align: center;
+`;
