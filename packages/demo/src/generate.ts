@@ -33,26 +33,48 @@ async function beginning(door: FrontDoor, day: IsoDate, random: Seeded): Promise
   const newMonth = day === firstDay(monthOf(day));
   if (newMonth && day > '2026-01-01') {
     const next = plusMonths(monthOf(day), 1);
-    for (const project of PROJECTS.filter(({ start }) => monthOf(isoDate(start)) === monthOf(day))) await begin(door, project);
-    if (next === plusMonths(CURRENT, 1)) for (const project of PROJECTS.filter(({ status }) => status === 'proposed')) await begin(door, project);
+    for (const project of PROJECTS.filter(({ start }) => monthOf(isoDate(start)) === monthOf(day)))
+      await begin(door, project);
+    if (next === plusMonths(CURRENT, 1))
+      for (const project of PROJECTS.filter(({ status }) => status === 'proposed')) await begin(door, project);
   }
   if (day === '2027-01-01') await takeInStaff(door, '2027-01-01', 1);
   if (day.endsWith('-04')) await postOverheads(door, monthOf(day), random);
   for (const change of CHANGES.filter(({ on }) => on === day)) {
-    if (change.price !== undefined) await takeIn(door, 'contract-change', ['project', 'effectiveOn', 'amount', 'reason'], [[change.project, day, change.price, change.reason]]);
+    if (change.price !== undefined)
+      await takeIn(
+        door,
+        'contract-change',
+        ['project', 'effectiveOn', 'amount', 'reason'],
+        [[change.project, day, change.price, change.reason]],
+      );
     if (change.budget) {
       const { phase, code, costType, cost } = change.budget;
       const now = await currentBudget(door, change.project, { phase, code });
       const columns = ['project', 'phase', 'costCode', 'costType', 'cost', 'price', 'effectiveOn', 'reason'];
-      await takeIn(door, 'budget-line', columns, [[change.project, phase, code, costType, now.cost + cost, now.price + (change.price ?? 0), day, change.reason]]);
+      await takeIn(door, 'budget-line', columns, [
+        [change.project, phase, code, costType, now.cost + cost, now.price + (change.price ?? 0), day, change.reason],
+      ]);
     }
-    if (change.estimate !== undefined) await takeIn(door, 'estimate-override', ['project', 'month', 'amount', 'reason'], [[change.project, monthOf(day), change.estimate, change.reason]]);
+    if (change.estimate !== undefined)
+      await takeIn(
+        door,
+        'estimate-override',
+        ['project', 'month', 'amount', 'reason'],
+        [[change.project, monthOf(day), change.estimate, change.reason]],
+      );
   }
 }
 
-async function currentBudget(door: FrontDoor, project: string, { phase, code }: { readonly phase: string; readonly code: string }) {
+async function currentBudget(
+  door: FrontDoor,
+  project: string,
+  { phase, code }: { readonly phase: string; readonly code: string },
+) {
   const { rows } = await door.ask<{ rows: { fields: Record<string, string> }[] }>('/records/budget-line');
-  const fields = rows.map((row) => row.fields).find((each) => each['project'] === project && each['phase'] === phase && each['costCode'] === code);
+  const fields = rows
+    .map((row) => row.fields)
+    .find((each) => each['project'] === project && each['phase'] === phase && each['costCode'] === code);
   const amount = (text: string | undefined): number => Number((text ?? '0').replace(/,/g, ''));
   return { cost: amount(fields?.['cost']), price: amount(fields?.['price']) };
 }
@@ -69,7 +91,18 @@ async function working(door: FrontDoor, day: IsoDate, { backlog, random }: Works
   if (weekday !== 4) return;
   makeDue(backlog, day, random);
   const rows = weekOfBills(backlog, day, random);
-  if (day === '2026-10-16') rows.push({ ...blankBill, supplier: 'TARNPIKE', number: 'ST-118', datedOn: day, project: 'OS-220', code: '01-900', costType: 'other', net: '6,480.00', text: 'Track mats after the gale' });
+  if (day === '2026-10-16')
+    rows.push({
+      ...blankBill,
+      supplier: 'TARNPIKE',
+      number: 'ST-118',
+      datedOn: day,
+      project: 'OS-220',
+      code: '01-900',
+      costType: 'other',
+      net: '6,480.00',
+      text: 'Track mats after the gale',
+    });
   if (rows.length > 0) await postSheet(door, monthOf(day), { kind: 'bills', controlTotal: '', rows });
   if (day < '2026-01-09' || day > '2027-03-20') return;
   const weekOn = mondayOf(day);
@@ -80,7 +113,9 @@ async function working(door: FrontDoor, day: IsoDate, { backlog, random }: Works
 /** What ends on a day: projects; the month before, recognized on the sixth, billed with it, locked on the twentieth. */
 async function ending(door: FrontDoor, day: IsoDate): Promise<void> {
   for (const project of PROJECTS.filter(({ ended }) => ended === day)) {
-    const { rows } = await door.ask<{ rows: { id: number; version: number; fields: Record<string, string> }[] }>('/records/project');
+    const { rows } = await door.ask<{ rows: { id: number; version: number; fields: Record<string, string> }[] }>(
+      '/records/project',
+    );
     const record = rows.find(({ fields }) => fields['code'] === project.code);
     if (!record) throw new Error(`${project.code} is not there`);
     const fields = { ...record.fields, actualEndOn: day, status: 'finished' };
@@ -97,27 +132,70 @@ async function ending(door: FrontDoor, day: IsoDate): Promise<void> {
 }
 
 async function close(door: FrontDoor, code: string): Promise<void> {
-  const { rows } = await door.ask<{ rows: { id: number; version: number; fields: Record<string, string> }[] }>('/records/project');
+  const { rows } = await door.ask<{ rows: { id: number; version: number; fields: Record<string, string> }[] }>(
+    '/records/project',
+  );
   const record = rows.find(({ fields }) => fields['code'] === code);
   if (!record) throw new Error(`${code} is not there`);
-  await door.order('PUT', `/records/project/${record.id}`, { version: record.version, fields: { ...record.fields, status: 'closed' } });
+  await door.order('PUT', `/records/project/${record.id}`, {
+    version: record.version,
+    fields: { ...record.fields, status: 'closed' },
+  });
 }
 
 /** Work begun and not posted: a batch whose control total does not meet, with a bill number that was there before. */
 async function leaveOnTheDesk(door: FrontDoor): Promise<void> {
-  const known = await door.ask<{ rows: { number: string; kind: string }[] }>('/documents?through=2027-03&kind=bill&text=Varrow');
+  const known = await door.ask<{ rows: { number: string; kind: string }[] }>(
+    '/documents?through=2027-03&kind=bill&text=Varrow',
+  );
   const row = (values: Partial<typeof blankBill>) => ({ ...blankBill, ...values });
   const rows = [
-    row({ supplier: 'VARROW', number: known.rows[0]?.number ?? '', datedOn: '2027-03-29', total: '9,840.00', project: 'GC-214', code: 'A/31-240', net: '9,840.00' }),
-    row({ supplier: 'ULLAGE', number: 'UL-7718', datedOn: '2027-03-30', total: '2,316.40', project: 'TP-226', code: '01-540', net: '2,316.40' }),
-    row({ supplier: 'OAKUM', number: 'OA-2291', datedOn: '2027-03-30', total: '18,402.00', project: 'QH-221', code: '33-210', net: '13,018.00', text: 'Decking, bays 9 to 14' }),
+    row({
+      supplier: 'VARROW',
+      number: known.rows[0]?.number ?? '',
+      datedOn: '2027-03-29',
+      total: '9,840.00',
+      project: 'GC-214',
+      code: 'A/31-240',
+      net: '9,840.00',
+    }),
+    row({
+      supplier: 'ULLAGE',
+      number: 'UL-7718',
+      datedOn: '2027-03-30',
+      total: '2,316.40',
+      project: 'TP-226',
+      code: '01-540',
+      net: '2,316.40',
+    }),
+    row({
+      supplier: 'OAKUM',
+      number: 'OA-2291',
+      datedOn: '2027-03-30',
+      total: '18,402.00',
+      project: 'QH-221',
+      code: '33-210',
+      net: '13,018.00',
+      text: 'Decking, bays 9 to 14',
+    }),
     row({ project: 'QH-221', code: '33-220', net: '5,384.00', text: 'Fasteners' }),
   ];
   await door.order('POST', '/drafts', { month: '2027-03', sheet: { kind: 'bills', controlTotal: '31,558.40', rows } });
   const days = ['8', '8', '8', '8', '8', '', ''];
-  const hours = (employee: string, project: string, code: string) => ({ employee, project, code, costType: '', days, text: '' });
+  const hours = (employee: string, project: string, code: string) => ({
+    employee,
+    project,
+    code,
+    costType: '',
+    days,
+    text: '',
+  });
   await door.order('POST', '/drafts', {
     month: '2027-03',
-    sheet: { kind: 'hours', weekOn: '2027-03-22', rows: [hours('E18', 'QH-221', '33-100'), hours('E19', 'QH-221', '33-100'), hours('E28', 'TP-226', '34-150')] },
+    sheet: {
+      kind: 'hours',
+      weekOn: '2027-03-22',
+      rows: [hours('E18', 'QH-221', '33-100'), hours('E19', 'QH-221', '33-100'), hours('E28', 'TP-226', '34-150')],
+    },
   });
 }

@@ -17,7 +17,12 @@ interface OpenDocument {
 
 /** What the company owns and owes when the books begin. */
 export async function openingBalances(door: FrontDoor): Promise<void> {
-  const line = (account: string, debit: string, credit: string) => ({ account, debit, credit, text: 'Opening balance' });
+  const line = (account: string, debit: string, credit: string) => ({
+    account,
+    debit,
+    credit,
+    text: 'Opening balance',
+  });
   await door.order('POST', '/journals', {
     postedOn: '2026-01-01',
     text: 'Opening balances',
@@ -48,17 +53,31 @@ export async function postOverheads(door: FrontDoor, month: Month, random: Seede
 
 /** Two weeks' payroll from the bureau; it never quite equals the labor applied. */
 export async function postPayroll(door: FrontDoor, month: Month, random: Seeded): Promise<void> {
-  const trial = await door.ask<{ rows: { code: string; balance: { amountCents: number } }[] }>(`/trial-balance?through=${month}`);
+  const trial = await door.ask<{ rows: { code: string; balance: { amountCents: number } }[] }>(
+    `/trial-balance?through=${month}`,
+  );
   const applied = -(trial.rows.find(({ code }) => code === '2200')?.balance.amountCents ?? 0);
   if (applied <= 0) return;
   const paid = (Math.round(applied * random.between(0.985, 1.01)) / 100).toFixed(2);
-  const line = (account: string, debit: string, credit: string) => ({ account, debit, credit, text: 'Payroll, two weeks' });
-  await door.order('POST', '/journals', { postedOn: door.today(), text: 'Payroll', lines: [line('2200', paid, ''), line('1010', '', paid)] });
+  const line = (account: string, debit: string, credit: string) => ({
+    account,
+    debit,
+    credit,
+    text: 'Payroll, two weeks',
+  });
+  await door.order('POST', '/journals', {
+    postedOn: door.today(),
+    text: 'Payroll',
+    lines: [line('2200', paid, ''), line('1010', '', paid)],
+  });
 }
 
 /** Pays what is due, and takes in what clients pay about when it is due; one client is late. */
 export async function settle(door: FrontDoor, month: Month): Promise<void> {
-  for (const [kind, path] of [['bill', '/payments'], ['invoice', '/receipts']] as const) {
+  for (const [kind, path] of [
+    ['bill', '/payments'],
+    ['invoice', '/receipts'],
+  ] as const) {
     const { rows } = await door.ask<{ rows: OpenDocument[] }>(`/documents?through=${month}&kind=${kind}&open=yes`);
     for (const { id, dueOn, openCents } of rows) {
       const late = kind === 'invoice' ? (id % 5) * 4 : 0;
@@ -83,7 +102,14 @@ export async function billProgress(door: FrontDoor, month: Month): Promise<void>
     const row = rows.find(({ code }) => code === project.code);
     if (!row || project.status === 'proposed' || project.start > lastDay(month)) continue;
     const form = invoiceForm(project, row, month);
-    if (form) await door.order('POST', '/invoices', { ...form, project: project.code, datedOn: lastDay(month), dueOn: '', taxCode: project.client === 'BRACK' ? 'SH' : 'EX' });
+    if (form)
+      await door.order('POST', '/invoices', {
+        ...form,
+        project: project.code,
+        datedOn: lastDay(month),
+        dueOn: '',
+        taxCode: project.client === 'BRACK' ? 'SH' : 'EX',
+      });
   }
 }
 
@@ -94,7 +120,8 @@ function invoiceForm(project: DemoProject, row: BillableRow, month: Month) {
     return { share: 'percent', value: String(project.deposit * 100), text: 'On signing' };
   }
   const ended = project.ended !== undefined && isoDate(project.ended) <= lastDay(month);
-  if (ended && project.status === 'closed') return row.leftCents > 0 ? { share: 'rest', value: '', text: 'Final invoice' } : null;
+  if (ended && project.status === 'closed')
+    return row.leftCents > 0 ? { share: 'rest', value: '', text: 'Final invoice' } : null;
   const progress = row.complete.numerator / row.complete.denominator;
   const target = Math.min(0.95, progress * (project.follows ?? 1) - (project.lag ?? 0) * 0.04) * contract;
   const amount = Math.floor((target - row.billed.amountCents) / 50_000) * 500;

@@ -7,7 +7,12 @@ export interface DemoClient {
   readonly termsDays: number;
 }
 
-const client = (code: string, name: string, address: string, termsDays: number): DemoClient => ({ code, name, address, termsDays });
+const client = (code: string, name: string, address: string, termsDays: number): DemoClient => ({
+  code,
+  name,
+  address,
+  termsDays,
+});
 
 export const CLIENTS: readonly DemoClient[] = [
   client('GARROW', 'Garrow County Drainage Board', '4 Sluice Row, Garrow', 30),

@@ -33,7 +33,10 @@ export function makeDue(backlog: Backlog, friday: IsoDate, random: Seeded): void
       const early = project.code === 'TP-226' && line.code === '34-200';
       const share = early ? earlyDelivery(friday) : week;
       const drift = project.drift * random.between(0.9, 1.1);
-      backlog.set(key(project, line), (backlog.get(key(project, line)) ?? 0) + project.cost * line.share * share * drift);
+      backlog.set(
+        key(project, line),
+        (backlog.get(key(project, line)) ?? 0) + project.cost * line.share * share * drift,
+      );
     }
   }
 }
@@ -84,7 +87,11 @@ function assignments(backlog: Backlog, monday: IsoDate, worker: DemoEmployee, da
   const found: Assignment[] = [];
   let left = days;
   for (const { project, line, due } of open) {
-    const count = Math.min(left, Math.max(1, Math.round(due / dayCost)), open.length > 1 && found.length === 0 ? 3 : left);
+    const count = Math.min(
+      left,
+      Math.max(1, Math.round(due / dayCost)),
+      open.length > 1 && found.length === 0 ? 3 : left,
+    );
     if (count <= 0) continue;
     found.push({ project, line, count });
     backlog.set(key(project, line), due - count * dayCost);
@@ -131,7 +138,17 @@ export interface BillRow {
 }
 
 const BLANK: BillRow = {
-  supplier: '', number: '', datedOn: '', dueOn: '', total: '', project: '', code: '', costType: '', net: '', tax: '', text: '',
+  supplier: '',
+  number: '',
+  datedOn: '',
+  dueOn: '',
+  total: '',
+  project: '',
+  code: '',
+  costType: '',
+  net: '',
+  tax: '',
+  text: '',
 };
 
 /** Bills of a week: what is due on a line is billed once it is worth a delivery. */

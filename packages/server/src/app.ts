@@ -55,7 +55,7 @@ const FEATURES = [
 
 /** Wires books and clock to routes; listens to nothing. */
 export function app({ books, clock, user, log, web, requestsPerMinute = 3_000 }: AppParts): Express {
-  const context: Context = { books, clock, user, answers: {} };
+  const context: Context = { books, clock, user, answers: new Map() };
   const server = express();
   server.disable('x-powered-by');
   server.use((_req, res, next) => {

@@ -25,7 +25,10 @@ export const router = createBrowserRouter([
       { path: 'billing', element: page(() => import('./billing/BillingPage.tsx'), 'BillingPage') },
       { path: 'reports', element: <Navigate to="/reports/wip" replace /> },
       { path: 'reports/wip', element: page(() => import('./reports/WipPage.tsx'), 'WipPage') },
-      { path: 'reports/profitability', element: page(() => import('./reports/ProfitabilityPage.tsx'), 'ProfitabilityPage') },
+      {
+        path: 'reports/profitability',
+        element: page(() => import('./reports/ProfitabilityPage.tsx'), 'ProfitabilityPage'),
+      },
       { path: 'reports/income', element: page(() => import('./reports/IncomePage.tsx'), 'IncomePage') },
       { path: 'reports/balance', element: page(() => import('./reports/BalancePage.tsx'), 'BalancePage') },
       { path: 'reports/trial', element: page(() => import('./reports/TrialPage.tsx'), 'TrialPage') },

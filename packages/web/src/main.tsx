@@ -10,11 +10,9 @@ const root = document.getElementById('root');
 if (root === null) throw new Error('the page has no root element');
 createRoot(root).render(
   <StrictMode>
-    
-      <GlobalStyle />
-      <Provider store={store}>
-        <RouterProvider router={router} />
-      </Provider>
-    
+    <GlobalStyle />
+    <Provider store={store}>
+      <RouterProvider router={router} />
+    </Provider>
   </StrictMode>,
 );

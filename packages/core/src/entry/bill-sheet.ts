@@ -149,7 +149,8 @@ function readDays(
 
 function readLine({ row, place }: RowPlace, catalog: Catalog, problems: Problem[]): BillLine | undefined {
   const at = `rows/${place}`;
-  const target = row.project.trim() === '' ? readAccount(row, at, catalog, problems) : readProject(row, at, catalog, problems);
+  const target =
+    row.project.trim() === '' ? readAccount(row, at, catalog, problems) : readProject(row, at, catalog, problems);
   const netCell = { typed: row.net, at: `${at}/net` };
   const net = isFilled(netCell, 'the net amount', problems) ? readMoney(netCell, problems) : undefined;
   const taxCell = { typed: row.tax, at: `${at}/tax`, subject: 'tax code' as const };
@@ -182,7 +183,9 @@ function duplicates(bills: readonly ReadBill[], catalog: Catalog): readonly Prob
     const known = seen.has(key);
     seen.add(key);
     const supplier = catalog.suppliers.find(({ id }) => id === bill.supplier)?.name ?? '';
-    return known ? [{ at: `rows/${firstRow}/number`, kind: 'duplicate-bill' as const, supplier, number: bill.number }] : [];
+    return known
+      ? [{ at: `rows/${firstRow}/number`, kind: 'duplicate-bill' as const, supplier, number: bill.number }]
+      : [];
   });
 }
 

@@ -23,7 +23,12 @@ export interface ReadCoding {
  * Reads where a cost belongs. A cost type left out is that of the project's only budget line with this phase and code, else
  * the cost code's usual one.
  */
-export function readCoding(typed: TypedCoding, row: string, catalog: Catalog, problems: Problem[]): ReadCoding | undefined {
+export function readCoding(
+  typed: TypedCoding,
+  row: string,
+  catalog: Catalog,
+  problems: Problem[],
+): ReadCoding | undefined {
   const projectCell = { typed: typed.project, at: `${row}/project`, subject: 'project' as const };
   const project = lookUp(catalog.projects, projectCell, problems);
   if (project && !takesCost(project)) {
@@ -77,7 +82,10 @@ function readCostType(
 }
 
 /** The projects a sheet names, so that only their budgets need reading. */
-export function projectsNamed(rows: readonly { readonly project: string }[], projects: readonly Project[]): readonly Project[] {
+export function projectsNamed(
+  rows: readonly { readonly project: string }[],
+  projects: readonly Project[],
+): readonly Project[] {
   const named = new Set(rows.map(({ project }) => project.trim()).filter((text) => text !== ''));
   return [...new Set([...named].flatMap((typed) => lookUp(projects, { typed, at: '', subject: 'project' }, []) ?? []))];
 }

@@ -23,7 +23,10 @@ export function typedNumber(text: string, decimals: number): TypedNumber {
 
 function plainNumber(text: string): Decimal | undefined {
   const bracketed = /^\((.+)\)$/.exec(text);
-  const unsigned = (bracketed?.[1] ?? text).replace(/\u2212/g, '-').replace(/\s*%$/, '').trim();
+  const unsigned = (bracketed?.[1] ?? text)
+    .replace(/\u2212/g, '-')
+    .replace(/\s*%$/, '')
+    .trim();
   if (!/^[+-]?(\d{1,3}(,\d{3})+|\d+)?(\.\d*)?$/.test(unsigned) || !/\d/.test(unsigned)) return undefined;
   const value = new Exact(unsigned.replace(/,/g, '').replace(/\.$/, ''));
   return bracketed ? value.negated() : value;

@@ -32,7 +32,12 @@ export type Fact =
   | { readonly kind: 'not-a-choice'; readonly typed: string; readonly choices: readonly string[] }
   | { readonly kind: 'too-long'; readonly field: string; readonly most: number }
   | { readonly kind: 'unknown-code'; readonly subject: Subject; readonly typed: string }
-  | { readonly kind: 'ambiguous-code'; readonly subject: Subject; readonly typed: string; readonly among: readonly string[] }
+  | {
+      readonly kind: 'ambiguous-code';
+      readonly subject: Subject;
+      readonly typed: string;
+      readonly among: readonly string[];
+    }
   | { readonly kind: 'code-taken'; readonly subject: Subject; readonly typed: string }
   | { readonly kind: 'parent-loop'; readonly typed: string }
   | { readonly kind: 'days-out-of-order'; readonly earlier: string; readonly later: string }
@@ -97,6 +102,9 @@ export function accepted<T>(value: T): Decision<T> {
   return { ok: true, value };
 }
 
-export function refused(...problems: readonly Problem[]): { readonly ok: false; readonly problems: readonly Problem[] } {
+export function refused(...problems: readonly Problem[]): {
+  readonly ok: false;
+  readonly problems: readonly Problem[];
+} {
   return { ok: false, problems };
 }

@@ -54,7 +54,8 @@ function readField(field: Field, typed: string, context: RecordContext, problems
     case 'day':
       return readDay({ typed, at }, context.today, problems) ?? null;
     case 'month':
-      if (!isNameableMonth(typed)) problems.push({ at, kind: 'not-a-choice', typed, choices: ['months such as 2027-03'] });
+      if (!isNameableMonth(typed))
+        problems.push({ at, kind: 'not-a-choice', typed, choices: ['months such as 2027-03'] });
       return typed;
     case 'choice':
       return readChoice(holds.choices, typed, at, problems);

@@ -39,7 +39,10 @@ const partyFields = [
   name,
   field('address', 'Address', { kind: 'lines', most: 400 }, ['optional', 'As it stands on an envelope.']),
   field('email', 'Email', text(120), ['optional', 'For documents.']),
-  field('termsDays', 'Terms, days', { kind: 'count' }, ['optional', 'Days until an invoice or bill is due; empty for 30.']),
+  field('termsDays', 'Terms, days', { kind: 'count' }, [
+    'optional',
+    'Days until an invoice or bill is due; empty for 30.',
+  ]),
 ] as const;
 
 /** Every kind of record the books are set up with: its fields, in the order of forms and CSV columns. */
@@ -87,7 +90,10 @@ export const RECORD_KINDS = {
       code,
       name,
       field('parent', 'Under', codeOf('cost-code'), ['optional', 'Code of the heading it stands under.']),
-      field('costType', 'Usual cost type', choice(COST_TYPES), ['optional', 'Taken where none is typed; empty for a heading.']),
+      field('costType', 'Usual cost type', choice(COST_TYPES), [
+        'optional',
+        'Taken where none is typed; empty for a heading.',
+      ]),
     ],
   },
   project: {
@@ -101,12 +107,21 @@ export const RECORD_KINDS = {
       field('manager', 'Manager', text(60), ['optional', 'Who leads it.']),
       field('startOn', 'Start', { kind: 'day' }, ['required', 'First day of work.']),
       field('targetEndOn', 'Target end', { kind: 'day' }, ['optional', 'When it should be finished.']),
-      field('actualEndOn', 'Actual end', { kind: 'day' }, ['optional', 'When it was finished; from then its estimate is its cost.']),
+      field('actualEndOn', 'Actual end', { kind: 'day' }, [
+        'optional',
+        'When it was finished; from then its estimate is its cost.',
+      ]),
       field('status', 'Status', choice(PROJECT_STATUSES), ['required', 'Closed and cancelled projects take no cost.']),
       field('method', 'Recognition', choice(METHODS), ['required', 'How revenue is earned.']),
-      field('costTreatment', 'Cost', choice(COST_TREATMENTS), ['fixed', 'Held in WIP until recognized, or expensed as incurred.']),
+      field('costTreatment', 'Cost', choice(COST_TREATMENTS), [
+        'fixed',
+        'Held in WIP until recognized, or expensed as incurred.',
+      ]),
       field('taxCode', 'Tax code', codeOf('tax-code'), ['optional', 'For its invoices.']),
-      field('contractPrice', 'Contract price', { kind: 'money' }, ['optional', 'As first agreed; later changes are recorded apart.']),
+      field('contractPrice', 'Contract price', { kind: 'money' }, [
+        'optional',
+        'As first agreed; later changes are recorded apart.',
+      ]),
       field('siteAddress', 'Site', { kind: 'lines', most: 400 }, ['optional', 'Where the work is.']),
       field('notes', 'Notes', { kind: 'lines', most: 2000 }, ['optional', 'Anything worth keeping.']),
     ],
@@ -134,7 +149,10 @@ export const RECORD_KINDS = {
       field('unitCost', 'Unit cost', { kind: 'rate' }, ['optional', 'Up to 4 decimals.']),
       field('cost', 'Cost', { kind: 'money' }, ['optional', 'Left empty, quantity × unit cost.']),
       field('price', 'Price', { kind: 'money' }, ['optional', 'What the client pays for it.']),
-      field('effectiveOn', 'As of', { kind: 'day' }, ['required', 'A later day records a change, and the line keeps its history.']),
+      field('effectiveOn', 'As of', { kind: 'day' }, [
+        'required',
+        'A later day records a change, and the line keeps its history.',
+      ]),
       field('reason', 'Reason', text(200), ['optional', 'Why it changed.']),
     ],
   },
@@ -154,7 +172,10 @@ export const RECORD_KINDS = {
     fields: [
       project,
       field('month', 'From month', { kind: 'month' }, ['required', 'First month it holds for, as YYYY-MM.']),
-      field('amount', 'At completion', { kind: 'money' }, ['optional', 'Whole cost at completion; empty returns to the budget.']),
+      field('amount', 'At completion', { kind: 'money' }, [
+        'optional',
+        'Whole cost at completion; empty returns to the budget.',
+      ]),
       reason,
     ],
   },

@@ -101,7 +101,13 @@ export function figureOf(key: string): Figure | undefined {
   return 'through' in figure ? (figure as unknown as Figure) : undefined;
 }
 
-const NUMBERED: Readonly<Record<string, string>> = { p: 'project', c: 'client', a: 'account', h: 'phase', k: 'costCode' };
+const NUMBERED: Readonly<Record<string, string>> = {
+  p: 'project',
+  c: 'client',
+  a: 'account',
+  h: 'phase',
+  k: 'costCode',
+};
 
 function partOf(part: string): readonly [string, unknown] | undefined {
   const letter = part.charAt(0);

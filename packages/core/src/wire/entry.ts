@@ -115,4 +115,3 @@ export const BudgetStands = z.object({
 
 export const LastBillQuery = z.strictObject({ supplier: Typed });
 export const LastBill = z.object({ rows: z.array(BillRow) });
-

@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { COST_TYPES } from '../ledger/cost-type.ts';
 import { AsOf, Cents, Day, Id, IdText, Instant, Money, Month, Quantity, Ratio } from './values.ts';
 
-
 /** The month looked at; left out, the current one. */
 export const FrameQuery = AsOf.partial();
 
@@ -22,9 +21,7 @@ export const Frame = z.object({
   currentMonth: Month,
   recognizedThrough: Month.nullable(),
   ribbon: z.array(z.object({ month: Month, earnedCents: Cents, billedCents: Cents, locked: z.boolean() })),
-  ties: z.array(
-    z.object({ name: z.string(), one: z.string(), other: z.string(), oneCents: Cents, otherCents: Cents }),
-  ),
+  ties: z.array(z.object({ name: z.string(), one: z.string(), other: z.string(), oneCents: Cents, otherCents: Cents })),
   drafts: z.object({ bills: z.int(), hours: z.int() }),
 });
 

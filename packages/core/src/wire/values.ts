@@ -24,7 +24,10 @@ export const Month = z
 
 export const Day = z
   .string()
-  .refine((text) => isIsoDate(text) && isNameableMonth(text.slice(0, 7)), 'Give a day as YYYY-MM-DD, between 1950 and 2949.')
+  .refine(
+    (text) => isIsoDate(text) && isNameableMonth(text.slice(0, 7)),
+    'Give a day as YYYY-MM-DD, between 1950 and 2949.',
+  )
   .transform(isoDate)
   .meta({ override: { type: 'string', format: 'date', description: 'A day.' } });
 

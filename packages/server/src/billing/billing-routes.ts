@@ -141,4 +141,3 @@ function amountProblems(amount: Cents, open: Cents): readonly Problem[] {
   if (amount <= 0) return [{ at, kind: 'number-not-positive', field: 'the amount' }];
   return amount > open ? [{ at, kind: 'over-open-amount', open, asked: amount }] : [];
 }
-

@@ -92,12 +92,7 @@ async function termsOf(db: Db, client: PartyId | null): Promise<number> {
   return row?.terms_days ?? 30;
 }
 
-async function contractOf(
-  db: Db,
-  form: Form,
-  day: IsoDate,
-  problems: Problem[],
-): Promise<StandingProject | undefined> {
+async function contractOf(db: Db, form: Form, day: IsoDate, problems: Problem[]): Promise<StandingProject | undefined> {
   const cell = { typed: form.project, at: 'project', subject: 'project' as const };
   const project = isFilled(cell, 'the project', problems) ? lookUp(await projects(db), cell, problems) : undefined;
   if (!project) return undefined;

@@ -1,9 +1,15 @@
 import { stringify } from 'csv-stringify/sync';
 import type { Router } from 'express';
-import { CSV_REPORTS, ENDPOINTS, type CsvReport, type Endpoint, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
+import {
+  CSV_REPORTS,
+  ENDPOINTS,
+  type CsvReport,
+  type Endpoint,
+  type EndpointName,
+} from '@lowtide/core/wire/endpoints.ts';
 import { invariant } from '@lowtide/core/problems/invariant.ts';
 import type { Db } from '../database/schema.ts';
-import type { Answer, Asked } from '../http/api.ts';
+import type { Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import * as tables from './report-tables.ts';
 
@@ -13,7 +19,10 @@ export function csvRoutes(router: Router, context: Context): void {
     router.get(`/reports/${report}.csv`, async (req, res) => {
       const asking = (name: EndpointName) => questions(context, name, req.query);
       const table = await context.books.reader.transaction().execute(async (trx) => REPORTS[report](trx, asking));
-      res.type('text/csv').attachment(`${report}.csv`).send(stringify([...table.map((row) => [...row])]));
+      res
+        .type('text/csv')
+        .attachment(`${report}.csv`)
+        .send(stringify([...table.map((row) => [...row])]));
     });
   }
 }
@@ -25,14 +34,10 @@ function questions(context: Context, name: EndpointName, typed: Readonly<Record<
   const endpoint: Endpoint = ENDPOINTS[name];
   return async (db: Db, more: Readonly<Record<string, unknown>> = {}): Promise<unknown> => {
     const { id, ...query } = { ...typed, ...more };
-    const asked = {
-      params: endpoint.params?.parse({ id }),
-      query: endpoint.query?.parse(query),
-      body: undefined,
-    } as Asked<never>;
-    const answer = context.answers[name] as ((db: Db, asked: Asked<never>, today: string) => Promise<unknown>) | undefined;
+    const asked = { params: endpoint.params?.parse({ id }), query: endpoint.query?.parse(query) };
+    const answer = context.answers.get(name);
     invariant(answer !== undefined, `${name} answers`);
-    return answer(db, asked, context.clock.today());
+    return answer(db, asked as never, context.clock.today());
   };
 }
 
@@ -45,14 +50,16 @@ const REPORTS: Readonly<Record<CsvReport, (db: Db, asking: Asking) => Promise<ta
     tables.profitabilityTable((await asking('profitability')(db)) as Answer<'profitability'>),
   'income-statement': async (db, asking) =>
     tables.incomeTable((await asking('incomeStatement')(db)) as Answer<'incomeStatement'>),
-  'balance-sheet': async (db, asking) => tables.balanceTable((await asking('balanceSheet')(db)) as Answer<'balanceSheet'>),
-  'trial-balance': async (db, asking) => tables.trialTable((await asking('trialBalance')(db)) as Answer<'trialBalance'>),
+  'balance-sheet': async (db, asking) =>
+    tables.balanceTable((await asking('balanceSheet')(db)) as Answer<'balanceSheet'>),
+  'trial-balance': async (db, asking) =>
+    tables.trialTable((await asking('trialBalance')(db)) as Answer<'trialBalance'>),
 };
 
 /** The screen shows a page of lines; the file has them all. */
 async function allLines(db: Db, asking: Asking): Promise<Answer<'ledger'>['lines']> {
   const lines: Answer<'ledger'>['lines'] = [];
-  for (let more = true; more; ) {
+  for (let more = true; more;) {
     const last = lines.at(-1);
     const page = (await asking('ledger')(db, last ? { after: String(last.id) } : {})) as Answer<'ledger'>;
     lines.push(...page.lines);

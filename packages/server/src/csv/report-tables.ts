@@ -28,7 +28,19 @@ export function projectsTable({ rows }: Answer<'projects'>): Table {
 
 export function budgetTable({ budget, budgetTotals: totals }: Answer<'project'>): Table {
   return [
-    ['phase', 'cost_code', 'name', 'cost_type', 'budgeted', 'budget', 'actual', 'left', 'used_percent', 'at_completion', 'variance'],
+    [
+      'phase',
+      'cost_code',
+      'name',
+      'cost_type',
+      'budgeted',
+      'budget',
+      'actual',
+      'left',
+      'used_percent',
+      'at_completion',
+      'variance',
+    ],
     ...budget.map((row) => [
       ...[row.phase ?? '', row.code, row.name, row.costType, row.budgeted ? 'yes' : 'no'],
       ...[row.original, row.actual, row.remaining].map(({ amountCents }) => amount(amountCents)),
@@ -50,7 +62,19 @@ export function budgetTable({ budget, budgetTotals: totals }: Answer<'project'>)
 
 export function ledgerTable({ lines }: Pick<Answer<'ledger'>, 'lines'>): Table {
   return [
-    ['posted_on', 'recorded_at', 'document', 'kind', 'account', 'project', 'coding', 'party', 'text', 'quantity', 'amount'],
+    [
+      'posted_on',
+      'recorded_at',
+      'document',
+      'kind',
+      'account',
+      'project',
+      'coding',
+      'party',
+      'text',
+      'quantity',
+      'amount',
+    ],
     ...lines.map((line) => [
       ...[line.postedOn, line.recordedAt, line.documentNumber, line.documentKind, line.account],
       ...[line.projectCode ?? '', line.coding, line.party ?? '', line.text],
@@ -61,7 +85,17 @@ export function ledgerTable({ lines }: Pick<Answer<'ledger'>, 'lines'>): Table {
 }
 
 export function wipTable({ rows, totals }: Answer<'wipSchedule'>): Table {
-  const header = ['code', 'name', 'client', 'contract', 'estimate', 'gross_profit', 'margin_percent', 'cost', 'percent_complete'];
+  const header = [
+    'code',
+    'name',
+    'client',
+    'contract',
+    'estimate',
+    'gross_profit',
+    'margin_percent',
+    'cost',
+    'percent_complete',
+  ];
   const later = ['earned', 'profit_to_date', 'billed', 'overbilled', 'underbilled', 'earned_this_year'];
   return [
     [...header, ...later, 'earned_before_year', 'backlog', 'cost_to_complete'],
@@ -70,7 +104,9 @@ export function wipTable({ rows, totals }: Answer<'wipSchedule'>): Table {
       ...[amount(row.profit.amountCents), share(row.margin), amount(row.cost.amountCents), share(row.complete)],
       ...[row.earned, row.profitToDate, row.billed].map(({ amountCents }) => amount(amountCents)),
       ...[row.overbilledCents, row.underbilledCents].map(amount),
-      ...[row.earnedThisYear, row.earnedBeforeYear, row.backlog, row.costToComplete].map((each) => amount(each.amountCents)),
+      ...[row.earnedThisYear, row.earnedBeforeYear, row.backlog, row.costToComplete].map((each) =>
+        amount(each.amountCents),
+      ),
     ]),
     [
       ...['', 'Total', '', amount(totals.contractCents), amount(totals.estimateCents), amount(totals.profitCents), ''],
@@ -85,7 +121,18 @@ export function wipTable({ rows, totals }: Answer<'wipSchedule'>): Table {
 export function profitabilityTable({ rows, unassigned, total }: Answer<'profitability'>): Table {
   const costs = COST_TYPES.map((type) => `${type}_cost`);
   return [
-    ['code', 'name', 'revenue', ...costs, 'expected_loss', 'other_cost', 'profit', 'margin_percent', 'markup_percent', 'hours'],
+    [
+      'code',
+      'name',
+      'revenue',
+      ...costs,
+      'expected_loss',
+      'other_cost',
+      'profit',
+      'margin_percent',
+      'markup_percent',
+      'hours',
+    ],
     ...[...rows, unassigned, total].map((row) => [
       ...[row.code, row.name, amount(row.revenue.amountCents)],
       ...row.costByType.map(({ amountCents }) => amount(amountCents)),
@@ -96,7 +143,11 @@ export function profitabilityTable({ rows, unassigned, total }: Answer<'profitab
 }
 
 interface Group {
-  readonly lines: readonly { readonly code: string; readonly name: string; readonly amounts: readonly { amountCents: number }[] }[];
+  readonly lines: readonly {
+    readonly code: string;
+    readonly name: string;
+    readonly amounts: readonly { amountCents: number }[];
+  }[];
   readonly totals: readonly number[];
 }
 

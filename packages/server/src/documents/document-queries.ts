@@ -67,7 +67,9 @@ export async function documents(
     ...(kind === undefined ? [] : [sql`d.kind = ${kind}`]),
     ...(text === undefined || text === ''
       ? []
-      : [sql`(d.number LIKE ${like} ESCAPE '\\' OR y.name LIKE ${like} ESCAPE '\\' OR p.code LIKE ${like} ESCAPE '\\')`]),
+      : [
+          sql`(d.number LIKE ${like} ESCAPE '\\' OR y.name LIKE ${like} ESCAPE '\\' OR p.code LIKE ${like} ESCAPE '\\')`,
+        ]),
   ];
   const onlyOpen = open === undefined ? sql`` : sql`WHERE open_cents <> 0`;
   const { rows } = await sql<Row>`
@@ -100,9 +102,7 @@ export async function document(db: Db, id: number): Promise<StoredDocument> {
 export async function settlementsOf(db: Db, id: number) {
   const rows = await db
     .selectFrom('settlement as s')
-    .innerJoin('document as d', (join) =>
-      join.onRef('d.id', '=', 's.by_document_id').on('s.document_id', '=', id),
-    )
+    .innerJoin('document as d', (join) => join.onRef('d.id', '=', 's.by_document_id').on('s.document_id', '=', id))
     .select(['d.id', 'd.number', 'd.dated_on', 's.amount_cents'])
     .orderBy('s.id')
     .execute();

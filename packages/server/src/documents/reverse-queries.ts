@@ -71,7 +71,8 @@ async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
     .select(({ fn }) => fn.sum<number | null>('amount_cents').as('settled'))
     .where('document_id', '=', document)
     .executeTakeFirstOrThrow();
-  if (settled !== null && settled !== 0) throw new Refusal([{ at: '', kind: 'settled', number, settled: cents(settled) }]);
+  if (settled !== null && settled !== 0)
+    throw new Refusal([{ at: '', kind: 'settled', number, settled: cents(settled) }]);
   if (dayNumber(postedOn) < original.dated_on) {
     const earlier = `the day of ${number}, ${dayOf(original.dated_on)}`;
     throw new Refusal([{ at: 'postedOn', kind: 'days-out-of-order', earlier, later: 'the day of the reversal' }]);

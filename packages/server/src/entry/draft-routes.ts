@@ -26,9 +26,7 @@ export function draftRoutes(router: Router, context: Context): void {
   read(router, context, 'drafts', async (db, { query }) => ({
     rows: (await drafts(db, query.kind)).map(summary),
   }));
-  read(router, context, 'draft', async (db, { params, query }) =>
-    answer(db, await draft(db, params.id), query.month),
-  );
+  read(router, context, 'draft', async (db, { params, query }) => answer(db, await draft(db, params.id), query.month));
   write(router, context, 'newDraft', async (trx, { body }, acting) =>
     answer(trx, await insertDraft(trx, body.sheet.kind, body.sheet, acting), body.month),
   );
@@ -92,7 +90,11 @@ async function previewOf(db: Db, sheet: ReadSheet, month: Month) {
 
 function summary(stored: StoredDraft): Answer<'drafts'>['rows'][number] {
   const sheet = sheetOf(stored);
-  const filled = sheet.rows.filter((row) => Object.values(row).flat().some((text) => String(text).trim() !== ''));
+  const filled = sheet.rows.filter((row) =>
+    Object.values(row)
+      .flat()
+      .some((text) => String(text).trim() !== ''),
+  );
   return {
     id: stored.id,
     kind: sheet.kind,

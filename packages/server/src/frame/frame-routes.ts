@@ -48,7 +48,9 @@ async function ribbon(
 ): Promise<Frame['ribbon']> {
   const span = { ...(await bounds(db, { ...at, through: FAR_MONTH })), from: null };
   const earned = new Map((await roleMonths(db, 'revenue', span)).map(({ month, amount }) => [month, -amount]));
-  const billed = new Map((await roleMonths(db, 'progress-billings', span)).map(({ month, amount }) => [month, -amount]));
+  const billed = new Map(
+    (await roleMonths(db, 'progress-billings', span)).map(({ month, amount }) => [month, -amount]),
+  );
   const first = monthNumber(company.firstMonth);
   const last = Math.max(monthNumber(currentMonth), monthNumber(at.through), ...earned.keys(), ...billed.keys());
   const locked = company.lockedThrough === null ? -1 : monthNumber(company.lockedThrough);

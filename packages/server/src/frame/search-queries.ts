@@ -22,7 +22,9 @@ export async function searchHits(db: Db, text: string): Promise<SearchHit[]> {
       WHERE code LIKE ${like} ESCAPE '\\' OR name LIKE ${like} ESCAPE '\\' ORDER BY code LIMIT ${MOST_OF_A_KIND})
     UNION ALL
     SELECT * FROM (SELECT kind, id, code, name, NULL FROM party
-      WHERE code LIKE ${like} ESCAPE '\\' OR name LIKE ${like} ESCAPE '\\' ORDER BY name LIMIT ${MOST_OF_A_KIND})`.execute(db);
+      WHERE code LIKE ${like} ESCAPE '\\' OR name LIKE ${like} ESCAPE '\\' ORDER BY name LIMIT ${MOST_OF_A_KIND})`.execute(
+    db,
+  );
   const amount = amountCents(text);
   const byAmount = amount === undefined ? sql`` : sql`OR d.gross_cents = ${amount}`;
   const { rows: documents } = await sql<SearchHit>`

@@ -7,10 +7,7 @@ export interface AnsweredRequest {
   readonly at: number;
 }
 
-export async function answerTo(
-  trx: Trx,
-  key: string,
-): Promise<Pick<AnsweredRequest, 'digest' | 'answer'> | undefined> {
+export async function answerTo(trx: Trx, key: string): Promise<Pick<AnsweredRequest, 'digest' | 'answer'> | undefined> {
   return trx.selectFrom('answered_request').select(['digest', 'answer']).where('key', '=', key).executeTakeFirst();
 }
 

@@ -4,7 +4,7 @@ import type { z } from 'zod';
 import { ENDPOINTS, type Endpoint, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { answerTo, keepAnswer } from './answered-request-queries.ts';
-import type { Context } from './context.ts';
+import type { Answering, Context } from './context.ts';
 import { Refusal } from './refusal.ts';
 import { stamp } from './stamp-queries.ts';
 
@@ -26,13 +26,11 @@ export interface Acting {
 }
 
 type Reading<N extends EndpointName> = (db: Db, asked: Asked<N>, today: Acting['today']) => Promise<Answer<N>>;
-/** How endpoints that read answer, by name. */
-export type Answers = { [N in EndpointName]?: Reading<N> };
 
 /** Registers an endpoint that only reads. All its queries see the same moment of the books. */
 export function read<N extends EndpointName>(router: Router, context: Context, name: N, answer: Reading<N>): void {
   const endpoint: Endpoint = ENDPOINTS[name];
-  Object.assign(context.answers, { [name]: answer });
+  context.answers.set(name, answer as Answering);
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
     const asked = parsed<N>(endpoint, req);
     const today = context.clock.today();
@@ -64,7 +62,10 @@ export function write<N extends EndpointName>(
       await keepAnswer(trx, { key, digest, answer: given, at });
       return given;
     });
-    res.status(endpoint.method === 'post' ? 201 : 200).type('application/json').send(text);
+    res
+      .status(endpoint.method === 'post' ? 201 : 200)
+      .type('application/json')
+      .send(text);
   });
 }
 

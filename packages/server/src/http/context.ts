@@ -1,6 +1,7 @@
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import type { Books } from '../database/open.ts';
-import type { Answers } from './api.ts';
+import type { Db } from '../database/schema.ts';
 
 /** Where time comes from: the one place that is asked for it. */
 export interface Clock {
@@ -17,5 +18,8 @@ export interface Context {
   /** Who acts. Signing in will set it per request; until then it is one person, set at the start. */
   readonly user: string;
   /** How each reading endpoint answers, filled as routes register; files say the same as screens by asking here. */
-  readonly answers: Answers;
+  readonly answers: Map<EndpointName, Answering>;
 }
+
+/** How a reading endpoint answers what was parsed for it. */
+export type Answering = (db: Db, asked: never, today: IsoDate) => Promise<unknown>;

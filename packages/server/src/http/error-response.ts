@@ -58,7 +58,9 @@ function detailsOf(error: unknown, requestId: string): Details {
   const status = clientErrorStatus(error);
   if (status !== undefined) {
     const detail =
-      status === 413 ? 'The request is too large. Send less at once.' : 'The request could not be read. Send valid JSON.';
+      status === 413
+        ? 'The request is too large. Send less at once.'
+        : 'The request could not be read. Send valid JSON.';
     return { type: 'about:blank', title: 'Malformed request', status, detail };
   }
   const detail = 'Something broke on our side and nothing was saved. Try again; if it stays, report the request id.';

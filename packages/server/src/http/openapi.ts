@@ -17,7 +17,10 @@ export function openApiDocument() {
   });
 }
 
-function operation(name: string, { method, summary, params, query, body, response }: Endpoint): ZodOpenApiOperationObject {
+function operation(
+  name: string,
+  { method, summary, params, query, body, response }: Endpoint,
+): ZodOpenApiOperationObject {
   const problem = { description: 'Refused', content: { 'application/problem+json': { schema: ProblemDetails } } };
   const key = { name: 'Idempotency-Key', in: 'header' as const, required: true, schema: { type: 'string' as const } };
   const asks = method === 'get' || name === 'previewInvoice';
@@ -29,7 +32,9 @@ function operation(name: string, { method, summary, params, query, body, respons
       ...(query === undefined ? {} : { query: query as ZodObject }),
     },
     ...(asks ? {} : { parameters: [key] }),
-    ...(body === undefined ? {} : { requestBody: { required: true, content: { 'application/json': { schema: body } } } }),
+    ...(body === undefined
+      ? {}
+      : { requestBody: { required: true, content: { 'application/json': { schema: body } } } }),
     responses: {
       [method === 'post' && !asks ? '201' : '200']: {
         description: 'Done',

@@ -3,12 +3,7 @@ import type { Stamp } from '../journal/post-document-queries.ts';
 
 /** Moments of recording never go back, even when the machine's clock does: "as known at" relies on their order. */
 export async function stamp(trx: Trx, now: number, by: string): Promise<Stamp> {
-  const last = await trx
-    .selectFrom('answered_request')
-    .select('at')
-    .orderBy('at', 'desc')
-    .limit(1)
-    .executeTakeFirst();
+  const last = await trx.selectFrom('answered_request').select('at').orderBy('at', 'desc').limit(1).executeTakeFirst();
   return { at: Math.max(now, last?.at ?? 0), by };
 }
 

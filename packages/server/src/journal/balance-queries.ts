@@ -182,9 +182,7 @@ export async function codingAmounts(
 }
 
 function monthWithin(span: Span): RawBuilder<unknown> {
-  return span.from === null
-    ? sql`month <= ${span.month}`
-    : sql`month BETWEEN ${span.from} AND ${span.month}`;
+  return span.from === null ? sql`month <= ${span.month}` : sql`month BETWEEN ${span.from} AND ${span.month}`;
 }
 
 /** The same for lines, by their day. */

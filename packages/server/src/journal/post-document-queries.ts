@@ -177,10 +177,7 @@ async function addToBalances(trx: Trx, entries: readonly JournalEntry[]): Promis
       if (line.project === null) continue;
       projects.add([line.project, month], measures(line, roles.get(line.account) ?? null));
       const { project, account, phase, costCode, costType } = line;
-      codings.add(
-        [project, account, phase ?? 0, costCode ?? 0, costType ?? '', month],
-        [line.amount, line.quantity],
-      );
+      codings.add([project, account, phase ?? 0, costCode ?? 0, costType ?? '', month], [line.amount, line.quantity]);
     }
   }
   await bulkInsert(trx, ACCOUNT_MONTHS, accounts.rows());

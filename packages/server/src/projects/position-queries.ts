@@ -93,9 +93,7 @@ async function budgetsAndOverruns(db: Db, at: Bounds, only?: number): Promise<Re
         ${later}
       ) GROUP BY project_id, phase_id, cost_code_id, cost_type
     ) GROUP BY project_id`.execute(db);
-  return new Map(
-    rows.map((row) => [row.project_id, { budget: cents(row.budget), overruns: cents(row.overruns) }]),
-  );
+  return new Map(rows.map((row) => [row.project_id, { budget: cents(row.budget), overruns: cents(row.overruns) }]));
 }
 
 /** The estimate set by hand that holds: of those for a month by then, the one recorded last; an empty one ends it. */

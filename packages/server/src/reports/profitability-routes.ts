@@ -46,7 +46,10 @@ export async function profitability(
   const all: ResultAmounts[] = [...results.values(), unassigned];
   return {
     rows: [...ofClients.sort((one, other) => (one.name < other.name ? -1 : 1)), ...ofProject],
-    unassigned: resultRow({ id: null, code: '', name: 'Unassigned' }, result(unassigned), { project: 'none', ...within }),
+    unassigned: resultRow({ id: null, code: '', name: 'Unassigned' }, result(unassigned), {
+      project: 'none',
+      ...within,
+    }),
     total: resultRow({ id: null, code: '', name: 'Company' }, totalResult(all), within),
   };
 }

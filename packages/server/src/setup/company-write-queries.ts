@@ -53,5 +53,8 @@ export async function rememberFile(
     const when = new Date(known.at).toISOString().slice(0, 16).replace('T', ' ');
     throw new Refusal([{ at: 'csv', kind: 'file-seen', name: known.name, when }], 409);
   }
-  await trx.insertInto('imported_file').values({ ...file, at }).execute();
+  await trx
+    .insertInto('imported_file')
+    .values({ ...file, at })
+    .execute();
 }

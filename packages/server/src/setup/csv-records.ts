@@ -14,7 +14,8 @@ export function csvRecords(kind: RecordKind, csv: string): Decision<readonly Typ
     .filter((column) => !known.includes(column))
     .map((column) => ({ at: 'row 1', kind: 'column-unknown', column, known }));
   for (const { name, need } of fields) {
-    if (need !== 'optional' && !header.includes(name)) problems.push({ at: 'row 1', kind: 'column-missing', column: name });
+    if (need !== 'optional' && !header.includes(name))
+      problems.push({ at: 'row 1', kind: 'column-missing', column: name });
   }
   if (rows.length === 0) problems.push({ at: 'row 2', kind: 'nothing-entered' });
   if (problems.length > 0) return refused(...problems);

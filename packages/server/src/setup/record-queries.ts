@@ -1,6 +1,6 @@
 import { dayNumber, dayOf, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
-import { plainDollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
+import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord, Reference } from '@lowtide/core/setup/read-record.ts';
 import type { RecordKind } from '@lowtide/core/setup/record-kinds.ts';
@@ -54,14 +54,18 @@ export function moneyOf(record: ReadRecord, field: string): Cents | null {
 /** How values look when they are typed. */
 export const typed = {
   day: (number: number | null): string => (number === null ? '' : dayOf(number)),
-  money: (amount: number): string => plainDollars(cents(amount)),
-  decimal: (value: number): string => tenThousandths(value).replace(/,/g, '').replace('\u2212', '-'),
+  money: (amount: number): string => dollars(cents(amount)),
+  decimal: (value: number): string => tenThousandths(value),
 };
 
 /** Codes that may be named, of every kind that is named by code. */
 export async function references(db: Db): Promise<(kind: RecordKind) => readonly Reference[]> {
   const columns = ['id', 'code', 'name'] as const;
-  const parties = await db.selectFrom('party').select([...columns, 'kind']).orderBy('code').execute();
+  const parties = await db
+    .selectFrom('party')
+    .select([...columns, 'kind'])
+    .orderBy('code')
+    .execute();
   const lists: Partial<Record<RecordKind, readonly Reference[]>> = {
     client: parties.filter(({ kind }) => kind === 'client'),
     supplier: parties.filter(({ kind }) => kind === 'supplier'),

@@ -1,12 +1,9 @@
 import type { RecordKind } from '@lowtide/core/setup/record-kinds.ts';
 import { accountStore, costCodeStore, employeeStore, partyStore, taxCodeStore } from './coded-record-queries.ts';
-import {
-  budgetLineStore,
-  contractChangeStore,
-  estimateOverrideStore,
-  phaseStore,
-  projectStore,
-} from './project-record-queries.ts';
+import { budgetLineStore } from './budget-record-queries.ts';
+import { contractChangeStore, estimateOverrideStore } from './dated-record-queries.ts';
+import { phaseStore } from './phase-record-queries.ts';
+import { projectStore } from './project-record-queries.ts';
 import type { RecordStore, VersionedTable } from './record-queries.ts';
 
 /** How each kind of record is kept. */

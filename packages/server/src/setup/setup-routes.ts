@@ -47,7 +47,9 @@ function recordRoutes(router: Router, context: Context): void {
     const { record, problems } = await readWith(trx, kind, body.fields, acting);
     const twin = problems.length === 0 ? await STORES[kind].match(trx, record) : undefined;
     const taken: Problem[] =
-      twin === undefined ? [] : [{ at: codeField(kind), kind: 'code-taken', subject: subjectOf(kind), typed: codeOf(body.fields, kind) }];
+      twin === undefined
+        ? []
+        : [{ at: codeField(kind), kind: 'code-taken', subject: subjectOf(kind), typed: codeOf(body.fields, kind) }];
     const all = [...problems, ...taken];
     if (all.length > 0) throw new Refusal(all);
     const id = await STORES[kind].insert(trx, record, acting);

@@ -61,7 +61,10 @@ async function netted(db: Db, figure: DerivedFigure, at: AsOf): Promise<Derivati
 
 async function contractDerivation(db: Db, project: number, at: AsOf): Promise<Derivation> {
   const changes = await contractChanges(db, await bounds(db, at), project);
-  return changesDerivation('original contract + changes by then', changes.map((change) => ({ ...change, label: '' })));
+  return changesDerivation(
+    'original contract + changes by then',
+    changes.map((change) => ({ ...change, label: '' })),
+  );
 }
 
 function changesDerivation(
@@ -108,12 +111,9 @@ async function lineDerivation(db: Db, figure: DerivedFigure, at: AsOf): Promise<
     { label: 'Budget', value: money(budget), figure: { ...figure, name: 'budget' } },
     { label: 'Cost', value: money(actual), figure: { ...figure, name: 'cost' } },
   ];
-  switch (figure.name) {
-    case 'remaining':
-      return { formula: 'budget − cost', value: money(figures.remaining), inputs };
-    case 'variance':
-      return { formula: 'budget − the larger of budget and cost', value: money(figures.variance), inputs };
-    default:
-      return { formula: 'the larger of budget and cost', value: money(figures.estimate), inputs };
+  if (figure.name === 'remaining') return { formula: 'budget − cost', value: money(figures.remaining), inputs };
+  if (figure.name === 'variance') {
+    return { formula: 'budget − the larger of budget and cost', value: money(figures.variance), inputs };
   }
+  return { formula: 'the larger of budget and cost', value: money(figures.estimate), inputs };
 }

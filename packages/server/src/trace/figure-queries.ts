@@ -64,9 +64,7 @@ function accountsOf(figure: PostedFigure): RawBuilder<unknown> {
 /** Lines leave out what does not apply, balances keep it as 0 or empty text; the conditions read both. */
 function dimensionsOf(figure: PostedFigure): RawBuilder<unknown> {
   const phase =
-    figure.phase === undefined
-      ? sql``
-      : sql`AND ifnull(l.phase_id, 0) = ${figure.phase === 'none' ? 0 : figure.phase}`;
+    figure.phase === undefined ? sql`` : sql`AND ifnull(l.phase_id, 0) = ${figure.phase === 'none' ? 0 : figure.phase}`;
   const costCode = figure.costCode === undefined ? sql`` : sql`AND l.cost_code_id = ${figure.costCode}`;
   const costType =
     figure.name === 'cost-other'

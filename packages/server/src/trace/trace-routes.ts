@@ -51,7 +51,8 @@ function valueAnswer(value: FigureValue): Pick<Answer<'trace'>, 'kind' | 'amount
 }
 
 async function valueOf(db: Db, figure: Figure, known: number | null): Promise<FigureValue> {
-  if (!isPosted(figure.name)) return (await derivationOf(db, figure as DerivedFigure, known))?.value ?? { kind: 'none' };
+  if (!isPosted(figure.name))
+    return (await derivationOf(db, figure as DerivedFigure, known))?.value ?? { kind: 'none' };
   const at = await bounds(db, { through: figure.through, known });
   return money(await postedValue(db, figure as PostedFigure, at));
 }

@@ -15,10 +15,18 @@ export interface Check {
 /** Recomputes everything that is kept up from the posted lines, and all tie-outs. Reads every line: minutes on large books. */
 export async function verifiedBooks(db: Db): Promise<readonly Check[]> {
   return [
-    await check(db, 'The file is whole', sql`SELECT integrity_check AS difference FROM pragma_integrity_check
-      WHERE integrity_check <> 'ok'`),
-    await check(db, 'Every reference leads somewhere', sql`SELECT "table" || ' row ' || rowid AS difference
-      FROM pragma_foreign_key_check`),
+    await check(
+      db,
+      'The file is whole',
+      sql`SELECT integrity_check AS difference FROM pragma_integrity_check
+      WHERE integrity_check <> 'ok'`,
+    ),
+    await check(
+      db,
+      'Every reference leads somewhere',
+      sql`SELECT "table" || ' row ' || rowid AS difference
+      FROM pragma_foreign_key_check`,
+    ),
     await check(db, 'Every entry sums to zero', UNBALANCED),
     await check(db, 'Every line belongs to an entry and falls on its day', STRAY_LINES),
     await check(db, 'No entry without lines', EMPTY_ENTRIES),
@@ -56,7 +64,11 @@ const EMPTY_ENTRIES = sql`SELECT 'entry ' || e.id AS difference FROM journal_ent
   WHERE NOT EXISTS (SELECT 1 FROM journal_line l WHERE l.id >= e.id << 20 AND l.id < (e.id + 1) << 20)`;
 
 /** Keys where what is kept and what the lines say differ; a key kept as zero and absent from the lines does not. */
-function differing(kept: RawBuilder<unknown>, worked: RawBuilder<unknown>, [key, amounts]: readonly [string, readonly string[]]) {
+function differing(
+  kept: RawBuilder<unknown>,
+  worked: RawBuilder<unknown>,
+  [key, amounts]: readonly [string, readonly string[]],
+) {
   const of = (sign: RawBuilder<unknown>, source: RawBuilder<unknown>) =>
     sql`SELECT ${sql.raw(key)} AS key, ${sql.join(amounts.map((each) => sql`${sign} ${sql.raw(each)} AS ${sql.ref(each)}`))}
       FROM (${source})`;

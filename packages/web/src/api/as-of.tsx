@@ -91,6 +91,10 @@ export function useViewState(name: string, initial: string): readonly [string, (
 }
 
 /** Address of a report's file, as of what the screen shows. */
-export function csvAddress(report: string, asOf: ShownBooks['asOf'], more: Readonly<Record<string, string>> = {}): string {
+export function csvAddress(
+  report: string,
+  asOf: ShownBooks['asOf'],
+  more: Readonly<Record<string, string>> = {},
+): string {
   return `/api/reports/${report}.csv?${new URLSearchParams({ ...asOf, ...more }).toString()}`;
 }

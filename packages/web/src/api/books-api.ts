@@ -6,10 +6,14 @@ import { troubleOf, type Trouble } from './trouble.ts';
 
 type EndpointOf<N extends EndpointName> = (typeof ENDPOINTS)[N];
 type Part<E, K extends 'params' | 'query' | 'body'> =
-  E extends Readonly<Record<K, infer S extends z.ZodType>> ? { readonly [P in K]: z.input<S> } : { readonly [P in K]?: undefined };
+  E extends Readonly<Record<K, infer S extends z.ZodType>>
+    ? { readonly [P in K]: z.input<S> }
+    : { readonly [P in K]?: undefined };
 
 /** What an endpoint is asked with. */
-export type Asked<N extends EndpointName> = Part<EndpointOf<N>, 'params'> & Part<EndpointOf<N>, 'query'> & Part<EndpointOf<N>, 'body'>;
+export type Asked<N extends EndpointName> = Part<EndpointOf<N>, 'params'> &
+  Part<EndpointOf<N>, 'query'> &
+  Part<EndpointOf<N>, 'body'>;
 /** What it answers, parsed. */
 export type Answer<N extends EndpointName> = z.output<EndpointOf<N>['response']>;
 

@@ -10,12 +10,17 @@ export interface Trouble {
   readonly answered: boolean;
 }
 
-const HttpError = z.object({ status: z.union([z.number(), z.string()]), data: z.unknown(), originalStatus: z.number().optional() });
+const HttpError = z.object({
+  status: z.union([z.number(), z.string()]),
+  data: z.unknown(),
+  originalStatus: z.number().optional(),
+});
 
 /** Reads what the request library threw; problem details keep their words. */
 export function troubleOf(error: unknown): Trouble {
   const http = HttpError.safeParse(error);
-  if (!http.success) return { detail: 'The answer was not understood. Reload the page.', problems: [], status: 0, answered: true };
+  if (!http.success)
+    return { detail: 'The answer was not understood. Reload the page.', problems: [], status: 0, answered: true };
   const { status, data } = http.data;
   const details = ProblemDetails.safeParse(data);
   if (details.success) {

@@ -42,7 +42,14 @@ export function BillingPage() {
       {part === 'open' ? <DocumentTable kind="invoice" open label="Open invoices" /> : null}
       {part === 'invoice' ? <DocumentTable kind="invoice" label="All invoices" /> : null}
       {part === 'receipt' ? <DocumentTable kind="receipt" label="Receipts" /> : null}
-      {billing === 'none' ? null : <InvoiceDialog key={billing} project={billing} onClose={() => setBilling('none')} onPosted={(id) => go(`/documents/${id}`)} />}
+      {billing === 'none' ? null : (
+        <InvoiceDialog
+          key={billing}
+          project={billing}
+          onClose={() => setBilling('none')}
+          onPosted={(id) => go(`/documents/${id}`)}
+        />
+      )}
     </Page>
   );
 }
@@ -56,15 +63,27 @@ function Contracts({ onBill }: { readonly onBill: (project: string) => void }) {
   return (
     <>
       <Sentence>
-        Contracts through <strong>{monthText(through)}</strong>, most underbilled first: earned and not yet billed is money the company lends.
+        Contracts through <strong>{monthText(through)}</strong>, most underbilled first: earned and not yet billed is
+        money the company lends.
       </Sentence>
-      <DataTable label="Contracts" rows={answer.rows} columns={columns(answer.rows, onBill)} rowKey={({ id }) => id} sort={sort} empty="No contract with a price yet." />
+      <DataTable
+        label="Contracts"
+        rows={answer.rows}
+        columns={columns(answer.rows, onBill)}
+        rowKey={({ id }) => id}
+        sort={sort}
+        empty="No contract with a price yet."
+      />
     </>
   );
 }
 
 function columns(rows: readonly Row[], onBill: (project: string) => void): readonly Column<Row>[] {
-  const money = (id: 'contract' | 'earned' | 'billed' | 'overbilled', head: string, tone?: 'earned' | 'billed' | 'gap'): Column<Row> => ({
+  const money = (
+    id: 'contract' | 'earned' | 'billed' | 'overbilled',
+    head: string,
+    tone?: 'earned' | 'billed' | 'gap',
+  ): Column<Row> => ({
     id,
     head,
     figures: true,
@@ -73,15 +92,40 @@ function columns(rows: readonly Row[], onBill: (project: string) => void): reado
     total: dollars(sum(rows.map((row) => row[id].amountCents))),
   });
   return [
-    { id: 'code', head: 'Code', sortBy: ({ code }) => code, cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink> },
-    { id: 'name', head: 'Project', sortBy: ({ name }) => name, cell: ({ name }) => name },
-    { id: 'client', head: 'Client', sortBy: ({ client }) => client, cell: ({ client }) => client, total: 'Total' },
+    {
+      id: 'code',
+      head: 'Code',
+      sortBy: ({ code }) => code,
+      cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink>,
+    },
+    { id: 'name', gives: true, head: 'Project', sortBy: ({ name }) => name, cell: ({ name }) => name },
+    {
+      id: 'client',
+      gives: true,
+      head: 'Client',
+      sortBy: ({ client }) => client,
+      cell: ({ client }) => client,
+      total: 'Total',
+    },
     money('contract', 'Contract'),
-    { id: 'complete', head: 'Complete', figures: true, sortBy: ({ complete }) => complete.numerator / complete.denominator, cell: ({ code, complete }) => <Percent label={`Complete, ${code}`} ratio={complete} decimals={1} /> },
+    {
+      id: 'complete',
+      head: 'Complete',
+      figures: true,
+      sortBy: ({ complete }) => complete.numerator / complete.denominator,
+      cell: ({ code, complete }) => <Percent label={`Complete, ${code}`} ratio={complete} decimals={1} />,
+    },
     money('earned', 'Earned', 'earned'),
     money('billed', 'Billed', 'billed'),
     money('overbilled', 'Billed − earned', 'gap'),
-    { id: 'left', head: 'Left to bill', figures: true, sortBy: ({ leftCents }) => leftCents, cell: ({ leftCents }) => <Amount cents={leftCents} />, total: dollars(sum(rows.map(({ leftCents }) => leftCents))) },
+    {
+      id: 'left',
+      head: 'Left to bill',
+      figures: true,
+      sortBy: ({ leftCents }) => leftCents,
+      cell: ({ leftCents }) => <Amount cents={leftCents} />,
+      total: dollars(sum(rows.map(({ leftCents }) => leftCents))),
+    },
     {
       id: 'bill',
       head: '',

@@ -19,7 +19,12 @@ const COLUMNS: readonly Column<Tie>[] = [
   { id: 'oneCents', head: '', figures: true, cell: ({ oneCents }) => <Amount cents={oneCents} /> },
   { id: 'other', head: 'The other way', cell: ({ other }) => other },
   { id: 'otherCents', head: '', figures: true, cell: ({ otherCents }) => <Amount cents={otherCents} /> },
-  { id: 'apart', head: 'Apart', figures: true, cell: ({ oneCents, otherCents }) => <Amount cents={difference(oneCents, otherCents)} /> },
+  {
+    id: 'apart',
+    head: 'Apart',
+    figures: true,
+    cell: ({ oneCents, otherCents }) => <Amount cents={difference(oneCents, otherCents)} />,
+  },
 ];
 
 /** Whether the books tie, what the month still needs, and the lock. */
@@ -46,23 +51,68 @@ export function ClosingPage() {
       <Scroll>
         <div style={{ display: 'grid', gap: 12 }}>
           <ul style={{ display: 'grid', gap: 6 }}>
-            <Step done={drafts.bills + drafts.hours === 0} text={drafts.bills + drafts.hours === 0 ? 'No sheet is waiting.' : `${drafts.bills} bill sheets and ${drafts.hours} weeks of hours wait to be posted.`} to="/costs" />
-            <Step done={recognizedThrough !== null && recognizedThrough >= through} text={recognizedThrough === null ? 'Nothing is recognized yet.' : `Revenue is recognized through ${monthText(recognizedThrough)}.`} to="/earning" />
-            <Step done={off.length === 0} text={off.length === 0 ? `All ${ties.length} tie-outs tie.` : `${off.map(({ name }) => name).join(', ')} do not tie.`} to="/closing" />
-            <Step done={lockedThrough !== null && lockedThrough >= through} text={lockedThrough === null ? 'No month is locked.' : `Locked through ${monthText(lockedThrough)}.`} to="/closing" />
+            <Step
+              done={drafts.bills + drafts.hours === 0}
+              text={
+                drafts.bills + drafts.hours === 0
+                  ? 'No sheet is waiting.'
+                  : `Bill sheets waiting: ${drafts.bills}; weeks of hours waiting: ${drafts.hours}.`
+              }
+              to="/costs"
+            />
+            <Step
+              done={recognizedThrough !== null && recognizedThrough >= through}
+              text={
+                recognizedThrough === null
+                  ? 'Nothing is recognized yet.'
+                  : `Revenue is recognized through ${monthText(recognizedThrough)}.`
+              }
+              to="/earning"
+            />
+            <Step
+              done={off.length === 0}
+              text={
+                off.length === 0
+                  ? `All ${ties.length} tie-outs tie.`
+                  : `${off.map(({ name }) => name).join(', ')} do not tie.`
+              }
+              to="/closing"
+            />
+            <Step
+              done={lockedThrough !== null && lockedThrough >= through}
+              text={lockedThrough === null ? 'No month is locked.' : `Locked through ${monthText(lockedThrough)}.`}
+              to="/closing"
+            />
           </ul>
           <Sentence>
-            Sums that are reached by two ways through the books and must be one. Labor is that of <strong>{monthText(through)}</strong>, all others are of the books as they are now.
+            Sums that are reached by two ways through the books and must be one. Labor is that of{' '}
+            <strong>{monthText(through)}</strong>, all others are of the books as they are now.
           </Sentence>
-          <DataTable label="Tie-outs" rows={ties} columns={COLUMNS} rowKey={({ name }) => name} rowTone={({ oneCents, otherCents }) => (oneCents === otherCents ? undefined : 'trouble')} />
+          <DataTable
+            label="Tie-outs"
+            rows={ties}
+            columns={COLUMNS}
+            rowKey={({ name }) => name}
+            rowTone={({ oneCents, otherCents }) => (oneCents === otherCents ? undefined : 'trouble')}
+          />
           {off.length === 0 ? null : (
             <Note $tone="trouble">
-              The books are apart by {off.map(({ name, oneCents, otherCents }) => `${dollars(difference(oneCents, otherCents))} in ${name}`).join(', ')}. Run npm run verify: it recomputes every balance and says what differs.
+              The books are apart by{' '}
+              {off
+                .map(({ name, oneCents, otherCents }) => `${dollars(difference(oneCents, otherCents))} in ${name}`)
+                .join(', ')}
+              . Run npm run verify: it recomputes every balance and says what differs.
             </Note>
           )}
         </div>
       </Scroll>
-      {locking ? <LockDialog lockedThrough={lockedThrough} suggested={lockedThrough === null ? through : plusMonths(lockedThrough, 1)} onClose={() => setLocking(false)} /> : null}
+      {locking ? (
+        <LockDialog
+          lockedThrough={lockedThrough}
+          suggested={lockedThrough === null ? through : plusMonths(lockedThrough, 1)}
+          onClose={() => setLocking(false)}
+        />
+      ) : null}
     </Page>
   );
 }

@@ -2,8 +2,8 @@ import { useState } from 'react';
 import { useShownBooks, useGo } from '../api/as-of.tsx';
 import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
-import { EntryGrid, type CellMark, type GridColumn } from '../entry/EntryGrid.tsx';
-import { isBlankRow, type GridRow } from '../entry/grid-edits.ts';
+import { EntryGrid } from '../entry/EntryGrid.tsx';
+import { isBlankRow, type CellMark, type GridColumn, type GridRow } from '../entry/grid-edits.ts';
 import { codingSuggestions } from '../entry/pick-suggestions.ts';
 import { Button } from '../ui/Button.tsx';
 import { FieldGrid } from '../ui/Dialog.tsx';
@@ -29,7 +29,14 @@ export function JournalPage() {
   const [post, { busy }] = useWrite('journal');
   const { answer: reference } = useRead('reference', {});
   const order = async (): Promise<void> => {
-    const lines = rows.filter((row) => !isBlankRow(row)).map((row) => ({ account: row['account'] ?? '', debit: row['debit'] ?? '', credit: row['credit'] ?? '', text: row['text'] ?? '' }));
+    const lines = rows
+      .filter((row) => !isBlankRow(row))
+      .map((row) => ({
+        account: row['account'] ?? '',
+        debit: row['debit'] ?? '',
+        credit: row['credit'] ?? '',
+        text: row['text'] ?? '',
+      }));
     const written = await post({ body: { postedOn, text, lines } });
     if (written.ok) go(`/documents/${written.answer.id}`);
     else setTrouble(written.trouble);
@@ -37,7 +44,9 @@ export function JournalPage() {
   const marks = new Map(
     trouble?.problems.flatMap(({ at, message }): [string, CellMark][] => {
       const [list, row, column] = at.split('/');
-      return list === 'lines' && row !== undefined && column !== undefined ? [[`${row}/${column}`, { tone: 'trouble', message }]] : [];
+      return list === 'lines' && row !== undefined && column !== undefined
+        ? [[`${row}/${column}`, { tone: 'trouble', message }]]
+        : [];
     }),
   );
   return (
@@ -51,17 +60,32 @@ export function JournalPage() {
       }
     >
       <FieldGrid>
-        <Field label="Posted on" value={postedOn} onChange={setPostedOn} problem={trouble?.problems.find(({ at }) => at === 'postedOn')?.message} />
+        <Field
+          label="Posted on"
+          value={postedOn}
+          onChange={setPostedOn}
+          problem={trouble?.problems.find(({ at }) => at === 'postedOn')?.message}
+        />
         <Field label="Text" value={text} onChange={setText} />
       </FieldGrid>
-      {trouble === null ? null : <Remarks tone="trouble" title="Nothing was posted" remarks={trouble.problems.length > 0 ? trouble.problems : [{ at: '', message: trouble.detail }]} />}
+      {trouble === null ? null : (
+        <Remarks
+          tone="trouble"
+          title="Nothing was posted"
+          remarks={trouble.problems.length > 0 ? trouble.problems : [{ at: '', message: trouble.detail }]}
+        />
+      )}
       <EntryGrid
         label="Journal lines"
         columns={COLUMNS}
         rows={rows}
         onChange={setRows}
         marks={marks}
-        suggest={(_row, column, typed) => (column === 'account' && reference ? codingSuggestions(reference, undefined, typed).map((each) => ({ ...each, patch: { account: each.code } })) : [])}
+        suggest={(_row, column, typed) =>
+          column === 'account' && reference
+            ? codingSuggestions(reference, undefined, typed).map((each) => ({ ...each, patch: { account: each.code } }))
+            : []
+        }
         onCursor={() => undefined}
       />
     </Page>

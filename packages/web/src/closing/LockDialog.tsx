@@ -29,12 +29,26 @@ export function LockDialog({ lockedThrough, suggested, onClose }: LockDialogProp
   const problem = trouble?.problems.find(({ at }) => at === 'reason')?.message;
   return (
     <Dialog title="Lock or open months" onClose={onClose}>
-      <p>{lockedThrough === null ? 'No month is locked.' : `Locked through ${monthText(lockedThrough)}. An earlier month, or none, opens those after it again.`}</p>
+      <p>
+        {lockedThrough === null
+          ? 'No month is locked.'
+          : `Locked through ${monthText(lockedThrough)}. An earlier month, or none, opens those after it again.`}
+      </p>
       <FieldGrid $columns={1}>
-        <Field label="Locked through" autoFocus value={through} onChange={setThrough} problem={good ? undefined : 'Give a month as YYYY-MM, or leave it empty to lock none.'} />
+        <Field
+          label="Locked through"
+          autoFocus
+          value={through}
+          onChange={setThrough}
+          problem={good ? undefined : 'Give a month as YYYY-MM, or leave it empty to lock none.'}
+        />
         <Field label="Reason" value={reason} onChange={setReason} problem={problem} />
       </FieldGrid>
-      {trouble && problem === undefined ? <Note $tone="trouble" role="alert">{trouble.detail}</Note> : null}
+      {trouble && problem === undefined ? (
+        <Note $tone="trouble" role="alert">
+          {trouble.detail}
+        </Note>
+      ) : null}
       <DialogActions>
         <Button onPress={onClose}>Leave as it is</Button>
         <Button $look="primary" isDisabled={busy || !good} onPress={() => void order()}>

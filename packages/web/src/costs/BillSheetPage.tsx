@@ -4,8 +4,8 @@ import { useParams } from 'react-router';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useGo, useShownBooks } from '../api/as-of.tsx';
 import { useRead, type Asked } from '../api/books-api.ts';
-import { EntryGrid, type GridColumn } from '../entry/EntryGrid.tsx';
-import { isBlankRow, type GridRow } from '../entry/grid-edits.ts';
+import { EntryGrid } from '../entry/EntryGrid.tsx';
+import { isBlankRow, type GridColumn, type GridRow } from '../entry/grid-edits.ts';
 import { costTypeSuggestions, codingSuggestions, named, projectSuggestions } from '../entry/pick-suggestions.ts';
 import { PreviewPanel } from '../entry/PreviewPanel.tsx';
 import { RecordDialog } from '../entry/RecordDialog.tsx';
@@ -46,7 +46,15 @@ export function BillSheetPage() {
     setNth(nth + 1);
     go('/costs/bills/new');
   };
-  return <BillSheetOf key={nth} id={id} month={through} onPosted={next} onMade={(made) => go(`/costs/bills/${made}`, { replace: true })} />;
+  return (
+    <BillSheetOf
+      key={nth}
+      id={id}
+      month={through}
+      onPosted={next}
+      onMade={(made) => go(`/costs/bills/${made}`, { replace: true })}
+    />
+  );
 }
 
 interface BillSheetOfProps {
@@ -67,15 +75,24 @@ function BillSheetOf({ id, month, onMade, onPosted }: BillSheetOfProps) {
   return (
     <Page
       title="Supplier bills"
-      facts={`${sheet.rows.filter((row) => !isBlankRow(row)).length} rows, ${preview?.documents ?? 0} bills ready, entered ${dollars(preview?.enteredCents ?? (0 as never))}`}
+      facts={`Rows ${sheet.rows.filter((row) => !isBlankRow(row)).length}, bills ready ${preview?.documents ?? 0}, entered ${dollars(preview?.enteredCents ?? (0 as never))}`}
       actions={<SheetBar draft={state} posting={posting} />}
     >
       <div style={{ display: 'flex', gap: 12, alignItems: 'end' }}>
         <div style={{ width: 180 }}>
-          <Field label="Control total of the batch" figures value={sheet.controlTotal} onChange={(controlTotal) => change({ ...sheet, controlTotal })} />
+          <Field
+            label="Control total of the batch"
+            figures
+            value={sheet.controlTotal}
+            onChange={(controlTotal) => change({ ...sheet, controlTotal })}
+          />
         </div>
         <output aria-live="polite" style={{ paddingBottom: 5 }}>
-          {missing === null ? 'Add up the bills in hand; what is missing will show here.' : missing === 0 ? 'Adds up.' : `Missing ${dollars(missing)}`}
+          {missing === null
+            ? 'Add up the bills in hand; what is missing will show here.'
+            : missing === 0
+              ? 'Adds up.'
+              : `Missing ${dollars(missing)}`}
         </output>
       </div>
       {posting.done === null ? null : (
@@ -93,23 +110,40 @@ function BillSheetOf({ id, month, onMade, onPosted }: BillSheetOfProps) {
 function BillGrid({ state, sheet }: { readonly state: DraftState<BillSheet>; readonly sheet: BillSheet }) {
   const { through } = useShownBooks();
   const [row, setRow] = useState(0);
-  const [adding, setAdding] = useState<{ readonly kind: 'supplier' | 'project'; readonly typed: string; readonly row: number } | null>(null);
+  const [adding, setAdding] = useState<{
+    readonly kind: 'supplier' | 'project';
+    readonly typed: string;
+    readonly row: number;
+  } | null>(null);
   const [repeating, setRepeating] = useState<number | null>(null);
   const { answer: reference } = useRead('reference', {});
   const projectTyped = sheet.rows[row]?.project ?? '';
   const project = reference?.projects.find(({ code }) => code.toLowerCase() === projectTyped.trim().toLowerCase());
-  const stands = useRead('budgetStands', project === undefined ? null : { query: { project: String(project.id), through } });
-  const change = (rows: readonly GridRow[]): void => state.change({ ...sheet, rows: rows as unknown as BillSheet['rows'] });
+  const stands = useRead(
+    'budgetStands',
+    project === undefined ? null : { query: { project: String(project.id), through } },
+  );
+  const change = (rows: readonly GridRow[]): void =>
+    state.change({ ...sheet, rows: rows as unknown as BillSheet['rows'] });
   const suggest = (of: GridRow, column: string, typed: string): readonly Suggestion[] => {
     if (!reference) return [];
-    const add = (kind: 'supplier' | 'project'): Suggestion => ({ code: '+', name: `Add ${kind} “${typed}” …`, patch: {}, act: () => setAdding({ kind, typed, row }) });
+    const add = (kind: 'supplier' | 'project'): Suggestion => ({
+      code: '+',
+      name: `Add ${kind} “${typed}” …`,
+      patch: {},
+      act: () => setAdding({ kind, typed, row }),
+    });
     switch (column) {
       case 'supplier':
         return [...named(reference.suppliers, column, typed), ...(typed === '' ? [] : [add('supplier')])];
       case 'project':
         return [...projectSuggestions(reference, typed), ...(typed === '' ? [] : [add('project')])];
       case 'code':
-        return codingSuggestions(reference, (of['project'] ?? '') === '' ? undefined : (stands.answer?.lines ?? []), typed);
+        return codingSuggestions(
+          reference,
+          (of['project'] ?? '') === '' ? undefined : (stands.answer?.lines ?? []),
+          typed,
+        );
       case 'costType':
         return costTypeSuggestions(typed);
       case 'tax':
@@ -130,14 +164,32 @@ function BillGrid({ state, sheet }: { readonly state: DraftState<BillSheet>; rea
         onCursor={(place) => setRow(place.row)}
         onRepeat={setRepeating}
       />
-      {repeating === null ? null : <RepeatLast key={repeating} sheet={sheet} row={repeating} onDone={(rows) => { setRepeating(null); if (rows) change(rows); }} />}
+      {repeating === null ? null : (
+        <RepeatLast
+          key={repeating}
+          sheet={sheet}
+          row={repeating}
+          onDone={(rows) => {
+            setRepeating(null);
+            if (rows) change(rows);
+          }}
+        />
+      )}
       {adding === null ? null : (
         <RecordDialog
           kind={adding.kind}
-          fields={adding.kind === 'supplier' ? { name: adding.typed } : { name: adding.typed, kind: 'client', status: 'active', method: 'cost-to-cost', costTreatment: 'hold' }}
+          fields={
+            adding.kind === 'supplier'
+              ? { name: adding.typed }
+              : { name: adding.typed, kind: 'client', status: 'active', method: 'cost-to-cost', costTreatment: 'hold' }
+          }
           onClose={() => setAdding(null)}
           onDone={(fields) => {
-            change(sheet.rows.map((each, index) => (index === adding.row ? { ...each, [adding.kind]: fields['code'] ?? '' } : each)) as unknown as readonly GridRow[]);
+            change(
+              sheet.rows.map((each, index) =>
+                index === adding.row ? { ...each, [adding.kind]: fields['code'] ?? '' } : each,
+              ) as unknown as readonly GridRow[],
+            );
             setAdding(null);
           }}
         />
@@ -166,10 +218,17 @@ function RepeatLast({ sheet, row, onDone }: RepeatLastProps) {
   if (answer && !refreshing) {
     const head = sheet.rows[row];
     const lines = answer.rows.map((line, index) =>
-      index === 0 && head ? { ...line, supplier: head.supplier, number: head.number, datedOn: head.datedOn, dueOn: head.dueOn, total: '' } : { ...line, supplier: '', number: '', datedOn: '', dueOn: '', total: '' },
+      index === 0 && head
+        ? { ...line, supplier: head.supplier, number: head.number, datedOn: head.datedOn, dueOn: head.dueOn, total: '' }
+        : { ...line, supplier: '', number: '', datedOn: '', dueOn: '', total: '' },
     );
-    queueMicrotask(() => onDone(lines.length === 0 ? null : ([...sheet.rows.slice(0, row), ...lines, ...sheet.rows.slice(row + 1)] as unknown as readonly GridRow[])));
+    queueMicrotask(() =>
+      onDone(
+        lines.length === 0
+          ? null
+          : ([...sheet.rows.slice(0, row), ...lines, ...sheet.rows.slice(row + 1)] as unknown as readonly GridRow[]),
+      ),
+    );
   }
   return null;
 }
-

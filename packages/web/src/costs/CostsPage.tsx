@@ -54,12 +54,24 @@ const COLUMNS: readonly Column<DraftRow>[] = [
     cell: ({ id, kind, title }) => <AsOfLink to={`/costs/${kind}/${id}`}>{title}</AsOfLink>,
   },
   { id: 'rows', head: 'Rows', figures: true, cell: ({ rows }) => rows },
-  { id: 'at', head: 'Last changed', cell: ({ updatedAt }) => `${dayText(updatedAt.slice(0, 10) as never)} ${updatedAt.slice(11, 16)}` },
+  {
+    id: 'at',
+    head: 'Last changed',
+    cell: ({ updatedAt }) => `${dayText(updatedAt.slice(0, 10) as never)} ${updatedAt.slice(11, 16)}`,
+  },
   { id: 'by', head: 'By', cell: ({ updatedBy }) => updatedBy },
 ];
 
 function Waiting() {
   const { answer } = useRead('drafts', { query: {} });
   if (!answer) return <Loading />;
-  return <DataTable label="Sheets waiting" rows={answer.rows} columns={COLUMNS} rowKey={({ id }) => id} empty="No sheet is waiting. Begin one with Supplier bills or Week of hours." />;
+  return (
+    <DataTable
+      label="Sheets waiting"
+      rows={answer.rows}
+      columns={COLUMNS}
+      rowKey={({ id }) => id}
+      empty="No sheet is waiting. Begin one with Supplier bills or Week of hours."
+    />
+  );
 }

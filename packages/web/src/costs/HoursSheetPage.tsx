@@ -6,8 +6,8 @@ import { dayText, mondayOf, plusDays, type IsoDate } from '@lowtide/core/calenda
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { useGo, useShownBooks } from '../api/as-of.tsx';
 import { useRead, type Asked } from '../api/books-api.ts';
-import { EntryGrid, type GridColumn } from '../entry/EntryGrid.tsx';
-import type { GridRow } from '../entry/grid-edits.ts';
+import { EntryGrid } from '../entry/EntryGrid.tsx';
+import type { GridColumn, GridRow } from '../entry/grid-edits.ts';
 import { codingSuggestions, costTypeSuggestions, named, projectSuggestions } from '../entry/pick-suggestions.ts';
 import { PreviewPanel } from '../entry/PreviewPanel.tsx';
 import { markedCells, placeWords } from '../entry/remark-places.ts';
@@ -29,14 +29,22 @@ function columnsOf(weekOn: IsoDate): readonly GridColumn[] {
     { id: 'project', head: 'Project', width: '10%' },
     { id: 'code', head: 'Code', width: '12%' },
     { id: 'costType', head: 'Type', width: '7%' },
-    ...DAYS.map((day, place) => ({ id: `day${place}`, head: `${day} ${Number(plusDays(weekOn, place).slice(8))}`, width: '6%', figures: true })),
+    ...DAYS.map((day, place) => ({
+      id: `day${place}`,
+      head: `${day} ${Number(plusDays(weekOn, place).slice(8))}`,
+      width: '6%',
+      figures: true,
+    })),
     { id: 'text', head: 'Text', width: '16%' },
   ];
 }
 
 /** Rows of the sheet as cells, each day its own. */
 function cellsOf(rows: HoursSheet['rows']): readonly GridRow[] {
-  return rows.map(({ days, ...row }) => ({ ...row, ...Object.fromEntries(days.map((typed, place) => [`day${place}`, typed])) }));
+  return rows.map(({ days, ...row }) => ({
+    ...row,
+    ...Object.fromEntries(days.map((typed, place) => [`day${place}`, typed])),
+  }));
 }
 
 function rowsOf(cells: readonly GridRow[]): HoursSheet['rows'] {
@@ -62,10 +70,22 @@ export function HoursSheetPage() {
     setNth(nth + 1);
     go('/costs/hours/new');
   };
-  return <HoursSheetOf key={nth} parts={{ id, month: through, blank, onMade: (made) => go(`/costs/hours/${made}`, { replace: true }) }} onPosted={next} />;
+  return (
+    <HoursSheetOf
+      key={nth}
+      parts={{ id, month: through, blank, onMade: (made) => go(`/costs/hours/${made}`, { replace: true }) }}
+      onPosted={next}
+    />
+  );
 }
 
-function HoursSheetOf({ parts, onPosted }: { readonly parts: Parameters<typeof useDraft<HoursSheet>>[0]; readonly onPosted: () => void }) {
+function HoursSheetOf({
+  parts,
+  onPosted,
+}: {
+  readonly parts: Parameters<typeof useDraft<HoursSheet>>[0];
+  readonly onPosted: () => void;
+}) {
   const state = useDraft<HoursSheet>(parts);
   const { sheet, change, preview, trouble } = state;
   const posting = usePosting({ draft: state, month: parts.month, onPosted });
@@ -110,7 +130,10 @@ function HoursGrid({ state, sheet, columns }: HoursGridProps) {
   const { answer: reference } = useRead('reference', {});
   const typedProject = (sheet.rows[row]?.project ?? '').trim().toLowerCase();
   const project = reference?.projects.find(({ code }) => code.toLowerCase() === typedProject);
-  const stands = useRead('budgetStands', project === undefined ? null : { query: { project: String(project.id), through } });
+  const stands = useRead(
+    'budgetStands',
+    project === undefined ? null : { query: { project: String(project.id), through } },
+  );
   const suggest = (_row: GridRow, column: string, typed: string): readonly Suggestion[] => {
     if (!reference) return [];
     switch (column) {

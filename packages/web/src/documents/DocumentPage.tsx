@@ -23,31 +23,20 @@ export function DocumentPage() {
   const go = useGo();
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!answer) return <Loading />;
-  const { document, lines, settlements, linked } = answer;
-  const reversible = document.kind !== 'reversal' && document.reversedBy === null;
+  const { document, lines } = answer;
   return (
     <Page
       title={document.number}
-      facts={[document.kind, document.party, document.project, `dated ${dayText(document.datedOn)}`, `recorded ${document.recordedAt.slice(0, 16).replace('T', ' ')} by ${document.recordedBy}`].filter(Boolean).join(' · ')}
-      actions={
-        <>
-          {document.kind === 'invoice' ? (
-            <a href={`/api/invoices/${document.id}.pdf`} target="_blank" rel="noreferrer">
-              Print (PDF)
-            </a>
-          ) : null}
-          {document.kind === 'recognition' ? (
-            <Button onPress={() => go(`/earning?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
-          ) : reversible ? (
-            <Button onPress={() => setOpen('reverse')}>Reverse</Button>
-          ) : null}
-          {document.openCents === 0 ? null : (
-            <Button $look="primary" onPress={() => setOpen('settle')}>
-              {document.kind === 'invoice' ? 'Take in a receipt' : 'Pay'}
-            </Button>
-          )}
-        </>
-      }
+      facts={[
+        document.kind,
+        document.party,
+        document.project,
+        `dated ${dayText(document.datedOn)}`,
+        `recorded ${document.recordedAt.slice(0, 16).replace('T', ' ')} by ${document.recordedBy}`,
+      ]
+        .filter(Boolean)
+        .join(' · ')}
+      actions={<Actions document={document} onOpen={setOpen} />}
     >
       <Facts
         facts={[
@@ -57,6 +46,52 @@ export function DocumentPage() {
           ...(document.memo === '' ? [] : [{ name: 'Text', value: document.memo }]),
         ]}
       />
+      <Links detail={answer} />
+      <DataTable label="Posted lines" rows={lines} columns={lineColumns(lines)} rowKey={(line) => line.id} />
+      {open === 'reverse' ? (
+        <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={(made) => go(`/documents/${made}`)} />
+      ) : null}
+      {open === 'settle' ? (
+        <SettleDialog document={document} typed={plainDollars(document.openCents)} onClose={() => setOpen(null)} />
+      ) : null}
+    </Page>
+  );
+}
+
+interface ActionsProps {
+  readonly document: Answer<'document'>['document'];
+  readonly onOpen: (dialog: 'reverse' | 'settle') => void;
+}
+
+function Actions({ document, onOpen }: ActionsProps) {
+  const go = useGo();
+  const { id, kind, openCents } = document;
+  const reversible = kind !== 'reversal' && kind !== 'recognition' && document.reversedBy === null;
+  return (
+    <>
+      {kind === 'invoice' ? (
+        <a href={`/api/invoices/${id}.pdf`} target="_blank" rel="noreferrer">
+          Print (PDF)
+        </a>
+      ) : null}
+      {kind === 'recognition' ? (
+        <Button onPress={() => go(`/earning?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
+      ) : null}
+      {reversible ? <Button onPress={() => onOpen('reverse')}>Reverse</Button> : null}
+      {openCents === 0 ? null : (
+        <Button $look="primary" onPress={() => onOpen('settle')}>
+          {kind === 'invoice' ? 'Take in a receipt' : 'Pay'}
+        </Button>
+      )}
+    </>
+  );
+}
+
+/** What the document hangs together with. */
+function Links({ detail }: { readonly detail: Answer<'document'> }) {
+  const { document, settlements, linked } = detail;
+  return (
+    <>
       {document.reversedBy === null || linked.reversedById === null ? null : (
         <Note $tone="warning">
           Reversed by <AsOfLink to={`/documents/${linked.reversedById}`}>{document.reversedBy}</AsOfLink>.
@@ -72,20 +107,19 @@ export function DocumentPage() {
           Settled by{' '}
           {settlements.map(({ documentId, number, datedOn, amountCents }) => (
             <span key={documentId}>
-              <AsOfLink to={`/documents/${documentId}`}>{number}</AsOfLink> on {dayText(datedOn)} with {dollars(amountCents)}.{' '}
+              <AsOfLink to={`/documents/${documentId}`}>{number}</AsOfLink> on {dayText(datedOn)} with{' '}
+              {dollars(amountCents)}.{' '}
             </span>
           ))}
         </Note>
       )}
-      <DataTable label="Posted lines" rows={lines} columns={lineColumns(lines)} rowKey={(line) => line.id} />
-      {open === 'reverse' ? <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={(made) => go(`/documents/${made}`)} /> : null}
-      {open === 'settle' ? <SettleDialog document={document} typed={plainDollars(document.openCents)} onClose={() => setOpen(null)} /> : null}
-    </Page>
+    </>
   );
 }
 
 function lineColumns(lines: readonly Line[]): readonly Column<Line>[] {
-  const side = (sign: 1 | -1) => dollars(lines.reduce((sum, { amountCents }) => sum + Math.max(0, sign * amountCents), 0) as Cents);
+  const side = (sign: 1 | -1) =>
+    dollars(lines.reduce((sum, { amountCents }) => sum + Math.max(0, sign * amountCents), 0) as Cents);
   return [
     { id: 'day', head: 'Day', cell: ({ postedOn }) => dayText(postedOn) },
     { id: 'account', head: 'Account', cell: ({ account }) => account },
@@ -93,9 +127,25 @@ function lineColumns(lines: readonly Line[]): readonly Column<Line>[] {
     { id: 'coding', head: 'Coding', cell: ({ coding }) => coding },
     { id: 'party', head: 'Party', cell: ({ party }) => party },
     { id: 'text', head: 'Text', cell: ({ text }) => text, total: 'Total' },
-    { id: 'quantity', head: 'Quantity', figures: true, cell: ({ quantity }) => (quantity === 0 ? '' : tenThousandths(quantity)) },
-    { id: 'debit', head: 'Debit', figures: true, cell: ({ amountCents }) => (amountCents > 0 ? dollars(amountCents) : ''), total: side(1) },
-    { id: 'credit', head: 'Credit', figures: true, cell: ({ amountCents }) => (amountCents < 0 ? dollars(Math.max(0, -amountCents) as Cents) : ''), total: side(-1) },
+    {
+      id: 'quantity',
+      head: 'Quantity',
+      figures: true,
+      cell: ({ quantity }) => (quantity === 0 ? '' : tenThousandths(quantity)),
+    },
+    {
+      id: 'debit',
+      head: 'Debit',
+      figures: true,
+      cell: ({ amountCents }) => (amountCents > 0 ? dollars(amountCents) : ''),
+      total: side(1),
+    },
+    {
+      id: 'credit',
+      head: 'Credit',
+      figures: true,
+      cell: ({ amountCents }) => (amountCents < 0 ? dollars(Math.max(0, -amountCents) as Cents) : ''),
+      total: side(-1),
+    },
   ];
 }
-

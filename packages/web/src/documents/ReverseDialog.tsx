@@ -33,7 +33,11 @@ export function ReverseDialog({ document, onClose, onDone }: ReverseDialogProps)
         <Field label="Posted on" value={postedOn} onChange={setPostedOn} problem={problem('postedOn')} />
         <Field label="Reason" autoFocus value={reason} onChange={setReason} problem={problem('reason')} />
       </FieldGrid>
-      {trouble && trouble.problems.every(({ at }) => at === '') ? <Note $tone="trouble" role="alert">{trouble.detail}</Note> : null}
+      {trouble && trouble.problems.every(({ at }) => at === '') ? (
+        <Note $tone="trouble" role="alert">
+          {trouble.detail}
+        </Note>
+      ) : null}
       <DialogActions>
         <Button onPress={onClose}>Leave as it is</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>

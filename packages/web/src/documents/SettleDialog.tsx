@@ -33,10 +33,27 @@ export function SettleDialog({ document, typed, onClose }: SettleDialogProps) {
   return (
     <Dialog title={receives ? `Receipt against ${document.number}` : `Pay ${document.number}`} onClose={onClose}>
       <FieldGrid>
-        <Field label={receives ? 'Received on' : 'Paid on'} value={paidOn} onChange={setPaidOn} problem={problem('paidOn')} />
-        <Field label="Amount" figures autoFocus value={amount} onChange={setAmount} problem={problem('amount')} hint="All that is open, or a part." />
+        <Field
+          label={receives ? 'Received on' : 'Paid on'}
+          value={paidOn}
+          onChange={setPaidOn}
+          problem={problem('paidOn')}
+        />
+        <Field
+          label="Amount"
+          figures
+          autoFocus
+          value={amount}
+          onChange={setAmount}
+          problem={problem('amount')}
+          hint="All that is open, or a part."
+        />
       </FieldGrid>
-      {trouble && !problem('paidOn') && !problem('amount') ? <Note $tone="trouble" role="alert">{trouble.detail}</Note> : null}
+      {trouble && !problem('paidOn') && !problem('amount') ? (
+        <Note $tone="trouble" role="alert">
+          {trouble.detail}
+        </Note>
+      ) : null}
       <DialogActions>
         <Button onPress={onClose}>Leave open</Button>
         <Button $look="primary" isDisabled={receiving.busy || paying.busy} onPress={() => void order()}>

@@ -33,10 +33,16 @@ export function EarningPage() {
   return (
     <Page
       title={`Earning, ${monthText(run.month)}`}
-      facts={latest === null ? 'No month is recognized yet' : `Recognized through ${monthText(latest.month)}, by ${latest.recordedBy}`}
+      facts={
+        latest === null
+          ? 'No month is recognized yet'
+          : `Recognized through ${monthText(latest.month)}, by ${latest.recordedBy}`
+      }
       actions={
         <>
-          {latest === null ? null : <Button onPress={() => setOpen('reverse')}>Reverse {monthText(latest.month)}</Button>}
+          {latest === null ? null : (
+            <Button onPress={() => setOpen('reverse')}>Reverse {monthText(latest.month)}</Button>
+          )}
           <Button $look="primary" isDisabled={busy || problems.length > 0} onPress={() => void post()}>
             Recognize {dollars(totals.earnedMonthCents)}
           </Button>
@@ -44,15 +50,29 @@ export function EarningPage() {
       }
     >
       <Sentence>
-        Cost-to-cost, with cost through <strong>{monthText(run.month)}</strong>: what each contract has earned, less what was recognized before. One posting for all, or none.
+        Cost-to-cost, with cost through <strong>{monthText(run.month)}</strong>: what each contract has earned, less
+        what was recognized before. One posting for all, or none.
       </Sentence>
-      {refused ? <Note $tone="trouble" role="alert">{refused.detail}</Note> : null}
-      <Remarks tone={latest?.month === run.month ? 'plain' : 'trouble'} title={latest?.month === run.month ? `${monthText(run.month)} is recognized` : 'This month cannot be run now'} remarks={problems} />
+      {refused ? (
+        <Note $tone="trouble" role="alert">
+          {refused.detail}
+        </Note>
+      ) : null}
+      <Remarks
+        tone={latest?.month === run.month ? 'plain' : 'trouble'}
+        title={latest?.month === run.month ? `${monthText(run.month)} is recognized` : 'This month cannot be run now'}
+        remarks={problems}
+      />
       <Remarks tone="warning" title="Worth a look" remarks={run.rows.flatMap(({ warnings }) => warnings)} />
       <RunTable run={run} onEstimate={setOpen} />
       {open === 'reverse' && latest ? <ReverseRunDialog run={latest} onClose={() => setOpen(null)} /> : null}
       {open !== null && open !== 'reverse' ? (
-        <RecordDialog kind="estimate-override" fields={{ project: open.code, month: run.month }} onClose={() => setOpen(null)} onDone={() => setOpen(null)} />
+        <RecordDialog
+          kind="estimate-override"
+          fields={{ project: open.code, month: run.month }}
+          onClose={() => setOpen(null)}
+          onDone={() => setOpen(null)}
+        />
       ) : null}
     </Page>
   );
@@ -61,7 +81,12 @@ export function EarningPage() {
 function RunTable({ run, onEstimate }: { readonly run: Run; readonly onEstimate: (row: Row) => void }) {
   const { totals } = run;
   const sort = useTableSort('code');
-  const amount = (id: keyof Row & `${string}Cents`, head: string, total: Row['earnedMonthCents'], tone?: 'earned'): Column<Row> => ({
+  const amount = (
+    id: keyof Row & `${string}Cents`,
+    head: string,
+    total: Row['earnedMonthCents'],
+    tone?: 'earned',
+  ): Column<Row> => ({
     id,
     head,
     figures: true,
@@ -70,9 +95,20 @@ function RunTable({ run, onEstimate }: { readonly run: Run; readonly onEstimate:
     total: dollars(total),
   });
   const columns: readonly Column<Row>[] = [
-    { id: 'code', head: 'Code', sortBy: ({ code }) => code, cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink> },
-    { id: 'name', head: 'Project', sortBy: ({ name }) => name, cell: ({ name }) => name, total: 'Total' },
-    { id: 'contract', head: 'Contract', figures: true, cell: ({ code, contract }) => <Money label={`Contract of ${code}`} money={contract} />, total: dollars(totals.contractCents) },
+    {
+      id: 'code',
+      head: 'Code',
+      sortBy: ({ code }) => code,
+      cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink>,
+    },
+    { id: 'name', gives: true, head: 'Project', sortBy: ({ name }) => name, cell: ({ name }) => name, total: 'Total' },
+    {
+      id: 'contract',
+      head: 'Contract',
+      figures: true,
+      cell: ({ code, contract }) => <Money label={`Contract of ${code}`} money={contract} />,
+      total: dollars(totals.contractCents),
+    },
     {
       id: 'estimate',
       head: 'At completion',
@@ -87,8 +123,20 @@ function RunTable({ run, onEstimate }: { readonly run: Run; readonly onEstimate:
       ),
       total: dollars(totals.estimateCents),
     },
-    { id: 'cost', head: 'Cost to date', figures: true, cell: ({ code, cost }) => <Money label={`Cost of ${code}`} money={cost} />, total: dollars(totals.costCents) },
-    { id: 'complete', head: 'Complete', figures: true, sortBy: ({ complete }) => complete.numerator / complete.denominator, cell: ({ code, complete }) => <Percent label={`Complete, ${code}`} ratio={complete} /> },
+    {
+      id: 'cost',
+      head: 'Cost to date',
+      figures: true,
+      cell: ({ code, cost }) => <Money label={`Cost of ${code}`} money={cost} />,
+      total: dollars(totals.costCents),
+    },
+    {
+      id: 'complete',
+      head: 'Complete',
+      figures: true,
+      sortBy: ({ complete }) => complete.numerator / complete.denominator,
+      cell: ({ code, complete }) => <Percent label={`Complete, ${code}`} ratio={complete} />,
+    },
     amount('earnedBeforeCents', 'Earned before', totals.earnedBeforeCents),
     amount('earnedMonthCents', 'This run', totals.earnedMonthCents, 'earned'),
     amount('earnedToDateCents', 'Earned to date', totals.earnedToDateCents),

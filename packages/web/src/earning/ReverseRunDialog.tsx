@@ -27,7 +27,11 @@ export function ReverseRunDialog({ run, onClose }: ReverseRunDialogProps) {
     <Dialog title={`Reverse the run of ${monthText(run.month)}`} onClose={onClose}>
       <p>Revenue, released cost and provisions of the run are posted back; the month may then be run again.</p>
       <Field label="Reason" autoFocus value={reason} onChange={setReason} problem={problem} />
-      {trouble && problem === undefined ? <Note $tone="trouble" role="alert">{trouble.detail}</Note> : null}
+      {trouble && problem === undefined ? (
+        <Note $tone="trouble" role="alert">
+          {trouble.detail}
+        </Note>
+      ) : null}
       <DialogActions>
         <Button onPress={onClose}>Leave it</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>

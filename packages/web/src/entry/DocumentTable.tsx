@@ -9,13 +9,40 @@ import { Loading, Note } from '../ui/notes.tsx';
 type Row = Answer<'documents'>['rows'][number];
 
 const COLUMNS: readonly Column<Row>[] = [
-  { id: 'number', head: 'Number', sortBy: ({ number }) => number, cell: ({ id, number }) => <AsOfLink to={`/documents/${id}`}>{number}</AsOfLink> },
+  {
+    id: 'number',
+    head: 'Number',
+    sortBy: ({ number }) => number,
+    cell: ({ id, number }) => <AsOfLink to={`/documents/${id}`}>{number}</AsOfLink>,
+  },
   { id: 'kind', head: 'Kind', sortBy: ({ kind }) => kind, cell: ({ kind }) => kind },
-  { id: 'party', head: 'Party or project', sortBy: ({ party, project }) => party ?? project ?? '', cell: ({ party, project }) => [project, party].filter(Boolean).join(' · ') },
+  {
+    id: 'party',
+    head: 'Party or project',
+    sortBy: ({ party, project }) => party ?? project ?? '',
+    cell: ({ party, project }) => [project, party].filter(Boolean).join(' · '),
+  },
   { id: 'dated', head: 'Dated', sortBy: ({ datedOn }) => datedOn, cell: ({ datedOn }) => dayText(datedOn) },
-  { id: 'due', head: 'Due', sortBy: ({ dueOn }) => dueOn ?? '', cell: ({ dueOn }) => (dueOn === null ? '' : dayText(dueOn)) },
-  { id: 'gross', head: 'Amount', figures: true, sortBy: ({ grossCents }) => grossCents, cell: ({ grossCents }) => <Amount cents={grossCents} /> },
-  { id: 'open', head: 'Open', figures: true, sortBy: ({ openCents }) => openCents, cell: ({ openCents }) => <Amount cents={openCents} /> },
+  {
+    id: 'due',
+    head: 'Due',
+    sortBy: ({ dueOn }) => dueOn ?? '',
+    cell: ({ dueOn }) => (dueOn === null ? '' : dayText(dueOn)),
+  },
+  {
+    id: 'gross',
+    head: 'Amount',
+    figures: true,
+    sortBy: ({ grossCents }) => grossCents,
+    cell: ({ grossCents }) => <Amount cents={grossCents} />,
+  },
+  {
+    id: 'open',
+    head: 'Open',
+    figures: true,
+    sortBy: ({ openCents }) => openCents,
+    cell: ({ openCents }) => <Amount cents={openCents} />,
+  },
   { id: 'state', head: '', cell: ({ reversedBy, memo }) => (reversedBy === null ? memo : 'reversed') },
 ];
 
@@ -31,7 +58,12 @@ export function DocumentTable({ label, kind, open = false }: DocumentTableProps)
   const { asOf } = useShownBooks();
   const [text, setText] = useViewState('find', '');
   const [sort, setSort] = useViewState('sort', '');
-  const query = { ...asOf, ...(kind === undefined ? {} : { kind }), ...(open ? { open: 'yes' as const } : {}), ...(text === '' ? {} : { text }) };
+  const query = {
+    ...asOf,
+    ...(kind === undefined ? {} : { kind }),
+    ...(open ? { open: 'yes' as const } : {}),
+    ...(text === '' ? {} : { text }),
+  };
   const { answer, trouble } = useRead('documents', { query });
   return (
     <>
@@ -40,7 +72,14 @@ export function DocumentTable({ label, kind, open = false }: DocumentTableProps)
       </div>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
       {answer ? (
-        <DataTable label={label} rows={answer.rows} columns={COLUMNS} rowKey={({ id }) => id} sort={{ by: sort, onChange: setSort }} empty={text === '' ? 'None yet through this month.' : `None with “${text}”.`} />
+        <DataTable
+          label={label}
+          rows={answer.rows}
+          columns={kind === undefined ? COLUMNS : COLUMNS.filter(({ id }) => id !== 'kind')}
+          rowKey={({ id }) => id}
+          sort={{ by: sort, onChange: setSort }}
+          empty={text === '' ? 'None yet through this month.' : `None with “${text}”.`}
+        />
       ) : (
         <Loading />
       )}

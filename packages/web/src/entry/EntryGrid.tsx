@@ -1,20 +1,18 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
-import { blankRow, isBlock, pastedBlock, withBlock, withCell, type CellPlace, type GridRow } from './grid-edits.ts';
+import {
+  blankRow,
+  isBlock,
+  pastedBlock,
+  withBlock,
+  withCell,
+  type CellMark,
+  type CellPlace,
+  type GridColumn,
+  type GridRow,
+} from './grid-edits.ts';
 import { Cell, Frame } from './GridCell.tsx';
 import { SuggestionList, type Suggestion } from './SuggestionList.tsx';
-
-export interface GridColumn {
-  readonly id: string;
-  readonly head: string;
-  readonly width: string;
-  readonly figures?: boolean;
-}
-
-export interface CellMark {
-  readonly tone: 'trouble' | 'warning';
-  readonly message: string;
-}
 
 export interface EntryGridProps {
   readonly label: string;
@@ -33,44 +31,27 @@ const ROW_HEIGHT = 29;
 
 /** A sheet of cells driven by the keyboard: arrows, paste, fill down, pickers. One row more than there are waits at the end. */
 export function EntryGrid(props: EntryGridProps) {
-  const { label, columns, rows, onChange, marks, suggest, onCursor } = props;
+  const { label, columns, rows, marks } = props;
   const box = useRef<HTMLDivElement>(null);
   const listId = useId();
-  const [cursor, setCursor] = useState<CellPlace>({ row: 0, column: 0 });
-  const [picking, setPicking] = useState<{ readonly chosen: number } | null>(null);
-  const ids = columns.map(({ id }) => id);
   const count = rows.length + 1;
-  const virtual = useVirtualizer({ count, getScrollElement: () => box.current, estimateSize: () => ROW_HEIGHT, overscan: 20 });
-  const rowAt = (row: number): GridRow => rows[row] ?? blankRow(ids);
-  const columnId = ids[cursor.column] ?? '';
-  const suggestions = picking === null ? [] : suggest(rowAt(cursor.row), columnId, rowAt(cursor.row)[columnId] ?? '');
-  const chosen = Math.min(picking?.chosen ?? 0, suggestions.length - 1);
-
+  const virtual = useVirtualizer({
+    count,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 20,
+  });
   const focusCell = ({ row, column }: CellPlace): void => {
-    if (row < 0 || row >= count + 1 || column < 0 || column >= ids.length) return;
-    virtual.scrollToIndex(Math.min(row, count - 1));
-    requestAnimationFrame(() => box.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)?.focus());
+    if (row < 0 || row >= count || column < 0 || column >= columns.length) return;
+    virtual.scrollToIndex(row);
+    requestAnimationFrame(() =>
+      box.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)?.focus(),
+    );
   };
-  const move = (down: number, right: number): void => focusCell({ row: cursor.row + down, column: cursor.column + right });
-  const write = (value: string): void => onChange(withCell(rows, cursor, ids, value));
-  const accept = (suggestion: Suggestion): void => {
-    setPicking(null);
-    if (suggestion.act) suggestion.act();
-    else onChange(withBlock(rows, { row: cursor.row, column: 0 }, ids, [ids.map((id) => suggestion.patch[id] ?? rowAt(cursor.row)[id] ?? '')]));
-  };
-  const onKeyDown = gridKeys({ ...props, cursor, ids, rowAt, move, write, accept, suggestions, chosen, picking, setPicking });
-  const onPaste = (event: ClipboardEvent): void => {
-    const text = event.clipboardData.getData('text/plain');
-    if (!isBlock(text)) return;
-    event.preventDefault();
-    setPicking(null);
-    onChange(withBlock(rows, cursor, ids, pastedBlock(text)));
-  };
-  const focused = (place: CellPlace): void => {
-    setCursor(place);
-    setPicking(null);
-    onCursor(place);
-  };
+  const { cursor, suggestions, chosen, rowAt, accept, onKeyDown, onPaste, onFocus, onType } = useGridCursor(
+    props,
+    focusCell,
+  );
   const items = virtual.getVirtualItems();
   const bottom = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
   return (
@@ -80,34 +61,107 @@ export function EntryGrid(props: EntryGridProps) {
         <tbody>
           {items[0] && items[0].start > 0 ? <tr aria-hidden style={{ height: items[0].start }} /> : null}
           {items.map(({ index }) => (
-            <tr key={index} aria-rowindex={index + 2}>
-              <th scope="row">{index + 1}</th>
-              {columns.map(({ id, head, figures }, column) => {
-                const here = cursor.row === index && cursor.column === column;
-                return (
-                  <Cell
-                    key={id}
-                    label={`${head}, row ${index + 1}`}
-                    place={{ row: index, column }}
-                    value={rowAt(index)[id] ?? ''}
-                    figures={figures ?? false}
-                    mark={marks.get(`${index}/${id}`)}
-                    picker={here && suggestions.length > 0 ? { listId, chosen } : undefined}
-                    onFocus={focused}
-                    onType={(value) => {
-                      onChange(withCell(rows, { row: index, column }, ids, value));
-                      setPicking({ chosen: 0 });
-                    }}
-                  />
-                );
-              })}
-            </tr>
+            <Row
+              key={index}
+              index={index}
+              row={rowAt(index)}
+              columns={columns}
+              marks={marks}
+              picker={
+                cursor.row === index && suggestions.length > 0 ? { column: cursor.column, listId, chosen } : undefined
+              }
+              onFocus={onFocus}
+              onType={(column, value) => onType({ row: index, column }, value)}
+            />
           ))}
           {bottom > 0 ? <tr aria-hidden style={{ height: bottom }} /> : null}
         </tbody>
       </table>
-      {suggestions.length > 0 ? <SuggestionList id={listId} suggestions={suggestions} chosen={chosen} box={box} cell={`${cursor.row}-${cursor.column}`} onAccept={accept} /> : null}
+      {suggestions.length > 0 ? (
+        <SuggestionList
+          id={listId}
+          suggestions={suggestions}
+          chosen={chosen}
+          box={box}
+          cell={`${cursor.row}-${cursor.column}`}
+          onAccept={accept}
+        />
+      ) : null}
     </Frame>
+  );
+}
+
+/** Where the cursor is, what is suggested there, and what typing, keys and pasting do. */
+function useGridCursor(props: EntryGridProps, focusCell: (place: CellPlace) => void) {
+  const { columns, rows, onChange, suggest, onCursor } = props;
+  const [cursor, setCursor] = useState<CellPlace>({ row: 0, column: 0 });
+  const [picking, setPicking] = useState<{ readonly chosen: number } | null>(null);
+  const ids = columns.map(({ id }) => id);
+  const rowAt = (row: number): GridRow => rows[row] ?? blankRow(ids);
+  const columnId = ids[cursor.column] ?? '';
+  const suggestions = picking === null ? [] : suggest(rowAt(cursor.row), columnId, rowAt(cursor.row)[columnId] ?? '');
+  const chosen = Math.min(picking?.chosen ?? 0, suggestions.length - 1);
+  const move = (down: number, right: number): void =>
+    focusCell({ row: cursor.row + down, column: cursor.column + right });
+  const write = (value: string): void => onChange(withCell(rows, cursor, ids, value));
+  const accept = (suggestion: Suggestion): void => {
+    setPicking(null);
+    if (suggestion.act) suggestion.act();
+    else
+      onChange(
+        withBlock(rows, { row: cursor.row, column: 0 }, ids, [
+          ids.map((id) => suggestion.patch[id] ?? rowAt(cursor.row)[id] ?? ''),
+        ]),
+      );
+  };
+  const onPaste = (event: ClipboardEvent): void => {
+    const text = event.clipboardData.getData('text/plain');
+    if (!isBlock(text)) return;
+    event.preventDefault();
+    setPicking(null);
+    onChange(withBlock(rows, cursor, ids, pastedBlock(text)));
+  };
+  const onFocus = (place: CellPlace): void => {
+    setCursor(place);
+    setPicking(null);
+    onCursor(place);
+  };
+  const onType = (place: CellPlace, value: string): void => {
+    onChange(withCell(rows, place, ids, value));
+    setPicking({ chosen: 0 });
+  };
+  const onKeyDown = gridKeys({ ...props, cursor, ids, rowAt, move, write, accept, suggestions, chosen, setPicking });
+  return { cursor, suggestions, chosen, rowAt, accept, onKeyDown, onPaste, onFocus, onType };
+}
+
+interface RowProps {
+  readonly index: number;
+  readonly row: GridRow;
+  readonly columns: readonly GridColumn[];
+  readonly marks: EntryGridProps['marks'];
+  readonly picker: { readonly column: number; readonly listId: string; readonly chosen: number } | undefined;
+  readonly onFocus: (place: CellPlace) => void;
+  readonly onType: (column: number, value: string) => void;
+}
+
+function Row({ index, row, columns, marks, picker, onFocus, onType }: RowProps) {
+  return (
+    <tr aria-rowindex={index + 2}>
+      <th scope="row">{index + 1}</th>
+      {columns.map(({ id, head, figures = false }, column) => (
+        <Cell
+          key={id}
+          label={`${head}, row ${index + 1}`}
+          place={{ row: index, column }}
+          value={row[id] ?? ''}
+          figures={figures}
+          mark={marks.get(`${index}/${id}`)}
+          picker={picker?.column === column ? picker : undefined}
+          onFocus={onFocus}
+          onType={(value) => onType(column, value)}
+        />
+      ))}
+    </tr>
   );
 }
 
@@ -137,7 +191,6 @@ interface GridKeys extends EntryGridProps {
   readonly accept: (suggestion: Suggestion) => void;
   readonly suggestions: readonly Suggestion[];
   readonly chosen: number;
-  readonly picking: { readonly chosen: number } | null;
   readonly setPicking: (picking: { readonly chosen: number } | null) => void;
 }
 
@@ -160,10 +213,12 @@ function gridKeys(grid: GridKeys) {
       return;
     }
     if (key === 'ArrowDown' && altKey) return done(() => setPicking({ chosen: 0 }));
-    if (key === 'ArrowDown') return done(() => (open ? setPicking({ chosen: Math.min(chosen + 1, suggestions.length - 1) }) : move(1, 0)));
+    if (key === 'ArrowDown')
+      return done(() => (open ? setPicking({ chosen: Math.min(chosen + 1, suggestions.length - 1) }) : move(1, 0)));
     if (key === 'ArrowUp') return done(() => (open ? setPicking({ chosen: Math.max(0, chosen - 1) }) : move(-1, 0)));
     if (key === 'Escape' && open) return done(() => setPicking(null));
-    if (key === 'Enter') return done(() => (open && suggestion ? accept(suggestion) : move(event.shiftKey ? -1 : 1, 0)));
+    if (key === 'Enter')
+      return done(() => (open && suggestion ? accept(suggestion) : move(event.shiftKey ? -1 : 1, 0)));
     if (key === 'Tab' && open && suggestion && !suggestion.act) accept(suggestion);
     const input = event.target as HTMLInputElement;
     if (key === 'ArrowLeft' && input.selectionStart === 0 && input.selectionEnd === 0) done(() => move(0, -1));

@@ -1,7 +1,6 @@
 import styled from 'styled-components';
 import { color, size, space, type } from '../theme/tokens.ts';
-import type { CellMark } from './EntryGrid.tsx';
-import type { CellPlace } from './grid-edits.ts';
+import type { CellMark, CellPlace } from './grid-edits.ts';
 
 export interface CellProps {
   readonly label: string;
@@ -48,13 +47,62 @@ export const Frame = styled.div`
   min-height: 140px;
   overflow: auto;
   border: 1px solid ${color.line};
-  table { width: 100%; table-layout: fixed; font-stretch: ${type.narrow}; }
-  thead th { position: sticky; top: 0; z-index: 2; height: 26px; padding: 0 ${space.one}; text-align: left; font-size: ${type.small}; font-weight: 600; color: ${color.textQuiet}; background: ${color.paperDim}; border-bottom: 1px solid ${color.lineStrong}; white-space: nowrap; overflow: hidden; }
-  th[scope='row'] { font-weight: 400; font-size: ${type.small}; color: ${color.textQuiet}; background: ${color.paperDim}; text-align: center; }
-  td { height: ${size.row}; padding: 0; border-right: 1px solid ${color.line}; border-bottom: 1px solid ${color.line}; }
-  td input { width: 100%; height: 28px; padding: 0 ${space.one}; border: 0; background: transparent; }
-  td input:focus { outline: 2px solid ${color.focus}; outline-offset: -2px; background: #fff; }
-  [data-figures='true'], [data-figures='true'] input { text-align: right; font-variant-numeric: tabular-nums; }
-  td[data-tone='trouble'] { background: ${color.troubleSoft}; box-shadow: inset 0 -2px 0 ${color.trouble}; }
-  td[data-tone='warning'] { background: ${color.unbudgetedSoft}; box-shadow: inset 0 -2px 0 ${color.unbudgeted}; }
+  table {
+    width: 100%;
+    table-layout: fixed;
+    font-stretch: ${type.narrow};
+  }
+  thead th {
+    position: sticky;
+    top: 0;
+    z-index: 2;
+    height: 26px;
+    padding: 0 ${space.one};
+    text-align: left;
+    font-size: ${type.small};
+    font-weight: 600;
+    color: ${color.textQuiet};
+    background: ${color.paperDim};
+    border-bottom: 1px solid ${color.lineStrong};
+    white-space: nowrap;
+    overflow: hidden;
+  }
+  th[scope='row'] {
+    font-weight: 400;
+    font-size: ${type.small};
+    color: ${color.textQuiet};
+    background: ${color.paperDim};
+    text-align: center;
+  }
+  td {
+    height: ${size.row};
+    padding: 0;
+    border-right: 1px solid ${color.line};
+    border-bottom: 1px solid ${color.line};
+  }
+  td input {
+    width: 100%;
+    height: 28px;
+    padding: 0 ${space.one};
+    border: 0;
+    background: transparent;
+  }
+  td input:focus {
+    outline: 2px solid ${color.focus};
+    outline-offset: -2px;
+    background: #fff;
+  }
+  [data-figures='true'],
+  [data-figures='true'] input {
+    text-align: right;
+    font-variant-numeric: tabular-nums;
+  }
+  td[data-tone='trouble'] {
+    background: ${color.troubleSoft};
+    box-shadow: inset 0 -2px 0 ${color.trouble};
+  }
+  td[data-tone='warning'] {
+    background: ${color.unbudgetedSoft};
+    box-shadow: inset 0 -2px 0 ${color.unbudgeted};
+  }
 `;

@@ -19,7 +19,12 @@ export function PreviewPanel({ preview, place }: PreviewPanelProps) {
       <section tabIndex={0} aria-label="To put right">
         <h2>To put right</h2>
         {problems.length + warnings.length === 0 ? <p>Nothing. Ctrl Enter posts.</p> : null}
-        <Remarks tone="trouble" title={`${problems.length} to correct before posting`} remarks={problems} place={place} />
+        <Remarks
+          tone="trouble"
+          title={`${problems.length} to correct before posting`}
+          remarks={problems}
+          place={place}
+        />
         <Remarks tone="warning" title={`${warnings.length} worth a look`} remarks={warnings} place={place} />
       </section>
       <section tabIndex={0} aria-label="What this posts">
@@ -72,7 +77,9 @@ function EffectRows({ effect }: { readonly effect: Preview['effects'][number] })
     ['At completion', dollars(effect.estimate.before), dollars(effect.estimate.after)],
     ['Complete', share(effect.complete.before), share(effect.complete.after)],
     ['Margin', share(effect.margin.before), share(effect.margin.after)],
-    ...effect.budgetLeft.map(({ label, left }) => [`Left in ${label}`, dollars(left.before), dollars(left.after)] as const),
+    ...effect.budgetLeft.map(
+      ({ label, left }) => [`Left in ${label}`, dollars(left.before), dollars(left.after)] as const,
+    ),
   ];
   return (
     <table>
@@ -104,12 +111,44 @@ const Columns = styled.div`
   gap: ${space.three};
   height: 218px;
   flex-shrink: 0;
-  section { overflow: auto; border-top: 1.5px solid ${color.ink}; padding-top: ${space.one}; }
-  h2 { font-size: ${type.base}; font-weight: 650; margin-bottom: ${space.one}; }
-  p { color: ${color.textQuiet}; }
-  table { width: 100%; font-size: 12px; font-stretch: ${type.narrow}; margin-bottom: ${space.two}; }
-  th { text-align: left; font-weight: 600; color: ${color.textQuiet}; font-size: ${type.small}; }
-  td { border-top: 1px solid ${color.line}; padding: 2px 0; }
-  td:nth-child(n + 3), th:nth-child(n + 3) { text-align: right; font-variant-numeric: tabular-nums; padding-left: ${space.two}; }
-  section:last-child td:nth-child(2), section:last-child th:nth-child(2) { text-align: right; font-variant-numeric: tabular-nums; }
+  section {
+    overflow: auto;
+    border-top: 1.5px solid ${color.ink};
+    padding-top: ${space.one};
+  }
+  h2 {
+    font-size: ${type.base};
+    font-weight: 650;
+    margin-bottom: ${space.one};
+  }
+  p {
+    color: ${color.textQuiet};
+  }
+  table {
+    width: 100%;
+    font-size: 12px;
+    font-stretch: ${type.narrow};
+    margin-bottom: ${space.two};
+  }
+  th {
+    text-align: left;
+    font-weight: 600;
+    color: ${color.textQuiet};
+    font-size: ${type.small};
+  }
+  td {
+    border-top: 1px solid ${color.line};
+    padding: 2px 0;
+  }
+  td:nth-child(n + 3),
+  th:nth-child(n + 3) {
+    text-align: right;
+    font-variant-numeric: tabular-nums;
+    padding-left: ${space.two};
+  }
+  section:last-child td:nth-child(2),
+  section:last-child th:nth-child(2) {
+    text-align: right;
+    font-variant-numeric: tabular-nums;
+  }
 `;

@@ -1,5 +1,10 @@
 import { useState } from 'react';
-import { fieldsOf, RECORD_KINDS, type Field as RecordField, type RecordKind } from '@lowtide/core/setup/record-kinds.ts';
+import {
+  fieldsOf,
+  RECORD_KINDS,
+  type Field as RecordField,
+  type RecordKind,
+} from '@lowtide/core/setup/record-kinds.ts';
 import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { Button } from '../ui/Button.tsx';
@@ -36,7 +41,11 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
   const general = trouble?.problems.filter(({ at }) => !list.some(({ name }) => name === at)) ?? [];
   const { one } = RECORD_KINDS[kind];
   return (
-    <Dialog title={existing ? `${one} ${initial['code'] ?? ''}` : `New ${one.toLowerCase()}`} onClose={onClose} width={640}>
+    <Dialog
+      title={existing ? `${one} ${initial['code'] ?? ''}` : `New ${one.toLowerCase()}`}
+      onClose={onClose}
+      width={640}
+    >
       <FieldGrid>
         {list.map((field, index) => (
           <FieldOf
@@ -50,7 +59,11 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
           />
         ))}
       </FieldGrid>
-      {trouble && (general.length > 0 || trouble.problems.length === 0) ? <Note $tone="trouble" role="alert">{trouble.detail}</Note> : null}
+      {trouble && (general.length > 0 || trouble.problems.length === 0) ? (
+        <Note $tone="trouble" role="alert">
+          {trouble.detail}
+        </Note>
+      ) : null}
       <DialogActions>
         <Button onPress={onClose}>Leave as it was</Button>
         <Button $look="primary" isDisabled={adding.busy || changing.busy} onPress={() => void save()}>
@@ -77,7 +90,9 @@ function FieldOf({ field, value, isFixed, autoFocus, problem, onChange }: FieldO
   switch (holds.kind) {
     case 'choice': {
       const none = need === 'optional' ? [{ value: '', text: 'none' }] : [];
-      return <Choice {...common} options={[...none, ...holds.choices.map((choice) => ({ value: choice, text: choice }))]} />;
+      return (
+        <Choice {...common} options={[...none, ...holds.choices.map((choice) => ({ value: choice, text: choice }))]} />
+      );
     }
     case 'code-of':
       return <CodeField {...common} record={holds.record} hint={hint} autoFocus={autoFocus} />;

@@ -66,8 +66,28 @@ const List = styled.ul`
   border: 1px solid ${color.lineStrong};
   border-radius: ${size.radius};
   box-shadow: 0 6px 20px rgb(19 38 44 / 20%);
-  li { display: flex; gap: ${space.two}; align-items: baseline; padding: 3px ${space.two}; border-radius: 3px; cursor: pointer; }
-  li[aria-selected='true'] { background: ${color.paperDeep}; }
-  span { flex: 1; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-  em { font-style: normal; font-size: ${type.small}; color: ${color.textQuiet}; font-variant-numeric: tabular-nums; white-space: nowrap; }
+  li {
+    display: flex;
+    gap: ${space.two};
+    align-items: baseline;
+    padding: 3px ${space.two};
+    border-radius: 3px;
+    cursor: pointer;
+  }
+  li[aria-selected='true'] {
+    background: ${color.paperDeep};
+  }
+  span {
+    flex: 1;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  em {
+    font-style: normal;
+    font-size: ${type.small};
+    color: ${color.textQuiet};
+    font-variant-numeric: tabular-nums;
+    white-space: nowrap;
+  }
 `;

@@ -3,13 +3,31 @@ import Papa from 'papaparse';
 /** A row of a sheet as typed, by column. */
 export type GridRow = Readonly<Record<string, string>>;
 
+export interface GridColumn {
+  readonly id: string;
+  readonly head: string;
+  readonly width: string;
+  readonly figures?: boolean;
+}
+
+/** What is wrong with a cell, or worth a look. */
+export interface CellMark {
+  readonly tone: 'trouble' | 'warning';
+  readonly message: string;
+}
+
 export interface CellPlace {
   readonly row: number;
   readonly column: number;
 }
 
 /** The rows with one cell changed; a row below the last is made. */
-export function withCell(rows: readonly GridRow[], { row, column }: CellPlace, columns: readonly string[], value: string): readonly GridRow[] {
+export function withCell(
+  rows: readonly GridRow[],
+  { row, column }: CellPlace,
+  columns: readonly string[],
+  value: string,
+): readonly GridRow[] {
   return withBlock(rows, { row, column }, columns, [[value]]);
 }
 

@@ -18,7 +18,10 @@ export function matching<T extends Named>(list: readonly T[], typed: string): re
   const words = typed.trim().toLowerCase().split(/\s+/);
   const has = ({ code, name }: T): boolean => words.every((word) => `${code} ${name}`.toLowerCase().includes(word));
   const starts = ({ code }: T): number => (code.toLowerCase().startsWith(words[0] ?? '') ? 0 : 1);
-  return list.filter(has).toSorted((one, other) => starts(one) - starts(other)).slice(0, MOST);
+  return list
+    .filter(has)
+    .toSorted((one, other) => starts(one) - starts(other))
+    .slice(0, MOST);
 }
 
 export function named(list: readonly Named[], column: string, typed: string): readonly Suggestion[] {
@@ -29,11 +32,20 @@ export function projectSuggestions(reference: Reference, typed: string): readonl
   return matching(
     reference.projects.filter(({ takesCost }) => takesCost),
     typed,
-  ).map(({ code, name, status }) => ({ code, name, patch: { project: code }, ...(status === 'active' ? {} : { hint: status }) }));
+  ).map(({ code, name, status }) => ({
+    code,
+    name,
+    patch: { project: code },
+    ...(status === 'active' ? {} : { hint: status }),
+  }));
 }
 
 /** The project's budget lines first, with what is left in each; then all other cost codes. Without a project, accounts. */
-export function codingSuggestions(reference: Reference, lines: BudgetLines | undefined, typed: string): readonly Suggestion[] {
+export function codingSuggestions(
+  reference: Reference,
+  lines: BudgetLines | undefined,
+  typed: string,
+): readonly Suggestion[] {
   if (lines === undefined) {
     return matching(
       reference.accounts.filter(({ postable }) => postable),

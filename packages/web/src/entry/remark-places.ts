@@ -1,4 +1,4 @@
-import type { CellMark, GridColumn } from './EntryGrid.tsx';
+import type { CellMark, GridColumn } from './grid-edits.ts';
 import type { Preview } from './use-draft.ts';
 
 /** A remark's place, `rows/3/net`, as people see it: `Row 4, Net:`. */
@@ -23,7 +23,8 @@ export function markedCells(preview: Preview | null): ReadonlyMap<string, CellMa
   const mark = (tone: CellMark['tone'], remarks: Preview['problems']): void => {
     for (const { at, message } of remarks) {
       const [list, row, column, day] = at.split('/');
-      if (list === 'rows' && row !== undefined && column !== undefined) marks.set(`${row}/${columnOf(column, day)}`, { tone, message });
+      if (list === 'rows' && row !== undefined && column !== undefined)
+        marks.set(`${row}/${columnOf(column, day)}`, { tone, message });
     }
   };
   mark('warning', preview?.warnings ?? []);

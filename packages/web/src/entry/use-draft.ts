@@ -44,7 +44,10 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
   const latest = useRef<S | null>(sheet);
   const running = useRef<Promise<boolean> | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const loading = useRead('draft', id === null || stored.current !== null ? null : { params: { id: String(id) }, query: { month } });
+  const loading = useRead(
+    'draft',
+    id === null || stored.current !== null ? null : { params: { id: String(id) }, query: { month } },
+  );
 
   useEffect(() => {
     if (stored.current !== null || !loading.answer) return;
@@ -56,13 +59,13 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
   }, [loading.answer]);
 
   const keepOnce = async (): Promise<boolean> => {
-    const now = latest.current;
+    const [now, known] = [latest.current, stored.current];
     if (now === null) return true;
-    const known = stored.current;
+    const body = { month, sheet: now };
     const written =
       known === null
-        ? await make({ body: { month, sheet: now } })
-        : await keep({ params: { id: String(known.id) }, body: { month, version: known.version, sheet: now } });
+        ? await make({ body })
+        : await keep({ params: { id: String(known.id) }, body: { ...body, version: known.version } });
     if (!written.ok) {
       setTrouble(written.trouble);
       setKept('not kept');
@@ -94,5 +97,6 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
     const good = waiting ? await keepNow() : true;
     return good ? stored.current : null;
   };
-  return { sheet, change, preview, kept, trouble: trouble ?? (sheet === null ? (loading.trouble ?? null) : null), settled };
+  const unread = sheet === null ? (loading.trouble ?? null) : null;
+  return { sheet, change, preview, kept, trouble: trouble ?? unread, settled };
 }

@@ -32,12 +32,18 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
     setAsking(false);
     const stored = await draft.settled();
     if (stored === null) return;
-    const written = await send({ params: { id: String(stored.id) }, body: { month, version: stored.version, acceptWarnings } });
+    const written = await send({
+      params: { id: String(stored.id) },
+      body: { month, version: stored.version, acceptWarnings },
+    });
     if (written.ok) {
       setDone(`Posted ${written.answer.documents.map(({ number }) => number).join(', ')}.`);
       onPosted();
     } else if (written.trouble.problems.some(({ kind }) => kind === 'warnings-open')) setAsking(true);
-    else setRefused(written.trouble.problems.length > 0 ? written.trouble.problems : [{ at: '', message: written.trouble.detail }]);
+    else
+      setRefused(
+        written.trouble.problems.length > 0 ? written.trouble.problems : [{ at: '', message: written.trouble.detail }],
+      );
   };
   const dialog = asking ? (
     <Dialog title="Post all the same?" onClose={() => setAsking(false)} urgent width={560}>

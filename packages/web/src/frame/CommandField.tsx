@@ -54,7 +54,12 @@ export function CommandField({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog title="Find or do anything" onClose={onClose} width={600}>
       <Box shouldFilter={false} label="Find or do anything">
-        <Command.Input autoFocus value={typed} onValueChange={setTyped} placeholder="A project, a party, a number, an amount, a word" />
+        <Command.Input
+          autoFocus
+          value={typed}
+          onValueChange={setTyped}
+          placeholder="A project, a party, a number, an amount, a word"
+        />
         <Command.List>
           {answer?.hits.map((hit) => (
             <Command.Item key={`${hit.kind} ${hit.id}`} value={`${hit.kind} ${hit.id}`} onSelect={choose(hitPath(hit))}>
@@ -69,7 +74,9 @@ export function CommandField({ onClose }: { readonly onClose: () => void }) {
               {name}
             </Command.Item>
           ))}
-          {deeds.length === 0 && answer?.hits.length === 0 ? <p>Nothing is called “{typed}”. Try a code, a part of a name, a number or an amount.</p> : null}
+          {deeds.length === 0 && answer?.hits.length === 0 ? (
+            <p>Nothing is called “{typed}”. Try a code, a part of a name, a number or an amount.</p>
+          ) : null}
         </Command.List>
       </Box>
     </Dialog>
@@ -77,12 +84,45 @@ export function CommandField({ onClose }: { readonly onClose: () => void }) {
 }
 
 const Box = styled(Command)`
-  label { display: none; }
-  input { width: 100%; height: 38px; padding: 0 ${space.three}; border: 1px solid ${color.lineStrong}; border-radius: ${size.radius}; font-size: 15px; }
-  [cmdk-list] { margin-top: ${space.two}; max-height: 360px; overflow: auto; }
-  [cmdk-item] { display: flex; gap: ${space.two}; align-items: baseline; padding: ${space.two}; border-radius: 3px; cursor: pointer; }
-  [cmdk-item][data-selected='true'] { background: ${color.paperDeep}; }
-  em { width: 74px; font-style: normal; font-size: ${type.small}; color: ${color.textQuiet}; }
-  span { margin-left: auto; font-variant-numeric: tabular-nums; }
-  p { padding: ${space.four}; color: ${color.textQuiet}; }
+  label {
+    display: none;
+  }
+  input {
+    width: 100%;
+    height: 38px;
+    padding: 0 ${space.three};
+    border: 1px solid ${color.lineStrong};
+    border-radius: ${size.radius};
+    font-size: 15px;
+  }
+  [cmdk-list] {
+    margin-top: ${space.two};
+    max-height: 360px;
+    overflow: auto;
+  }
+  [cmdk-item] {
+    display: flex;
+    gap: ${space.two};
+    align-items: baseline;
+    padding: ${space.two};
+    border-radius: 3px;
+    cursor: pointer;
+  }
+  [cmdk-item][data-selected='true'] {
+    background: ${color.paperDeep};
+  }
+  em {
+    width: 74px;
+    font-style: normal;
+    font-size: ${type.small};
+    color: ${color.textQuiet};
+  }
+  span {
+    margin-left: auto;
+    font-variant-numeric: tabular-nums;
+  }
+  p {
+    padding: ${space.four};
+    color: ${color.textQuiet};
+  }
 `;

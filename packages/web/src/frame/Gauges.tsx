@@ -37,13 +37,24 @@ export function Gauges() {
   const query = { keys: keys.join(','), ...(known === undefined ? {} : { known }) };
   const { answer } = useRead('figures', keys.length === 0 ? null : { query });
   useEffect(() => {
-    if (answer) dispatch(seen(Object.fromEntries(answer.figures.flatMap(({ figure, amountCents }) => (amountCents === null ? [] : [[figure, amountCents]])))));
+    if (answer)
+      dispatch(
+        seen(
+          Object.fromEntries(
+            answer.figures.flatMap(({ figure, amountCents }) => (amountCents === null ? [] : [[figure, amountCents]])),
+          ),
+        ),
+      );
   }, [answer, dispatch]);
   return (
     <Aside aria-label="Gauges">
       <h2>
         Gauges
-        <Button $look="quiet" onPress={() => dispatch(comparedFromNow())} aria-label={`Changes since ${since}. Count from now`}>
+        <Button
+          $look="quiet"
+          onPress={() => dispatch(comparedFromNow())}
+          aria-label={`Changes since ${since}. Count from now`}
+        >
           since {since}
         </Button>
         <Button $look="quiet" aria-label="Fold gauges away" onPress={() => dispatch(folded())}>
@@ -53,7 +64,11 @@ export function Gauges() {
       <ul>
         {answer?.figures.map((value) => (
           <li key={value.figure}>
-            <Gauge value={value} before={before[value.figure]} onUnpin={() => dispatch(unpinned(pinOf(value.figure)))} />
+            <Gauge
+              value={value}
+              before={before[value.figure]}
+              onUnpin={() => dispatch(unpinned(pinOf(value.figure)))}
+            />
           </li>
         ))}
       </ul>
@@ -107,11 +122,45 @@ const Aside = styled.aside`
   padding: ${space.three};
   background: ${color.paperDim};
   border-left: 1px solid ${color.line};
-  h2 { display: flex; align-items: center; gap: ${space.one}; font-size: ${type.base}; font-weight: 650; margin-bottom: ${space.two}; }
-  h2 button:first-of-type { margin-left: auto; font-weight: 400; font-size: ${type.small}; }
-  li { position: relative; padding: ${space.two} ${space.three}; margin-bottom: ${space.two}; background: ${color.paper}; border: 1px solid ${color.line}; border-radius: ${size.radius}; }
-  li > span { display: block; font-size: ${type.small}; color: ${color.textQuiet}; padding-right: ${space.four}; }
-  li > button:first-of-type { position: absolute; top: 2px; right: 2px; height: 20px; }
-  li strong { font-size: 15px; font-weight: 650; margin-right: ${space.two}; }
-  p { color: ${color.textQuiet}; }
+  h2 {
+    display: flex;
+    align-items: center;
+    gap: ${space.one};
+    font-size: ${type.base};
+    font-weight: 650;
+    margin-bottom: ${space.two};
+  }
+  h2 button:first-of-type {
+    margin-left: auto;
+    font-weight: 400;
+    font-size: ${type.small};
+  }
+  li {
+    position: relative;
+    padding: ${space.two} ${space.three};
+    margin-bottom: ${space.two};
+    background: ${color.paper};
+    border: 1px solid ${color.line};
+    border-radius: ${size.radius};
+  }
+  li > span {
+    display: block;
+    font-size: ${type.small};
+    color: ${color.textQuiet};
+    padding-right: ${space.four};
+  }
+  li > button:first-of-type {
+    position: absolute;
+    top: 2px;
+    right: 2px;
+    height: 20px;
+  }
+  li strong {
+    font-size: 15px;
+    font-weight: 650;
+    margin-right: ${space.two};
+  }
+  p {
+    color: ${color.textQuiet};
+  }
 `;

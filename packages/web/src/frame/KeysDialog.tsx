@@ -3,8 +3,21 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { color, space } from '../theme/tokens.ts';
 
 const KEYS = [
-  ['Everywhere', [['Ctrl K', 'Find or do anything'], ['[ and ]', 'A month earlier, a month later'], ['?', 'These keys']]],
-  ['On a figure', [['Enter', 'Where it comes from'], ['g', 'Pin it as a gauge']]],
+  [
+    'Everywhere',
+    [
+      ['Ctrl K', 'Find or do anything'],
+      ['[ and ]', 'A month earlier, a month later'],
+      ['?', 'These keys'],
+    ],
+  ],
+  [
+    'On a figure',
+    [
+      ['Enter', 'Where it comes from'],
+      ['g', 'Pin it as a gauge'],
+    ],
+  ],
   [
     'In an entry sheet',
     [
@@ -41,7 +54,18 @@ export function KeysDialog({ onClose }: { readonly onClose: () => void }) {
 
 const List = styled.dl`
   margin-bottom: ${space.four};
-  h3 { font-size: inherit; color: ${color.textQuiet}; font-weight: 550; }
-  div { display: grid; grid-template-columns: 150px 1fr; padding: ${space.one} 0; border-bottom: 1px solid ${color.line}; }
-  dt { font-weight: 650; }
+  h3 {
+    font-size: inherit;
+    color: ${color.textQuiet};
+    font-weight: 550;
+  }
+  div {
+    display: grid;
+    grid-template-columns: 150px 1fr;
+    padding: ${space.one} 0;
+    border-bottom: 1px solid ${color.line};
+  }
+  dt {
+    font-weight: 650;
+  }
 `;

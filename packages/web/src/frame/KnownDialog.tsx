@@ -41,6 +41,8 @@ export function KnownDialog({ onClose }: { readonly onClose: () => void }) {
 }
 
 function momentOf(typed: string): string | undefined {
-  const at = /^\d{4}-\d\d-\d\d( \d\d:\d\d)?$/.test(typed.trim()) ? Date.parse(`${typed.trim().replace(' ', 'T')}${typed.includes(':') ? '' : 'T00:00'}Z`) : Number.NaN;
+  const at = /^\d{4}-\d\d-\d\d( \d\d:\d\d)?$/.test(typed.trim())
+    ? Date.parse(`${typed.trim().replace(' ', 'T')}${typed.includes(':') ? '' : 'T00:00'}Z`)
+    : Number.NaN;
   return Number.isNaN(at) ? undefined : new Date(at).toISOString();
 }

@@ -69,7 +69,9 @@ export function MonthRibbon() {
                 aria-label={`${monthText(month)}: earned ${dollars(earnedCents)}, billed ${dollars(billedCents)}${locked ? ', locked' : ''}`}
                 onClick={() => choose(month)}
               >
-                {month.endsWith('-01') || month === months[0]?.month ? `${monthText(month).charAt(0)} ${month.slice(0, 4)}` : monthText(month).charAt(0)}
+                {month.endsWith('-01') || month === months[0]?.month
+                  ? `${monthText(month).charAt(0)} ${month.slice(0, 4)}`
+                  : monthText(month).charAt(0)}
               </button>
             </li>
           ))}
@@ -101,11 +103,22 @@ function Drawing({ months, through }: { readonly months: readonly RibbonMonth[];
       <pattern id={hatch} width="0.14" height="8" patternUnits="userSpaceOnUse" patternTransform="skewX(-1)">
         <rect width="0.02" height="8" fill="#35505a" />
       </pattern>
-      {months.map(({ month, locked }, index) => (locked ? <rect key={month} x={index} width={1} height={HEIGHT} fill={`url(#${hatch})`} /> : null))}
+      {months.map(({ month, locked }, index) =>
+        locked ? <rect key={month} x={index} width={1} height={HEIGHT} fill={`url(#${hatch})`} /> : null,
+      )}
       {chosen < 0 ? null : <rect x={chosen} width={1} height={HEIGHT} fill={color.paper} />}
       <path d={shape ?? ''} fill="#2f8f6c" fillOpacity={0.75} />
       {months.map(({ month, billedCents }, index) =>
-        billedCents === 0 ? null : <rect key={month} x={index + 0.25} width={0.5} y={y(Math.max(0, billedCents)) - 1} height={2.4} fill={color.billedBright} />,
+        billedCents === 0 ? null : (
+          <rect
+            key={month}
+            x={index + 0.25}
+            width={0.5}
+            y={y(Math.max(0, billedCents)) - 1}
+            height={2.4}
+            fill={color.billedBright}
+          />
+        ),
       )}
     </svg>
   );
@@ -126,15 +139,51 @@ const Side = styled.div`
   padding: 0 ${space.three};
   font-size: ${type.small};
   font-variant-numeric: tabular-nums;
-  strong { font-size: ${type.base}; }
-  button { padding: 0; border: 0; background: none; text-align: left; color: ${color.textOnInkQuiet}; text-decoration: underline dotted; cursor: pointer; }
+  strong {
+    font-size: ${type.base};
+  }
+  button {
+    padding: 0;
+    border: 0;
+    background: none;
+    text-align: left;
+    color: ${color.textOnInkQuiet};
+    text-decoration: underline dotted;
+    cursor: pointer;
+  }
 `;
 
 const Months = styled.div`
-  svg { display: block; width: 100%; height: ${HEIGHT}px; }
-  ol { display: grid; grid-template-columns: repeat(${SHOWN}, 1fr); }
-  li { text-align: left; }
-  li button { width: 100%; padding: ${space.half} ${space.one}; border: 0; background: none; text-align: left; font-size: ${type.small}; color: ${color.textOnInkQuiet}; cursor: pointer; border-radius: 0 0 ${size.radius} ${size.radius}; }
-  li button:hover { color: ${color.textOnInk}; }
-  li[data-chosen='true'] button { background: ${color.paper}; color: ${color.text}; font-weight: 700; border-radius: 0; }
+  svg {
+    display: block;
+    width: 100%;
+    height: ${HEIGHT}px;
+  }
+  ol {
+    display: grid;
+    grid-template-columns: repeat(${SHOWN}, 1fr);
+  }
+  li {
+    text-align: left;
+  }
+  li button {
+    width: 100%;
+    padding: ${space.half} ${space.one};
+    border: 0;
+    background: none;
+    text-align: left;
+    font-size: ${type.small};
+    color: ${color.textOnInkQuiet};
+    cursor: pointer;
+    border-radius: 0 0 ${size.radius} ${size.radius};
+  }
+  li button:hover {
+    color: ${color.textOnInk};
+  }
+  li[data-chosen='true'] button {
+    background: ${color.paper};
+    color: ${color.text};
+    font-weight: 700;
+    border-radius: 0;
+  }
 `;

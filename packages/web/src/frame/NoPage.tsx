@@ -5,7 +5,8 @@ export function NoPage() {
   return (
     <Page title="There is no such page">
       <p>
-        The address leads nowhere. Go on at <AsOfLink to="/projects">Projects</AsOfLink>, or press Ctrl K and type what you look for.
+        The address leads nowhere. Go on at <AsOfLink to="/projects">Projects</AsOfLink>, or press Ctrl K and type what
+        you look for.
       </p>
     </Page>
   );

@@ -46,7 +46,17 @@ const Bar = styled.nav`
     color: ${color.textQuiet};
     text-decoration: none;
   }
-  a:hover { color: ${color.text}; }
-  a[aria-current] { color: ${color.text}; font-weight: 650; background: ${color.paper}; border-left-color: ${color.billedBright}; }
-  a:last-child { margin-top: auto; margin-bottom: ${space.two}; }
+  a:hover {
+    color: ${color.text};
+  }
+  a[aria-current] {
+    color: ${color.text};
+    font-weight: 650;
+    background: ${color.paper};
+    border-left-color: ${color.billedBright};
+  }
+  a:last-child {
+    margin-top: auto;
+    margin-bottom: ${space.two};
+  }
 `;

@@ -12,17 +12,29 @@ import { color, space, type } from '../theme/tokens.ts';
 
 /** The first page of empty books: who the company is, and from when the books run. */
 export function SetUpPage({ today }: { readonly today: IsoDate }) {
-  const [form, setForm] = useState({ name: '', currency: 'USD', startMonth: '1', firstMonth: fiscalYearStart(monthOf(today), 1) as string });
+  const [form, setForm] = useState({
+    name: '',
+    currency: 'USD',
+    startMonth: '1',
+    firstMonth: fiscalYearStart(monthOf(today), 1) as string,
+  });
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [setUp, { busy }] = useWrite('setUp');
   const field = (name: keyof typeof form) => ({
     value: form[name],
     onChange: (value: string) => setForm({ ...form, [name]: value }),
-    problem: trouble?.problems.find(({ at }) => at === name || (at === 'fiscalYearStartMonth' && name === 'startMonth'))?.message,
+    problem: trouble?.problems.find(({ at }) => at === name || (at === 'fiscalYearStartMonth' && name === 'startMonth'))
+      ?.message,
   });
   const begin = async (): Promise<void> => {
     const { name, currency, startMonth, firstMonth } = form;
-    const body = { name, currency: currency.toUpperCase(), fiscalYearStartMonth: Number(startMonth), percentDecimals: null, firstMonth };
+    const body = {
+      name,
+      currency: currency.toUpperCase(),
+      fiscalYearStartMonth: Number(startMonth),
+      percentDecimals: null,
+      firstMonth,
+    };
     const written = await setUp({ body });
     if (!written.ok) setTrouble(written.trouble);
   };
@@ -31,7 +43,10 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
     <Sheet>
       <title>Set up · Lowtide</title>
       <h1>New books</h1>
-      <p>These books are empty. Say whose they are; a chart of accounts for project work comes with them and may be changed.</p>
+      <p>
+        These books are empty. Say whose they are; a chart of accounts for project work comes with them and may be
+        changed.
+      </p>
       <Field label="Company" autoFocus {...field('name')} />
       <FieldGrid $columns={3}>
         <Field label="Currency" {...field('currency')} hint="Three letters." />
@@ -59,7 +74,13 @@ const Sheet = styled.main`
   margin: 12vh auto;
   padding: ${space.eight};
   border-top: 4px solid ${color.billedBright};
-  > * { width: 100%; }
-  > button { width: auto; }
-  h1 { font-size: ${type.title}; }
+  > * {
+    width: 100%;
+  }
+  > button {
+    width: auto;
+  }
+  h1 {
+    font-size: ${type.title};
+  }
 `;

@@ -43,14 +43,18 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
   const traced = search.get('trace');
   const actions = useMemo(
     () => ({
-      trace: (figure: string) => setSearch((before) => new URLSearchParams([...[...before].filter(([name]) => name !== 'trace'), ['trace', figure]])),
+      trace: (figure: string) =>
+        setSearch(
+          (before) => new URLSearchParams([...[...before].filter(([name]) => name !== 'trace'), ['trace', figure]]),
+        ),
       pin: (figure: string) => void dispatch(pinned(pinOf(figure))),
     }),
     [dispatch, setSearch],
   );
   useHotkeys('mod+k', () => setOpen('command'), { preventDefault: true, enableOnFormTags: true });
   useHotkeys('shift+slash', () => setOpen('keys'));
-  const untrace = (): void => void navigate({ search: new URLSearchParams([...search].filter(([name]) => name !== 'trace')).toString() });
+  const untrace = (): void =>
+    void navigate({ search: new URLSearchParams([...search].filter(([name]) => name !== 'trace')).toString() });
   return (
     <FigureActionsContext value={actions}>
       <Frame>
@@ -114,7 +118,7 @@ function KnownBanner() {
 
 const Frame = styled.div`
   display: grid;
-  grid-template-rows: 42px auto 1fr ${size.status};
+  grid-template: 42px auto minmax(0, 1fr) ${size.status} / minmax(0, 1fr);
   height: 100%;
 `;
 
@@ -125,17 +129,54 @@ const Top = styled.header`
   padding: 0 ${space.four};
   background: ${color.ink};
   color: ${color.textOnInk};
-  a { display: flex; align-items: center; gap: ${space.two}; text-decoration: none; font-size: 15px; }
-  span { color: ${color.textOnInkQuiet}; }
-  button { display: flex; align-items: center; gap: ${space.two}; width: 320px; height: 28px; margin-left: auto; padding: 0 ${space.two}; border: 1px solid ${color.inkLine}; border-radius: ${size.radius}; background: ${color.inkRaised}; color: ${color.textOnInkQuiet}; cursor: pointer; }
-  kbd { margin-left: auto; padding: 0 ${space.one}; border: 1px solid ${color.inkLine}; border-radius: 3px; font: inherit; font-size: ${type.small}; }
+  a {
+    display: flex;
+    align-items: center;
+    gap: ${space.two};
+    text-decoration: none;
+    font-size: 15px;
+  }
+  span {
+    color: ${color.textOnInkQuiet};
+  }
+  button {
+    display: flex;
+    align-items: center;
+    gap: ${space.two};
+    width: 320px;
+    height: 28px;
+    margin-left: auto;
+    padding: 0 ${space.two};
+    border: 1px solid ${color.inkLine};
+    border-radius: ${size.radius};
+    background: ${color.inkRaised};
+    color: ${color.textOnInkQuiet};
+    cursor: pointer;
+  }
+  kbd {
+    margin-left: auto;
+    padding: 0 ${space.one};
+    border: 1px solid ${color.inkLine};
+    border-radius: 3px;
+    font: inherit;
+    font-size: ${type.small};
+  }
 `;
 
 const Middle = styled.div`
   display: flex;
   min-height: 0;
-  main { flex: 1; min-width: 0; min-height: 0; display: flex; flex-direction: column; }
-  main > div:last-child { flex: 1; min-height: 0; }
+  main {
+    flex: 1;
+    min-width: 0;
+    min-height: 0;
+    display: flex;
+    flex-direction: column;
+  }
+  main > div:last-child {
+    flex: 1;
+    min-height: 0;
+  }
 `;
 
 const Unfold = styled.div`

@@ -14,17 +14,23 @@ export function StatusStrip() {
   return (
     <Strip aria-label="Status">
       <AsOfLink to="/closing" data-tone={whole ? 'good' : 'trouble'}>
-        <span aria-hidden>{whole ? '◆' : '▲'}</span> <b>{whole ? 'Books tie' : 'Books do not tie'}</b> {tied} of {ties.length}
+        <span aria-hidden>{whole ? '◆' : '▲'}</span> <b>{whole ? 'Books tie' : 'Books do not tie'}</b> {tied} of{' '}
+        {ties.length}
       </AsOfLink>
       <span>
         {monthText(through)} {locked ? 'locked' : 'open'}, {recognized ? 'recognized' : 'not yet recognized'}
       </span>
-      <AsOfLink to="/costs">
-        {drafts.bills + drafts.hours === 0 ? 'No sheets waiting' : `${drafts.bills} bill sheets and ${drafts.hours} weeks waiting`}
-      </AsOfLink>
+      <AsOfLink to="/costs">{waiting(drafts)}</AsOfLink>
       <span>? lists the keys</span>
     </Strip>
   );
+}
+
+function waiting({ bills, hours }: { readonly bills: number; readonly hours: number }): string {
+  const counted = (count: number, one: string, many: string): string[] =>
+    count === 0 ? [] : [`${count} ${count === 1 ? one : many}`];
+  const parts = [...counted(bills, 'bill sheet', 'bill sheets'), ...counted(hours, 'week of hours', 'weeks of hours')];
+  return parts.length === 0 ? 'No sheet waiting' : `${parts.join(' and ')} waiting`;
 }
 
 const Strip = styled.footer`
@@ -36,9 +42,20 @@ const Strip = styled.footer`
   font-size: ${type.small};
   background: ${color.paperDeep};
   border-top: 1px solid ${color.line};
-  a { text-decoration: none; }
-  a:hover { text-decoration: underline; }
-  [data-tone='good'] span { color: ${color.earned}; }
-  [data-tone='trouble'] { color: ${color.trouble}; }
-  > span:last-child { margin-left: auto; color: ${color.textQuiet}; }
+  a {
+    text-decoration: none;
+  }
+  a:hover {
+    text-decoration: underline;
+  }
+  [data-tone='good'] span {
+    color: ${color.earned};
+  }
+  [data-tone='trouble'] {
+    color: ${color.trouble};
+  }
+  > span:last-child {
+    margin-left: auto;
+    color: ${color.textQuiet};
+  }
 `;

@@ -61,9 +61,7 @@ function TraceBody({ figure, onClose }: { readonly figure: string; readonly onCl
         <strong>{valueText(answer)}</strong>
         <Button onPress={onClose}>Close</Button>
       </Head>
-      <p>
-        = {answer.formula}
-      </p>
+      <p>= {answer.formula}</p>
       <Inputs inputs={answer.inputs} />
       {answer.lineCount === 0 ? null : (
         <table aria-label="Posted lines">
@@ -108,7 +106,9 @@ interface LinesPageProps {
 }
 
 function LinesPage({ query, after, onMore }: LinesPageProps) {
-  const { answer } = useRead('trace', { query: { ...query, ...(after === undefined ? {} : { after: String(after) }) } });
+  const { answer } = useRead('trace', {
+    query: { ...query, ...(after === undefined ? {} : { after: String(after) }) },
+  });
   const last = answer?.lines.at(-1);
   return (
     <tbody>
@@ -151,19 +151,50 @@ const Side = styled(Modal)`
   overflow: auto;
   background: ${color.paper};
   box-shadow: -12px 0 40px rgb(19 38 44 / 24%);
-  section { display: grid; gap: ${space.three}; padding: ${space.five}; outline: none; }
-  table { width: 100%; font-stretch: ${type.narrow}; }
-  th, td { padding: ${space.one} ${space.two} ${space.one} 0; text-align: left; border-bottom: 1px solid ${color.line}; }
-  th { font-size: ${type.small}; color: ${color.textQuiet}; }
-  th:last-child, [data-figures] { text-align: right; font-variant-numeric: tabular-nums; padding-right: 0; }
+  section {
+    display: grid;
+    gap: ${space.three};
+    padding: ${space.five};
+    outline: none;
+  }
+  table {
+    width: 100%;
+    font-stretch: ${type.narrow};
+  }
+  th,
+  td {
+    padding: ${space.one} ${space.two} ${space.one} 0;
+    text-align: left;
+    border-bottom: 1px solid ${color.line};
+  }
+  th {
+    font-size: ${type.small};
+    color: ${color.textQuiet};
+  }
+  th:last-child,
+  [data-figures] {
+    text-align: right;
+    font-variant-numeric: tabular-nums;
+    padding-right: 0;
+  }
 `;
 
 const Head = styled.div`
   display: flex;
   align-items: start;
   gap: ${space.four};
-  div { flex: 1; }
-  h2 { font-size: ${type.title}; font-weight: 650; }
-  p { color: ${color.textQuiet}; }
-  strong { font-size: ${type.title}; font-variant-numeric: tabular-nums; }
+  div {
+    flex: 1;
+  }
+  h2 {
+    font-size: ${type.title};
+    font-weight: 650;
+  }
+  p {
+    color: ${color.textQuiet};
+  }
+  strong {
+    font-size: ${type.title};
+    font-variant-numeric: tabular-nums;
+  }
 `;

@@ -42,7 +42,10 @@ export const gaugesSlice = createSlice({
       folded: false,
       pins: state.pins.includes(payload) ? state.pins : [payload, ...state.pins],
     }),
-    unpinned: (state, { payload }: PayloadAction<string>) => ({ ...state, pins: state.pins.filter((pin) => pin !== payload) }),
+    unpinned: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      pins: state.pins.filter((pin) => pin !== payload),
+    }),
     folded: (state) => ({ ...state, folded: !state.folded }),
     /** Notes values not seen before; those known keep what they were. */
     seen: (state, { payload }: PayloadAction<Readonly<Record<string, number>>>) => ({

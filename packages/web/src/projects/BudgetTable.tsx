@@ -25,23 +25,58 @@ export function BudgetTable({ project }: { readonly project: Project }) {
     total,
   });
   const columns: readonly Column<Row>[] = [
-    { id: 'code', head: 'Code', sortBy: (row) => `${row.phase ?? ''}/${row.code}`, cell: ({ phase, code }) => (phase === null ? code : `${phase}/${code}`) },
-    { id: 'name', head: 'Cost code', sortBy: ({ name }) => name, cell: ({ name }) => name, total: 'Total' },
-    { id: 'type', head: 'Type', sortBy: ({ costType }) => costType, cell: ({ costType }) => <Mark>{COST_TYPE_MARKS[costType]}</Mark> },
+    {
+      id: 'code',
+      head: 'Code',
+      sortBy: (row) => `${row.phase ?? ''}/${row.code}`,
+      cell: ({ phase, code }) => (phase === null ? code : `${phase}/${code}`),
+    },
+    {
+      id: 'name',
+      gives: true,
+      head: 'Cost code',
+      sortBy: ({ name }) => name,
+      cell: ({ name }) => name,
+      total: 'Total',
+    },
+    {
+      id: 'type',
+      head: 'Type',
+      sortBy: ({ costType }) => costType,
+      cell: ({ costType }) => <Mark>{COST_TYPE_MARKS[costType]}</Mark>,
+    },
     {
       id: 'budget',
       head: 'Budget',
       figures: true,
       sortBy: (row) => row.original.amountCents,
-      cell: (row) => (row.budgeted ? <Money label={`Budget, ${row.code}`} money={row.original} /> : <Amount cents={row.original.amountCents} />),
+      cell: (row) =>
+        row.budgeted ? (
+          <Money label={`Budget, ${row.code}`} money={row.original} />
+        ) : (
+          <Amount cents={row.original.amountCents} />
+        ),
       total: dollars((totals.originalCents + totals.changesCents) as typeof totals.originalCents),
     },
-    { id: 'changes', head: 'of it changes', figures: true, sortBy: (row) => row.changesCents, cell: (row) => <Amount cents={row.changesCents} />, total: dollars(totals.changesCents) },
+    {
+      id: 'changes',
+      head: 'of it changes',
+      figures: true,
+      sortBy: (row) => row.changesCents,
+      cell: (row) => <Amount cents={row.changesCents} />,
+      total: dollars(totals.changesCents),
+    },
     money('actual', 'Actual', dollars(totals.actualCents)),
     money('remaining', 'Left', dollars(totals.remainingCents)),
     money('estimate', 'At completion', dollars(totals.estimateCents)),
     money('variance', 'Variance', dollars(totals.varianceCents)),
-    { id: 'used', head: 'Used', width: '104px', sortBy: ({ used }) => (used === null ? 9 : used.numerator / used.denominator), cell: (row) => <Used used={row.used} budgeted={row.budgeted} /> },
+    {
+      id: 'used',
+      head: 'Used',
+      width: '104px',
+      sortBy: ({ used }) => (used === null ? 9 : used.numerator / used.denominator),
+      cell: (row) => <Used used={row.used} budgeted={row.budgeted} />,
+    },
   ];
   return (
     <DataTable
@@ -63,7 +98,12 @@ function Used({ used, budgeted }: { readonly used: Ratio | null; readonly budget
   return (
     <Bar>
       <span>
-        <i style={{ width: `${Math.min(100, Math.max(0, share * 100))}%`, background: share >= 1 ? color.trouble : color.cost }} />
+        <i
+          style={{
+            width: `${Math.min(100, Math.max(0, share * 100))}%`,
+            background: share >= 1 ? color.trouble : color.cost,
+          }}
+        />
       </span>
       {percent(used, 0)}
     </Bar>
@@ -75,6 +115,13 @@ const Bar = styled.span`
   align-items: center;
   gap: 6px;
   font-variant-numeric: tabular-nums;
-  span { width: 52px; height: 7px; background: ${color.paperDeep}; }
-  i { display: block; height: 100%; }
+  span {
+    width: 52px;
+    height: 7px;
+    background: ${color.paperDeep};
+  }
+  i {
+    display: block;
+    height: 100%;
+  }
 `;

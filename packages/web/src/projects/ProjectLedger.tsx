@@ -14,12 +14,21 @@ type Line = Answer<'ledger'>['lines'][number];
 
 const COLUMNS: readonly Column<Line>[] = [
   { id: 'day', head: 'Day', cell: ({ postedOn }) => dayText(postedOn) },
-  { id: 'document', head: 'Document', cell: ({ documentId, documentNumber }) => <AsOfLink to={`/documents/${documentId}`}>{documentNumber}</AsOfLink> },
+  {
+    id: 'document',
+    head: 'Document',
+    cell: ({ documentId, documentNumber }) => <AsOfLink to={`/documents/${documentId}`}>{documentNumber}</AsOfLink>,
+  },
   { id: 'account', head: 'Account', cell: ({ account }) => account },
   { id: 'coding', head: 'Coding', cell: ({ coding }) => coding },
   { id: 'party', head: 'Party', cell: ({ party }) => party },
   { id: 'text', head: 'Text', cell: ({ text }) => text },
-  { id: 'quantity', head: 'Quantity', figures: true, cell: ({ quantity }) => (quantity === 0 ? '' : tenThousandths(quantity)) },
+  {
+    id: 'quantity',
+    head: 'Quantity',
+    figures: true,
+    cell: ({ quantity }) => (quantity === 0 ? '' : tenThousandths(quantity)),
+  },
   { id: 'amount', head: 'Amount', figures: true, cell: ({ amountCents }) => <Amount cents={amountCents} /> },
 ];
 
@@ -47,7 +56,13 @@ export function ProjectLedger({ project }: { readonly project: string }) {
         ) : null}
         <a href={csvAddress('ledger', asOf, { project })}>Save as CSV</a>
       </Sentence>
-      <DataTable label="Ledger" rows={answer.lines} columns={COLUMNS} rowKey={({ id }) => id} empty="Nothing is posted to this project through this month." />
+      <DataTable
+        label="Ledger"
+        rows={answer.lines}
+        columns={COLUMNS}
+        rowKey={({ id }) => id}
+        empty="Nothing is posted to this project through this month."
+      />
     </>
   );
 }

@@ -30,16 +30,42 @@ export function ProjectMonths({ months }: { readonly months: readonly Month[] })
   const columns: readonly Column<Running>[] = [
     { id: 'month', head: 'Month', cell: ({ month }) => monthText(month) },
     { id: 'cost', head: 'Cost', figures: true, cell: ({ costCents }) => <Amount cents={costCents} /> },
-    { id: 'earned', head: 'Earned', figures: true, cell: ({ earnedCents }) => <Amount cents={earnedCents} tone="earned" /> },
-    { id: 'billed', head: 'Billed', figures: true, cell: ({ billedCents }) => <Amount cents={billedCents} tone="billed" /> },
+    {
+      id: 'earned',
+      head: 'Earned',
+      figures: true,
+      cell: ({ earnedCents }) => <Amount cents={earnedCents} tone="earned" />,
+    },
+    {
+      id: 'billed',
+      head: 'Billed',
+      figures: true,
+      cell: ({ billedCents }) => <Amount cents={billedCents} tone="billed" />,
+    },
     { id: 'costToDate', head: 'Cost to date', figures: true, cell: ({ toDate }) => <Amount cents={toDate.cost} /> },
-    { id: 'earnedToDate', head: 'Earned to date', figures: true, cell: ({ toDate }) => <Amount cents={toDate.earned} tone="earned" /> },
-    { id: 'billedToDate', head: 'Billed to date', figures: true, cell: ({ toDate }) => <Amount cents={toDate.billed} tone="billed" /> },
+    {
+      id: 'earnedToDate',
+      head: 'Earned to date',
+      figures: true,
+      cell: ({ toDate }) => <Amount cents={toDate.earned} tone="earned" />,
+    },
+    {
+      id: 'billedToDate',
+      head: 'Billed to date',
+      figures: true,
+      cell: ({ toDate }) => <Amount cents={toDate.billed} tone="billed" />,
+    },
   ];
   return (
     <>
       {rows.length > 1 ? <Curves rows={rows} /> : null}
-      <DataTable label="Months" rows={rows.toReversed()} columns={columns} rowKey={({ month }) => month} empty="Nothing is posted to this project yet." />
+      <DataTable
+        label="Months"
+        rows={rows.toReversed()}
+        columns={columns}
+        rowKey={({ month }) => month}
+        empty="Nothing is posted to this project yet."
+      />
     </>
   );
 }
@@ -58,12 +84,22 @@ function Curves({ rows }: { readonly rows: readonly Running[] }) {
   const x = scaleLinear([0, rows.length - 1], [4, WIDTH - 4]);
   const y = scaleLinear([0, Math.max(1, top)], [HEIGHT - 4, 8]);
   const last = rows.at(-1);
-  const text = last ? `To date: cost ${dollars(last.toDate.cost)}, earned ${dollars(last.toDate.earned)}, billed ${dollars(last.toDate.billed)}.` : '';
+  const text = last
+    ? `To date: cost ${dollars(last.toDate.cost)}, earned ${dollars(last.toDate.earned)}, billed ${dollars(last.toDate.billed)}.`
+    : '';
   return (
     <Figure>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label={text}>
         {y.ticks(3).map((tick) => (
-          <line key={tick} x1={0} x2={WIDTH} y1={y(tick)} y2={y(tick)} stroke={color.line} vectorEffect="non-scaling-stroke" />
+          <line
+            key={tick}
+            x1={0}
+            x2={WIDTH}
+            y1={y(tick)}
+            y2={y(tick)}
+            stroke={color.line}
+            vectorEffect="non-scaling-stroke"
+          />
         ))}
         {CURVES.map(([name, stroke]) => (
           <path
@@ -83,7 +119,12 @@ function Curves({ rows }: { readonly rows: readonly Running[] }) {
         ))}
       </svg>
       <figcaption>
-        To date: <b style={{ color: color.cost }}>cost</b>, <b style={{ color: color.earned }}>earned</b>, <b style={{ color: color.billed }}>billed (dashed)</b>; lines at {y.ticks(3).map((tick) => dollars(cents(tick)).replace(/\.00$/, '')).join(', ')}
+        To date: <b style={{ color: color.cost }}>cost</b>, <b style={{ color: color.earned }}>earned</b>,{' '}
+        <b style={{ color: color.billed }}>billed (dashed)</b>; lines at{' '}
+        {y
+          .ticks(3)
+          .map((tick) => dollars(cents(tick)).replace(/\.00$/, ''))
+          .join(', ')}
       </figcaption>
     </Figure>
   );
@@ -91,6 +132,12 @@ function Curves({ rows }: { readonly rows: readonly Running[] }) {
 
 const Figure = styled.figure`
   margin: 0;
-  svg { width: 100%; height: ${HEIGHT}px; }
-  figcaption { font-size: ${type.small}; color: ${color.textQuiet}; }
+  svg {
+    width: 100%;
+    height: ${HEIGHT}px;
+  }
+  figcaption {
+    font-size: ${type.small};
+    color: ${color.textQuiet};
+  }
 `;

@@ -56,7 +56,8 @@ export function ProjectPage() {
       {part === 'budget' ? (
         <>
           <Sentence>
-            Every budget line and every coding with cost, through <strong>{monthText(through)}</strong>, recorded up to <strong>{known === undefined ? 'now' : known.slice(0, 16).replace('T', ' ')}</strong>.
+            Every budget line and every coding with cost, through <strong>{monthText(through)}</strong>, recorded up to{' '}
+            <strong>{known === undefined ? 'now' : known.slice(0, 16).replace('T', ' ')}</strong>.
             <a href={csvAddress('budget', asOf, { id })}>Save as CSV</a>
           </Sentence>
           <BudgetTable project={project} />
@@ -70,15 +71,37 @@ export function ProjectPage() {
 }
 
 function factsOf({ position, method, startOn, actualEndOn }: Project): string {
-  const end = actualEndOn === null ? (position.targetEndOn === null ? '' : `, target ${dayText(position.targetEndOn)}`) : `, ended ${dayText(actualEndOn)}`;
+  const end =
+    actualEndOn === null
+      ? position.targetEndOn === null
+        ? ''
+        : `, target ${dayText(position.targetEndOn)}`
+      : `, ended ${dayText(actualEndOn)}`;
   const measured = method === 'none' ? 'not recognized' : method;
-  return [position.code, position.client ?? 'internal', position.status, `from ${dayText(startOn)}${end}`, measured, position.manager].filter(Boolean).join(' · ');
+  return [
+    position.code,
+    position.client ?? 'internal',
+    position.status,
+    `from ${dayText(startOn)}${end}`,
+    measured,
+    position.manager,
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }
 
 function Standing({ project }: { readonly project: Project }) {
   const { position } = project;
   if (position.kind === 'internal') {
-    return <Facts facts={[{ name: 'Cost to date', value: <Money label="Cost to date" money={position.cost} tone="cost" /> }, { name: 'At completion', value: <Money label="At completion" money={position.estimate} /> }, { name: 'Held on the balance sheet', value: <Money label="Held" money={project.held} /> }]} />;
+    return (
+      <Facts
+        facts={[
+          { name: 'Cost to date', value: <Money label="Cost to date" money={position.cost} tone="cost" /> },
+          { name: 'At completion', value: <Money label="At completion" money={position.estimate} /> },
+          { name: 'Held on the balance sheet', value: <Money label="Held" money={project.held} /> },
+        ]}
+      />
+    );
   }
   const { overbilled } = position;
   return (
@@ -86,17 +109,31 @@ function Standing({ project }: { readonly project: Project }) {
       <Facts
         facts={[
           { name: 'Cost to date', value: <Money label="Cost to date" money={position.cost} /> },
-          { name: 'Complete', value: <Percent label="Complete" ratio={position.complete} figure={position.completeFigure} /> },
+          {
+            name: 'Complete',
+            value: <Percent label="Complete" ratio={position.complete} figure={position.completeFigure} />,
+          },
           { name: 'Earned', value: <Money label="Earned" money={position.earned} tone="earned" /> },
           { name: 'Billed', value: <Money label="Billed" money={position.billed} tone="billed" /> },
-          { name: overbilled.amountCents < 0 ? 'Underbilled (billed − earned)' : 'Overbilled (billed − earned)', value: <Money label="Billed less earned" money={overbilled} tone="gap" /> },
+          {
+            name: overbilled.amountCents < 0 ? 'Underbilled' : 'Overbilled',
+            value: <Money label="Billed less earned" money={overbilled} tone="gap" />,
+          },
           { name: 'Profit to date', value: <Money label="Profit to date" money={project.profitToDate} /> },
-          { name: 'Margin at completion', value: <Percent label="Margin" ratio={position.margin} figure={position.marginFigure} /> },
-          { name: 'Not yet recognized', value: <Money label="Cost held" money={project.held} /> },
+          {
+            name: 'Margin at end',
+            value: <Percent label="Margin" ratio={position.margin} figure={position.marginFigure} />,
+          },
+          { name: 'Cost held', value: <Money label="Cost held" money={project.held} /> },
         ]}
       />
       <TideGauge tide={tideOf(position)} />
-      {position.progress === 'over-estimate' ? <Note $tone="trouble">Cost is above the estimate of {dollars(position.estimate.amountCents)}: set a new estimate under Contract &amp; record.</Note> : null}
+      {position.progress === 'over-estimate' ? (
+        <Note $tone="trouble">
+          Cost is above the estimate of {dollars(position.estimate.amountCents)}: set a new estimate under Contract
+          &amp; record.
+        </Note>
+      ) : null}
     </>
   );
 }

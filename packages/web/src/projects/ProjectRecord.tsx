@@ -20,7 +20,9 @@ const CHANGES: readonly Column<Change>[] = [
   { id: 'by', head: 'By', cell: ({ by }) => by },
 ];
 
-type Open = Pick<RecordDialogProps, 'kind' | 'fields'> & { readonly existing?: { readonly id: number; readonly version: number } };
+type Open = Pick<RecordDialogProps, 'kind' | 'fields'> & {
+  readonly existing?: { readonly id: number; readonly version: number };
+};
 
 /** Contract, estimate set by hand, and the record itself; each change is dated and says why. */
 export function ProjectRecord({ project }: { readonly project: Project }) {
@@ -29,7 +31,8 @@ export function ProjectRecord({ project }: { readonly project: Project }) {
   const { position, override, contractChanges } = project;
   const records = useRead('records', { params: { kind: 'project' } });
   const record = records.answer?.rows.find(({ id }) => id === position.id);
-  const add = (kind: RecordKind, fields: Readonly<Record<string, string>>) => (): void => setOpen({ kind, fields: { project: position.code, ...fields } });
+  const add = (kind: RecordKind, fields: Readonly<Record<string, string>>) => (): void =>
+    setOpen({ kind, fields: { project: position.code, ...fields } });
   return (
     <Scroll>
       <div style={{ display: 'grid', gap: 12, justifyItems: 'start' }}>
@@ -43,11 +46,21 @@ export function ProjectRecord({ project }: { readonly project: Project }) {
           <Button onPress={add('contract-change', { effectiveOn: today })}>Change the contract price</Button>
           <Button onPress={add('budget-line', { effectiveOn: today })}>Add a budget line</Button>
           <Button onPress={add('phase', {})}>Add a phase</Button>
-          {record ? <Button onPress={() => setOpen({ kind: 'project', fields: record.fields, existing: record })}>Change the record</Button> : null}
+          {record ? (
+            <Button onPress={() => setOpen({ kind: 'project', fields: record.fields, existing: record })}>
+              Change the record
+            </Button>
+          ) : null}
         </div>
         <h3>Contract price {dollars(position.contract.amountCents)}</h3>
         <div style={{ width: '100%' }}>
-          <DataTable label="Contract" rows={contractChanges} columns={CHANGES} rowKey={({ effectiveOn, amountCents }) => `${effectiveOn} ${amountCents}`} empty="No contract price yet." />
+          <DataTable
+            label="Contract"
+            rows={contractChanges}
+            columns={CHANGES}
+            rowKey={({ effectiveOn, amountCents }) => `${effectiveOn} ${amountCents}`}
+            empty="No contract price yet."
+          />
         </div>
         {project.siteAddress === '' ? null : <p>Site: {project.siteAddress}</p>}
         {project.notes === '' ? null : <p>{project.notes}</p>}

@@ -55,7 +55,14 @@ export function ProjectsPage() {
       </Sentence>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
       {answer ? (
-        <DataTable label="Projects" rows={rows} columns={columns(rows)} rowKey={({ id }) => id} sort={sort} empty="No project yet. Add one, or take them in from a file in Settings." />
+        <DataTable
+          label="Projects"
+          rows={rows}
+          columns={columns(rows)}
+          rowKey={({ id }) => id}
+          sort={sort}
+          empty="No project yet. Add one, or take them in from a file in Settings."
+        />
       ) : (
         <Loading />
       )}
@@ -81,16 +88,35 @@ function columns(rows: readonly Row[]): readonly Column<Row>[] {
     head,
     figures: true,
     sortBy: (row) => row[id].amountCents,
-    cell: (row) => <Money label={`${head} of ${row.code}`} money={row[id]} tone={id === 'earned' ? 'earned' : id === 'billed' ? 'billed' : undefined} />,
+    cell: (row) => (
+      <Money
+        label={`${head} of ${row.code}`}
+        money={row[id]}
+        tone={id === 'earned' ? 'earned' : id === 'billed' ? 'billed' : undefined}
+      />
+    ),
     total: total((row) => row[id]),
   });
   return [
-    { id: 'code', head: 'Code', sortBy: ({ code }) => code, cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink> },
-    { id: 'name', head: 'Project', sortBy: ({ name }) => name, cell: ({ name }) => name, total: 'Total' },
+    {
+      id: 'code',
+      head: 'Code',
+      sortBy: ({ code }) => code,
+      cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink>,
+    },
+    { id: 'name', gives: true, head: 'Project', sortBy: ({ name }) => name, cell: ({ name }) => name, total: 'Total' },
     { id: 'tide', head: 'Cost, earned, billed', width: '150px', cell: (row) => <TideGauge small tide={tideOf(row)} /> },
     money('contract', 'Contract'),
     money('cost', 'Cost'),
-    { id: 'complete', head: 'Complete', figures: true, sortBy: ({ complete }) => complete.numerator / complete.denominator, cell: (row) => <Percent label={`Complete, ${row.code}`} ratio={row.complete} figure={row.completeFigure} decimals={1} /> },
+    {
+      id: 'complete',
+      head: 'Complete',
+      figures: true,
+      sortBy: ({ complete }) => complete.numerator / complete.denominator,
+      cell: (row) => (
+        <Percent label={`Complete, ${row.code}`} ratio={row.complete} figure={row.completeFigure} decimals={1} />
+      ),
+    },
     money('earned', 'Earned'),
     money('billed', 'Billed'),
     {
@@ -101,7 +127,15 @@ function columns(rows: readonly Row[]): readonly Column<Row>[] {
       cell: (row) => <Money label={`Billed less earned of ${row.code}`} money={row.overbilled} tone="gap" />,
       total: total((row) => row.overbilled),
     },
-    { id: 'margin', head: 'Margin', figures: true, sortBy: ({ margin }) => (margin === null ? -9 : margin.numerator / margin.denominator), cell: (row) => <Percent label={`Margin of ${row.code}`} ratio={row.margin} figure={row.marginFigure} decimals={1} /> },
+    {
+      id: 'margin',
+      head: 'Margin',
+      figures: true,
+      sortBy: ({ margin }) => (margin === null ? -9 : margin.numerator / margin.denominator),
+      cell: (row) => (
+        <Percent label={`Margin of ${row.code}`} ratio={row.margin} figure={row.marginFigure} decimals={1} />
+      ),
+    },
   ];
 }
 

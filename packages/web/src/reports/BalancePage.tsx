@@ -1,3 +1,4 @@
+import styled from 'styled-components';
 import { lastDay, monthText } from '@lowtide/core/calendar/month.ts';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { csvAddress, useShownBooks } from '../api/as-of.tsx';
@@ -6,17 +7,22 @@ import { DataTable } from '../ui/DataTable.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { ReportTabs } from './ReportTabs.tsx';
-import { figuresRow, groupRows, statementColumns, sumRow } from './statement-rows.tsx';
+import { figuresRow, groupRows, statementColumns, sumRow, type StatementRow } from './statement-rows.tsx';
+import { space, type } from '../theme/tokens.ts';
 
 /** What the company has and owes; contracts netted one by one into assets and liabilities. */
 export function BalancePage() {
   const { asOf, through } = useShownBooks();
   const { answer, trouble } = useRead('balanceSheet', { query: asOf });
-  const rows = answer
+  const assets = answer
     ? [
         ...groupRows('Assets before contracts', answer.assets),
         figuresRow('Underbilled contracts', [answer.contractAssets], false),
         sumRow('Total assets', [answer.totalAssetsCents]),
+      ]
+    : [];
+  const claims = answer
+    ? [
         ...groupRows('Liabilities before contracts', answer.liabilities),
         figuresRow('Overbilled contracts', [answer.contractLiabilities], false),
         ...groupRows('Equity before profit', answer.equity),
@@ -32,7 +38,53 @@ export function BalancePage() {
         At the end of <strong>{monthText(through)}</strong>.<a href={csvAddress('balance-sheet', asOf)}>Save as CSV</a>
       </Sentence>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
-      {answer ? <DataTable label="Balance sheet" rows={rows} columns={statementColumns([dayText(lastDay(through))])} rowKey={({ key }) => key} rowTone={({ strong }) => (strong ? 'strong' : undefined)} /> : <Loading />}
+      {answer ? (
+        <Halves>
+          <Half label="Assets" rows={assets} day={dayText(lastDay(through))} />
+          <Half label="Liabilities and equity" rows={claims} day={dayText(lastDay(through))} />
+        </Halves>
+      ) : (
+        <Loading />
+      )}
     </Page>
   );
 }
+
+function Half({
+  label,
+  rows,
+  day,
+}: {
+  readonly label: string;
+  readonly rows: readonly StatementRow[];
+  readonly day: string;
+}) {
+  return (
+    <section>
+      <h2>{label}</h2>
+      <DataTable
+        label={label}
+        rows={rows}
+        columns={statementColumns([day])}
+        rowKey={({ key }) => key}
+        rowTone={({ strong }) => (strong ? 'strong' : undefined)}
+      />
+    </section>
+  );
+}
+
+const Halves = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: ${space.six};
+  min-height: 0;
+  section {
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+  }
+  h2 {
+    font-size: ${type.base};
+    font-weight: 650;
+  }
+`;

@@ -22,16 +22,34 @@ export function IncomePage() {
         figuresRow('Net income', answer.netIncome),
       ]
     : [];
-  const heads = answer?.columns.map((column) => (column.from === column.through ? monthText(column.through) : `${monthText(column.from)} – ${monthText(column.through)}`)) ?? [];
+  const heads =
+    answer?.columns.map((column) =>
+      column.from === column.through
+        ? monthText(column.through)
+        : `${monthText(column.from)} – ${monthText(column.through)}`,
+    ) ?? [];
   return (
     <Page title="Income statement" facts="By account; revenue is what was recognized">
       <ReportTabs chosen="income" />
       <Sentence>
-        From <MonthField label="From month" value={from} onChange={setFrom} /> through <strong>{monthText(through)}</strong>, and the fiscal year to date.
+        From <MonthField label="From month" value={from} onChange={setFrom} /> through{' '}
+        <strong>{monthText(through)}</strong>, and the fiscal year to date.
         <a href={csvAddress('income-statement', asOf, { from })}>Save as CSV</a>
       </Sentence>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
-      {answer ? <DataTable label="Income statement" rows={rows} columns={statementColumns(heads.map((head, index) => (heads.indexOf(head) === index ? head : `${head}, year`)))} rowKey={({ key }) => key} rowTone={({ strong }) => (strong ? 'strong' : undefined)} /> : <Loading />}
+      {answer ? (
+        <DataTable
+          label="Income statement"
+          rows={rows}
+          columns={statementColumns(
+            heads.map((head, index) => (heads.indexOf(head) === index ? head : `${head}, year`)),
+          )}
+          rowKey={({ key }) => key}
+          rowTone={({ strong }) => (strong ? 'strong' : undefined)}
+        />
+      ) : (
+        <Loading />
+      )}
     </Page>
   );
 }

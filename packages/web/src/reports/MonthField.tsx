@@ -4,7 +4,15 @@ import { isNameableMonth } from '@lowtide/core/calendar/month.ts';
 import { color } from '../theme/tokens.ts';
 
 /** A month within a sentence; takes effect once it is one. */
-export function MonthField({ label, value, onChange }: { readonly label: string; readonly value: string; readonly onChange: (month: string) => void }) {
+export function MonthField({
+  label,
+  value,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (month: string) => void;
+}) {
   const [typed, setTyped] = useState(value);
   const good = isNameableMonth(typed.trim());
   return (
@@ -28,5 +36,8 @@ const Input = styled.input`
   border-bottom: 1px solid ${color.lineStrong};
   background: transparent;
   font-weight: 650;
-  &[aria-invalid] { color: ${color.trouble}; border-color: ${color.trouble}; }
+  &[aria-invalid] {
+    color: ${color.trouble};
+    border-color: ${color.trouble};
+  }
 `;

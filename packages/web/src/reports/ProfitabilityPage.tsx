@@ -29,13 +29,16 @@ export function ProfitabilityPage() {
   const span = { ...asOf, from, by: by as 'project' | 'client' };
   const { answer, trouble } = useRead('profitability', { query: span });
   return (
-    <Page title="Profitability" facts="Revenue as recognized, cost as recognized or expensed; the unassigned row makes the sum the company's result">
+    <Page
+      title="Profitability"
+      facts="Revenue as recognized, cost as recognized or expensed; the unassigned row makes the sum the company's result"
+    >
       <ReportTabs chosen="profitability" />
       <Sentence>
         Profit per
         <Choice inline label="Profit per" value={by} onChange={setBy} options={BY} />
-        from <MonthField label="From month" value={from} onChange={setFrom} /> through <strong>{monthText(through)}</strong>.
-        <a href={csvAddress('profitability', asOf, { from, by })}>Save as CSV</a>
+        from <MonthField label="From month" value={from} onChange={setFrom} /> through{' '}
+        <strong>{monthText(through)}</strong>.<a href={csvAddress('profitability', asOf, { from, by })}>Save as CSV</a>
       </Sentence>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
       {answer ? (
@@ -55,7 +58,11 @@ export function ProfitabilityPage() {
 }
 
 function columns(total: Row, by: string): readonly Column<Row>[] {
-  const money = (id: 'revenue' | 'otherCost' | 'expectedLoss' | 'profit', head: string, tone?: 'earned'): Column<Row> => ({
+  const money = (
+    id: 'revenue' | 'otherCost' | 'expectedLoss' | 'profit',
+    head: string,
+    tone?: 'earned',
+  ): Column<Row> => ({
     id,
     head,
     figures: true,
@@ -64,21 +71,45 @@ function columns(total: Row, by: string): readonly Column<Row>[] {
     total: <Money label={`${head}, company`} money={total[id]} tone={tone} />,
   });
   return [
-    { id: 'name', head: by === 'client' ? 'Client or internal project' : 'Project', sortBy: ({ code, name }) => code || name, cell: (row) => <RowName row={row} by={by} />, total: 'Company' },
+    {
+      id: 'name',
+      gives: true,
+      head: by === 'client' ? 'Client or internal project' : 'Project',
+      sortBy: ({ code, name }) => code || name,
+      cell: (row) => <RowName row={row} by={by} />,
+      total: 'Company',
+    },
     money('revenue', 'Revenue', 'earned'),
     ...COST_TYPES.map((type, index): Column<Row> => ({
       id: type,
       head: type.charAt(0).toUpperCase() + type.slice(1),
       figures: true,
       sortBy: (row) => row.costByType[index]?.amountCents ?? 0,
-      cell: (row) => (row.costByType[index] ? <Money label={`${type} cost, ${row.code || row.name}`} money={row.costByType[index]} /> : null),
+      cell: (row) =>
+        row.costByType[index] ? (
+          <Money label={`${type} cost, ${row.code || row.name}`} money={row.costByType[index]} />
+        ) : null,
       total: total.costByType[index] ? <Money label={`${type} cost, company`} money={total.costByType[index]} /> : null,
     })),
     money('expectedLoss', 'Expected loss'),
     money('otherCost', 'No cost type'),
     money('profit', 'Profit'),
-    { id: 'margin', head: 'Margin', figures: true, sortBy: ({ margin }) => (margin === null ? -9 : margin.numerator / margin.denominator), cell: (row) => <Percent label={`Margin, ${row.code}`} ratio={row.margin} decimals={1} />, total: <Percent label="Margin, company" ratio={total.margin} decimals={1} /> },
-    { id: 'hours', head: 'Hours', figures: true, sortBy: ({ hours }) => hours, cell: ({ hours }) => tenThousandths(hours), total: tenThousandths(total.hours) },
+    {
+      id: 'margin',
+      head: 'Margin',
+      figures: true,
+      sortBy: ({ margin }) => (margin === null ? -9 : margin.numerator / margin.denominator),
+      cell: (row) => <Percent label={`Margin, ${row.code}`} ratio={row.margin} decimals={1} />,
+      total: <Percent label="Margin, company" ratio={total.margin} decimals={1} />,
+    },
+    {
+      id: 'hours',
+      head: 'Hours',
+      figures: true,
+      sortBy: ({ hours }) => hours,
+      cell: ({ hours }) => tenThousandths(hours),
+      total: tenThousandths(total.hours),
+    },
   ];
 }
 

@@ -22,10 +22,22 @@ export function TrialPage() {
     <Page title="Trial balance" facts="Debits equal credits at every moment">
       <ReportTabs chosen="trial" />
       <Sentence>
-        Every account through <strong>{monthText(through)}</strong>.<a href={csvAddress('trial-balance', asOf)}>Save as CSV</a>
+        Every account through <strong>{monthText(through)}</strong>.
+        <a href={csvAddress('trial-balance', asOf)}>Save as CSV</a>
       </Sentence>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
-      {answer ? <DataTable label="Trial balance" rows={answer.rows} columns={columns(answer)} rowKey={({ code }) => code} sort={sort} empty="Nothing is posted yet." /> : <Loading />}
+      {answer ? (
+        <DataTable
+          label="Trial balance"
+          rows={answer.rows}
+          columns={columns(answer)}
+          rowKey={({ code }) => code}
+          sort={sort}
+          empty="Nothing is posted yet."
+        />
+      ) : (
+        <Loading />
+      )}
     </Page>
   );
 }
@@ -36,14 +48,25 @@ function columns({ debitCents, creditCents }: Trial): readonly Column<Row>[] {
     head,
     figures: true,
     sortBy: (row) => row[id],
-    cell: (row) => (row[id] === 0 ? '' : <Figure label={`${head} of ${row.name}`} text={dollars(row[id])} figure={row.balance.figure} />),
+    cell: (row) =>
+      row[id] === 0 ? (
+        ''
+      ) : (
+        <Figure label={`${head} of ${row.name}`} text={dollars(row[id])} figure={row.balance.figure} />
+      ),
     total: dollars(total),
   });
   return [
     { id: 'code', head: 'Account', sortBy: ({ code }) => code, cell: ({ code }) => code },
     { id: 'name', head: 'Name', sortBy: ({ name }) => name, cell: ({ name }) => name, total: 'Total' },
     { id: 'type', head: 'Type', sortBy: ({ type }) => type, cell: ({ type }) => type.replace(/-/g, ' ') },
-    { id: 'movement', head: 'In the month', figures: true, sortBy: ({ movement }) => movement.amountCents, cell: ({ name, movement }) => <Money label={`Movement of ${name}`} money={movement} /> },
+    {
+      id: 'movement',
+      head: 'In the month',
+      figures: true,
+      sortBy: ({ movement }) => movement.amountCents,
+      cell: ({ name, movement }) => <Money label={`Movement of ${name}`} money={movement} />,
+    },
     side('debitCents', 'Debit', debitCents),
     side('creditCents', 'Credit', creditCents),
   ];

@@ -27,7 +27,10 @@ export function groupRows(name: string, group: Group): readonly StatementRow[] {
 }
 
 export function sumRow(name: string, totals: readonly Cents[]): StatementRow {
-  return figuresRow(name, totals.map((amountCents) => ({ amountCents })));
+  return figuresRow(
+    name,
+    totals.map((amountCents) => ({ amountCents })),
+  );
 }
 
 export function figuresRow(name: string, amounts: readonly Shown[], strong = true): StatementRow {
@@ -37,7 +40,7 @@ export function figuresRow(name: string, amounts: readonly Shown[], strong = tru
 /** Code, name, and one column of amounts for each head. */
 export function statementColumns(heads: readonly string[]): readonly Column<StatementRow>[] {
   return [
-    { id: 'code', head: 'Account', width: '90px', cell: ({ code }) => code },
+    { id: 'code', head: 'Account', width: '64px', cell: ({ code }) => code },
     { id: 'name', head: '', cell: ({ name }) => name },
     ...heads.map((head, index): Column<StatementRow> => ({
       id: head,
@@ -46,7 +49,15 @@ export function statementColumns(heads: readonly string[]): readonly Column<Stat
       cell: ({ name, amounts }) => {
         const amount = amounts[index];
         if (amount === undefined) return null;
-        return amount.figure === undefined ? <Figure label={name} text={dollars(amount.amountCents)} tone={amount.amountCents < 0 ? 'trouble' : undefined} /> : <Money label={name} money={amount} />;
+        return amount.figure === undefined ? (
+          <Figure
+            label={name}
+            text={dollars(amount.amountCents)}
+            tone={amount.amountCents < 0 ? 'trouble' : undefined}
+          />
+        ) : (
+          <Money label={name} money={amount} />
+        );
       },
     })),
   ];

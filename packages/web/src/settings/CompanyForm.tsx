@@ -34,7 +34,12 @@ export function CompanyForm() {
   });
   const keep = async (): Promise<void> => {
     const percentDecimals = form.decimals === 'all' ? null : Number(form.decimals);
-    const body = { name: form.name, currency: form.currency.toUpperCase(), fiscalYearStartMonth: Number(form.startMonth), percentDecimals };
+    const body = {
+      name: form.name,
+      currency: form.currency.toUpperCase(),
+      fiscalYearStartMonth: Number(form.startMonth),
+      percentDecimals,
+    };
     const written = await change({ body });
     setTold(written.ok ? 'kept' : written.trouble);
   };
@@ -51,11 +56,27 @@ export function CompanyForm() {
       <FieldGrid>
         <Field label="Company" {...field('name')} />
         <Field label="Currency" {...field('currency')} />
-        <Field label="Fiscal year begins in month" {...field('startMonth', 'fiscalYearStartMonth')} hint="1 for January." />
-        <Choice label="Decimals of a percent that percent complete is kept to" options={DECIMALS} {...field('decimals')} />
+        <Field
+          label="Fiscal year begins in month"
+          {...field('startMonth', 'fiscalYearStartMonth')}
+          hint="1 for January."
+        />
+        <Choice
+          label="Decimals of a percent that percent complete is kept to"
+          options={DECIMALS}
+          {...field('decimals')}
+        />
       </FieldGrid>
-      {told === 'kept' ? <Note $tone="good" role="status">Kept.</Note> : null}
-      {told !== null && told !== 'kept' ? <Note $tone="trouble" role="alert">{told.detail}</Note> : null}
+      {told === 'kept' ? (
+        <Note $tone="good" role="status">
+          Kept.
+        </Note>
+      ) : null}
+      {told !== null && told !== 'kept' ? (
+        <Note $tone="trouble" role="alert">
+          {told.detail}
+        </Note>
+      ) : null}
     </Page>
   );
 }

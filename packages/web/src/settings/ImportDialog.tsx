@@ -29,7 +29,12 @@ export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; rea
       <FileTrigger acceptedFileTypes={['.csv', 'text/csv']} onSelect={choose}>
         <Button>Choose a file</Button>
       </FileTrigger>
-      <Field label="Or paste its text; the first line names the columns" lines={7} value={file.csv} onChange={(csv) => setFile({ ...file, csv })} />
+      <Field
+        label="Or paste its text; the first line names the columns"
+        lines={7}
+        value={file.csv}
+        onChange={(csv) => setFile({ ...file, csv })}
+      />
       <Columns>
         {fields.map(({ name, need, hint }) => (
           <div key={name}>
@@ -47,7 +52,12 @@ export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; rea
         </Note>
       ) : null}
       {told !== null && 'detail' in told ? (
-        <Remarks tone="trouble" title="Nothing was taken in" place={(at) => (at === 'csv' || at === '' ? '' : `${at.replace('/', ', ')}:`)} remarks={told.problems.length > 0 ? told.problems : [{ at: '', message: told.detail }]} />
+        <Remarks
+          tone="trouble"
+          title="Nothing was taken in"
+          place={(at) => (at === 'csv' || at === '' ? '' : `${at.replace('/', ', ')}:`)}
+          remarks={told.problems.length > 0 ? told.problems : [{ at: '', message: told.detail }]}
+        />
       ) : null}
       <DialogActions>
         <Button onPress={onClose}>Close</Button>
@@ -65,6 +75,11 @@ const Columns = styled.dl`
   gap: 0 ${space.four};
   margin: ${space.two} 0;
   font-size: ${type.small};
-  div { display: grid; grid-template-columns: 92px 1fr; }
-  dt { font-weight: 650; }
+  div {
+    display: grid;
+    grid-template-columns: 92px 1fr;
+  }
+  dt {
+    font-weight: 650;
+  }
 `;

@@ -49,8 +49,14 @@ function RecordsPart({ kind }: { readonly kind: RecordKind }) {
   const [open, setOpen] = useState<Row | 'new' | 'import' | null>(null);
   const { one, many } = RECORD_KINDS[kind];
   const word = find.trim().toLowerCase();
-  const rows = answer?.rows.filter(({ fields }) => Object.values(fields).some((value) => value.toLowerCase().includes(word))) ?? [];
-  const defaults = Object.fromEntries(fieldsOf(kind).flatMap(({ name, holds, need }) => (holds.kind === 'day' && need === 'required' ? [[name, today]] : [])));
+  const rows =
+    answer?.rows.filter(({ fields }) => Object.values(fields).some((value) => value.toLowerCase().includes(word))) ??
+    [];
+  const defaults = Object.fromEntries(
+    fieldsOf(kind).flatMap(({ name, holds, need }) =>
+      holds.kind === 'day' && need === 'required' ? [[name, today]] : [],
+    ),
+  );
   return (
     <Page
       title={many}
@@ -68,10 +74,31 @@ function RecordsPart({ kind }: { readonly kind: RecordKind }) {
         <Field label="Find" value={find} onChange={setFind} />
       </div>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
-      {answer ? <DataTable label={many} rows={rows} columns={columns(kind, setOpen)} rowKey={({ id }) => id} sort={sort} empty={`No ${many.toLowerCase()} yet. Add one, or take them in from a file.`} /> : <Loading />}
+      {answer ? (
+        <DataTable
+          label={many}
+          rows={rows}
+          columns={columns(kind, setOpen)}
+          rowKey={({ id }) => id}
+          sort={sort}
+          empty={`No ${many.toLowerCase()} yet. Add one, or take them in from a file.`}
+        />
+      ) : (
+        <Loading />
+      )}
       {open === 'import' ? <ImportDialog kind={kind} onClose={() => setOpen(null)} /> : null}
-      {open === 'new' ? <RecordDialog kind={kind} fields={defaults} onClose={() => setOpen(null)} onDone={() => setOpen(null)} /> : null}
-      {open !== null && typeof open === 'object' ? <RecordDialog kind={kind} fields={open.fields} existing={open} onClose={() => setOpen(null)} onDone={() => setOpen(null)} /> : null}
+      {open === 'new' ? (
+        <RecordDialog kind={kind} fields={defaults} onClose={() => setOpen(null)} onDone={() => setOpen(null)} />
+      ) : null}
+      {open !== null && typeof open === 'object' ? (
+        <RecordDialog
+          kind={kind}
+          fields={open.fields}
+          existing={open}
+          onClose={() => setOpen(null)}
+          onDone={() => setOpen(null)}
+        />
+      ) : null}
     </Page>
   );
 }
@@ -95,7 +122,11 @@ function columns(kind: RecordKind, onOpen: (row: Row) => void): readonly Column<
             id: 'change',
             head: '',
             cell: (row: Row) => (
-              <Button $look="quiet" aria-label={`Change ${row.fields['code'] ?? row.fields['costCode'] ?? ''}`} onPress={() => onOpen(row)}>
+              <Button
+                $look="quiet"
+                aria-label={`Change ${row.fields['code'] ?? row.fields['costCode'] ?? ''}`}
+                onPress={() => onOpen(row)}
+              >
                 Change
               </Button>
             ),
@@ -109,9 +140,26 @@ const Halves = styled.div`
   grid-template-columns: 148px minmax(0, 1fr);
   height: 100%;
   min-height: 0;
-  > nav { display: flex; flex-direction: column; padding: ${space.four} 0; border-right: 1px solid ${color.line}; overflow: auto; }
-  > nav a { padding: ${space.one} ${space.four}; text-decoration: none; color: ${color.textQuiet}; }
-  > nav a:hover { color: ${color.text}; }
-  > nav a[aria-current] { color: ${color.text}; font-weight: 650; }
-  > div { min-height: 0; }
+  > nav {
+    display: flex;
+    flex-direction: column;
+    padding: ${space.four} 0;
+    border-right: 1px solid ${color.line};
+    overflow: auto;
+  }
+  > nav a {
+    padding: ${space.one} ${space.four};
+    text-decoration: none;
+    color: ${color.textQuiet};
+  }
+  > nav a:hover {
+    color: ${color.text};
+  }
+  > nav a[aria-current] {
+    color: ${color.text};
+    font-weight: 650;
+  }
+  > div {
+    min-height: 0;
+  }
 `;

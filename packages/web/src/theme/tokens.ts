@@ -28,7 +28,16 @@ export const color = {
 } as const;
 
 /** Steps of the 4 px grid. */
-export const space = { half: '2px', one: '4px', two: '8px', three: '12px', four: '16px', five: '20px', six: '24px', eight: '32px' } as const;
+export const space = {
+  half: '2px',
+  one: '4px',
+  two: '8px',
+  three: '12px',
+  four: '16px',
+  five: '20px',
+  six: '24px',
+  eight: '32px',
+} as const;
 
 export const type = {
   family: "'Instrument Sans Variable', sans-serif",

@@ -7,25 +7,34 @@ const look = {
     background: ${color.ink};
     color: ${color.textOnInk};
     border-color: ${color.ink};
-    &[data-hovered] { background: ${color.inkRaised}; }
+    &[data-hovered] {
+      background: ${color.inkRaised};
+    }
   `,
   plain: css`
     background: ${color.paper};
     border-color: ${color.lineStrong};
-    &[data-hovered] { background: ${color.paperDim}; }
+    &[data-hovered] {
+      background: ${color.paperDim};
+    }
   `,
   quiet: css`
     background: transparent;
     border-color: transparent;
     color: ${color.textQuiet};
     padding: 0 ${space.one};
-    &[data-hovered] { color: ${color.text}; text-decoration: underline; }
+    &[data-hovered] {
+      color: ${color.text};
+      text-decoration: underline;
+    }
   `,
   trouble: css`
     background: ${color.paper};
     border-color: ${color.trouble};
     color: ${color.trouble};
-    &[data-hovered] { background: ${color.troubleSoft}; }
+    &[data-hovered] {
+      background: ${color.troubleSoft};
+    }
   `,
 };
 
@@ -42,5 +51,8 @@ export const Button = styled(AriaButton)<{ readonly $look?: keyof typeof look }>
   white-space: nowrap;
   cursor: pointer;
   ${({ $look = 'plain' }) => look[$look]}
-  &[data-disabled] { opacity: 0.5; cursor: default; }
+  &[data-disabled] {
+    opacity: 0.5;
+    cursor: default;
+  }
 `;

@@ -54,10 +54,19 @@ export function Choice({ label, value, onChange, options, problem, inline = fals
 
 const Frame = styled(Select)<{ readonly $inline: boolean }>`
   display: ${({ $inline }) => ($inline ? 'inline-grid' : 'grid')};
+  margin: 0 ${({ $inline }) => ($inline ? space.one : '0')};
   gap: ${space.half};
   align-content: start;
-  label { font-size: ${type.small}; font-weight: 550; color: ${color.textQuiet}; }
-  .react-aria-FieldError { font-size: ${type.small}; color: ${color.trouble}; font-weight: 550; }
+  .react-aria-Label {
+    font-size: ${type.small};
+    font-weight: 550;
+    color: ${color.textQuiet};
+  }
+  .react-aria-FieldError {
+    font-size: ${type.small};
+    color: ${color.trouble};
+    font-weight: 550;
+  }
   button {
     display: flex;
     align-items: center;
@@ -72,7 +81,9 @@ const Frame = styled(Select)<{ readonly $inline: boolean }>`
     font-weight: ${({ $inline }) => ($inline ? 650 : 400)};
     cursor: pointer;
   }
-  &[data-invalid] button { border-color: ${color.trouble}; }
+  &[data-invalid] button {
+    border-color: ${color.trouble};
+  }
 `;
 
 const Sheet = styled(Popover)`
@@ -92,7 +103,12 @@ const Options = styled(ListBox)`
     padding: ${space.one} ${space.two};
     border-radius: 3px;
     cursor: pointer;
-    &[data-focused] { background: ${color.paperDeep}; outline: none; }
-    &[data-selected] { font-weight: 650; }
+    &[data-focused] {
+      background: ${color.paperDeep};
+      outline: none;
+    }
+    &[data-selected] {
+      font-weight: 650;
+    }
   }
 `;

@@ -12,6 +12,8 @@ export interface Column<Row> {
   readonly sortBy?: (row: Row) => string | number;
   readonly total?: ReactNode;
   readonly width?: string;
+  /** Gives way where the table is wide: cut off with dots, whole on hover. */
+  readonly gives?: boolean;
 }
 
 /** Sort column and direction, as the address holds them: `earned`, or `-earned` from large to small. */
@@ -37,7 +39,12 @@ const DRAW_ALL_BELOW = 120;
 export function DataTable<Row>({ label, rows, columns, rowKey, rowTone, sort, empty }: DataTableProps<Row>) {
   const box = useRef<HTMLDivElement>(null);
   const shown = useMemo(() => sorted(rows, columns, sort?.by ?? ''), [rows, columns, sort?.by]);
-  const virtual = useVirtualizer({ count: shown.length, getScrollElement: () => box.current, estimateSize: () => ROW_HEIGHT, overscan: 12 });
+  const virtual = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 12,
+  });
   const all = shown.length < DRAW_ALL_BELOW;
   const items = all ? shown.map((_, index) => index) : virtual.getVirtualItems().map(({ index }) => index);
   const before = all ? 0 : (virtual.getVirtualItems()[0]?.start ?? 0);
@@ -54,9 +61,7 @@ export function DataTable<Row>({ label, rows, columns, rowKey, rowTone, sort, em
             return row === undefined ? null : (
               <tr key={rowKey(row)} data-tone={rowTone?.(row)} aria-rowindex={index + 2}>
                 {columns.map((column) => (
-                  <td key={column.id} data-figures={column.figures}>
-                    {column.cell(row)}
-                  </td>
+                  <TableCell key={column.id} column={column} row={row} />
                 ))}
               </tr>
             );
@@ -70,7 +75,23 @@ export function DataTable<Row>({ label, rows, columns, rowKey, rowTone, sort, em
   );
 }
 
-function Head<Row>({ columns, sort }: { readonly columns: readonly Column<Row>[]; readonly sort: TableSort | undefined }) {
+function TableCell<Row>({ column, row }: { readonly column: Column<Row>; readonly row: Row }) {
+  const content = column.cell(row);
+  const title = column.gives && typeof content === 'string' ? content : undefined;
+  return (
+    <td data-figures={column.figures} data-gives={column.gives} title={title}>
+      {content}
+    </td>
+  );
+}
+
+function Head<Row>({
+  columns,
+  sort,
+}: {
+  readonly columns: readonly Column<Row>[];
+  readonly sort: TableSort | undefined;
+}) {
   return (
     <thead>
       <tr>
@@ -78,7 +99,13 @@ function Head<Row>({ columns, sort }: { readonly columns: readonly Column<Row>[]
           const direction = sort?.by === id ? 'ascending' : sort?.by === `-${id}` ? 'descending' : undefined;
           const sortable = sortBy !== undefined && sort !== undefined;
           return (
-            <th key={id} scope="col" data-figures={figures} aria-sort={direction} style={width === undefined ? undefined : { width }}>
+            <th
+              key={id}
+              scope="col"
+              data-figures={figures}
+              aria-sort={direction}
+              style={width === undefined ? undefined : { width }}
+            >
               {sortable ? (
                 <button type="button" onClick={() => sort.onChange(direction === 'ascending' ? `-${id}` : id)}>
                   {head}
@@ -116,7 +143,10 @@ function sorted<Row>(rows: readonly Row[], columns: readonly Column<Row>[], by: 
   const sign = by.startsWith('-') ? -1 : 1;
   return rows.toSorted((one, other) => {
     const [left, right] = [value(one), value(other)];
-    return sign * (typeof left === 'number' && typeof right === 'number' ? left - right : String(left).localeCompare(String(right)));
+    return (
+      sign *
+      (typeof left === 'number' && typeof right === 'number' ? left - right : String(left).localeCompare(String(right)))
+    );
   });
 }
 
@@ -125,16 +155,76 @@ const Box = styled.div`
   min-height: 80px;
   overflow: auto;
   border-bottom: 1px solid ${color.line};
-  > p { padding: ${space.six}; text-align: center; color: ${color.textQuiet}; }
-  table { width: 100%; font-stretch: ${type.narrow}; }
-  th, td { height: ${size.row}; padding: 0 ${space.two}; text-align: left; white-space: nowrap; border-bottom: 1px solid ${color.line}; }
-  th:first-child, td:first-child { padding-left: ${space.one}; }
-  th { position: sticky; top: 0; z-index: 1; background: ${color.paper}; font-size: ${type.small}; font-weight: 600; color: ${color.textQuiet}; border-bottom: 1.5px solid ${color.ink}; }
-  th button { border: 0; padding: 0; background: none; font: inherit; color: inherit; cursor: pointer; }
-  [data-figures='true'] { text-align: right; font-variant-numeric: tabular-nums; }
-  tbody tr:hover td { background: ${color.paperDim}; }
-  tr[data-tone='unbudgeted'] td { background: ${color.unbudgetedSoft}; }
-  tr[data-tone='trouble'] td { background: ${color.troubleSoft}; }
-  tr[data-tone='strong'] td { font-weight: 650; border-bottom-color: ${color.lineStrong}; }
-  tfoot td { position: sticky; bottom: 0; background: ${color.paper}; font-weight: 700; border-top: 1.5px solid ${color.ink}; border-bottom: 0; }
+  > p {
+    padding: ${space.six};
+    text-align: center;
+    color: ${color.textQuiet};
+  }
+  table {
+    width: 100%;
+    font-size: 12.5px;
+    font-stretch: ${type.narrow};
+  }
+  td[data-gives='true'] {
+    max-width: 0;
+    width: 30%;
+    min-width: 90px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  th,
+  td {
+    height: ${size.row};
+    padding: 0 6px;
+    text-align: left;
+    white-space: nowrap;
+    border-bottom: 1px solid ${color.line};
+  }
+  th:first-child,
+  td:first-child {
+    padding-left: ${space.one};
+  }
+  th {
+    position: sticky;
+    top: 0;
+    z-index: 1;
+    background: ${color.paper};
+    font-size: ${type.small};
+    font-weight: 600;
+    color: ${color.textQuiet};
+    border-bottom: 1.5px solid ${color.ink};
+  }
+  th button {
+    border: 0;
+    padding: 0;
+    background: none;
+    font: inherit;
+    color: inherit;
+    cursor: pointer;
+  }
+  [data-figures='true'] {
+    text-align: right;
+    font-variant-numeric: tabular-nums;
+  }
+  tbody tr:hover td {
+    background: ${color.paperDim};
+  }
+  tr[data-tone='unbudgeted'] td {
+    background: ${color.unbudgetedSoft};
+  }
+  tr[data-tone='trouble'] td {
+    background: ${color.troubleSoft};
+  }
+  tr[data-tone='strong'] td {
+    font-weight: 650;
+    border-bottom-color: ${color.lineStrong};
+  }
+  tfoot td {
+    position: sticky;
+    bottom: 0;
+    background: ${color.paper};
+    font-weight: 700;
+    border-top: 1.5px solid ${color.ink};
+    border-bottom: 0;
+  }
 `;

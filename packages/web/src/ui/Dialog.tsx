@@ -60,6 +60,13 @@ const Sheet = styled(Modal)`
   background: ${color.paper};
   border-radius: 8px;
   box-shadow: 0 18px 60px rgb(19 38 44 / 34%);
-  section { padding: ${space.six}; outline: none; }
-  h2 { font-size: ${type.figure}; font-weight: 650; margin-bottom: ${space.four}; }
+  section {
+    padding: ${space.six};
+    outline: none;
+  }
+  h2 {
+    font-size: ${type.figure};
+    font-weight: 650;
+    margin-bottom: ${space.four};
+  }
 `;

@@ -24,9 +24,16 @@ export function Facts({ facts }: { readonly facts: readonly Fact[] }) {
 const List = styled.dl`
   display: flex;
   flex-wrap: wrap;
-  gap: ${space.two} ${space.six};
-  dt { color: ${color.textQuiet}; font-size: ${type.small}; }
-  dd { font-size: ${type.figure}; font-weight: 650; font-variant-numeric: tabular-nums; }
+  gap: ${space.two} ${space.five};
+  dt {
+    color: ${color.textQuiet};
+    font-size: ${type.small};
+  }
+  dd {
+    font-size: ${type.figure};
+    font-weight: 650;
+    font-variant-numeric: tabular-nums;
+  }
 `;
 
 /** A mark of a few letters. */

@@ -43,16 +43,37 @@ export const Box = styled(Input)<{ readonly $figures?: boolean }>`
   background: #fff;
   font-variant-numeric: ${({ $figures }) => ($figures ? 'tabular-nums' : 'normal')};
   text-align: ${({ $figures }) => ($figures ? 'right' : 'left')};
-  &[data-invalid] { border-color: ${color.trouble}; background: ${color.troubleSoft}; }
-  &[readonly] { background: ${color.paperDim}; border-color: ${color.line}; }
-  &[data-focused] { outline: 2px solid ${color.focus}; outline-offset: -1px; }
+  &[data-invalid] {
+    border-color: ${color.trouble};
+    background: ${color.troubleSoft};
+  }
+  &[readonly] {
+    background: ${color.paperDim};
+    border-color: ${color.line};
+  }
+  &[data-focused] {
+    outline: 2px solid ${color.focus};
+    outline-offset: -1px;
+  }
 `;
 
 const Labelled = styled(TextField)`
   display: grid;
   gap: ${space.half};
   align-content: start;
-  label { font-size: ${type.small}; font-weight: 550; color: ${color.textQuiet}; }
-  [slot='description'] { font-size: ${type.small}; color: ${color.textQuiet}; }
-  [slot='errorMessage'], .react-aria-FieldError { font-size: ${type.small}; color: ${color.trouble}; font-weight: 550; }
+  label {
+    font-size: ${type.small};
+    font-weight: 550;
+    color: ${color.textQuiet};
+  }
+  [slot='description'] {
+    font-size: ${type.small};
+    color: ${color.textQuiet};
+  }
+  [slot='errorMessage'],
+  .react-aria-FieldError {
+    font-size: ${type.small};
+    color: ${color.trouble};
+    font-weight: 550;
+  }
 `;

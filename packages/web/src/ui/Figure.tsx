@@ -64,7 +64,14 @@ export interface MoneyProps {
 
 /** An amount; below zero in trouble's color unless it has a tone of its own. */
 export function Money({ label, money: { amountCents, figure }, tone }: MoneyProps) {
-  return <Figure label={label} text={dollars(amountCents)} figure={figure} tone={tone ?? (amountCents < 0 ? 'trouble' : undefined)} />;
+  return (
+    <Figure
+      label={label}
+      text={dollars(amountCents)}
+      figure={figure}
+      tone={tone ?? (amountCents < 0 ? 'trouble' : undefined)}
+    />
+  );
 }
 
 export function Amount({ cents, tone }: { readonly cents: Cents; readonly tone?: Tone | undefined }) {
@@ -72,7 +79,12 @@ export function Amount({ cents, tone }: { readonly cents: Cents; readonly tone?:
 }
 
 /** A share in percent; a dash in words where there is none. */
-export function Percent(props: { readonly label: string; readonly ratio: Ratio | null; readonly figure?: string; readonly decimals?: number }) {
+export function Percent(props: {
+  readonly label: string;
+  readonly ratio: Ratio | null;
+  readonly figure?: string;
+  readonly decimals?: number;
+}) {
   const { label, ratio, figure, decimals = 2 } = props;
   if (ratio === null) return <Figure label={label} text="none" tone="quiet" />;
   const tone = ratio.numerator < 0 ? 'trouble' : undefined;
@@ -87,5 +99,7 @@ const Traced = styled.button`
   font: inherit;
   font-variant-numeric: tabular-nums;
   cursor: pointer;
-  &:hover { border-bottom-color: currentColor; }
+  &:hover {
+    border-bottom-color: currentColor;
+  }
 `;

@@ -41,8 +41,16 @@ const Head = styled.div`
   justify-content: space-between;
   align-items: flex-start;
   gap: ${space.four};
-  h1 { font-size: ${type.title}; font-weight: 650; letter-spacing: -0.01em; line-height: 1.2; }
-  p { color: ${color.textQuiet}; min-height: 1.35em; }
+  h1 {
+    font-size: ${type.title};
+    font-weight: 650;
+    letter-spacing: -0.01em;
+    line-height: 1.2;
+  }
+  p {
+    color: ${color.textQuiet};
+    min-height: 1.35em;
+  }
 `;
 
 const Actions = styled.div`
@@ -53,13 +61,14 @@ const Actions = styled.div`
 
 /** One sentence that says what a report shows; its choices are inside it. */
 export const Sentence = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: ${space.one};
   color: ${color.textQuiet};
-  strong { color: ${color.text}; }
-  > a { margin-left: auto; }
+  strong {
+    color: ${color.text};
+  }
+  > a {
+    float: right;
+    margin-left: ${space.four};
+  }
 `;
 
 /** What scrolls when the page is full. */

@@ -22,7 +22,9 @@ export interface PickFieldProps {
 /** Takes a code or a part of a name; what is typed is kept whether it is in the list or not. */
 export function PickField({ label, value, onChange, options, problem, autoFocus = false }: PickFieldProps) {
   const word = value.trim().toLowerCase();
-  const shown = options.filter(({ code, name }) => `${code} ${name}`.toLowerCase().includes(word) || code.toLowerCase() === word).slice(0, 40);
+  const shown = options
+    .filter(({ code, name }) => `${code} ${name}`.toLowerCase().includes(word) || code.toLowerCase() === word)
+    .slice(0, 40);
   return (
     <Frame
       inputValue={value}
@@ -58,10 +60,28 @@ const Frame = styled(ComboBox)`
   display: grid;
   gap: ${space.half};
   align-content: start;
-  label { font-size: ${type.small}; font-weight: 550; color: ${color.textQuiet}; }
-  > div { position: relative; }
-  > div button { position: absolute; right: 2px; top: 4px; height: 22px; border: 0; background: none; cursor: pointer; }
-  .react-aria-FieldError { font-size: ${type.small}; color: ${color.trouble}; font-weight: 550; }
+  label {
+    font-size: ${type.small};
+    font-weight: 550;
+    color: ${color.textQuiet};
+  }
+  > div {
+    position: relative;
+  }
+  > div button {
+    position: absolute;
+    right: 2px;
+    top: 4px;
+    height: 22px;
+    border: 0;
+    background: none;
+    cursor: pointer;
+  }
+  .react-aria-FieldError {
+    font-size: ${type.small};
+    color: ${color.trouble};
+    font-weight: 550;
+  }
 `;
 
 const Sheet = styled(Popover)`
@@ -71,7 +91,19 @@ const Sheet = styled(Popover)`
   border: 1px solid ${color.lineStrong};
   border-radius: ${size.radius};
   box-shadow: 0 6px 20px rgb(19 38 44 / 18%);
-  .react-aria-ListBox { max-height: 240px; overflow: auto; padding: ${space.one}; outline: none; }
-  .react-aria-ListBoxItem { padding: 3px ${space.two}; border-radius: 3px; cursor: pointer; }
-  .react-aria-ListBoxItem[data-focused] { background: ${color.paperDeep}; outline: none; }
+  .react-aria-ListBox {
+    max-height: 240px;
+    overflow: auto;
+    padding: ${space.one};
+    outline: none;
+  }
+  .react-aria-ListBoxItem {
+    padding: 3px ${space.two};
+    border-radius: 3px;
+    cursor: pointer;
+  }
+  .react-aria-ListBoxItem[data-focused] {
+    background: ${color.paperDeep};
+    outline: none;
+  }
 `;

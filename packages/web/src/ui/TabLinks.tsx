@@ -33,7 +33,13 @@ const Bar = styled.nav`
     background: none;
     color: ${color.textQuiet};
     cursor: pointer;
-    &:hover { color: ${color.text}; }
-    &[aria-current] { color: ${color.text}; font-weight: 650; border-bottom-color: ${color.ink}; }
+    &:hover {
+      color: ${color.text};
+    }
+    &[aria-current] {
+      color: ${color.text};
+      font-weight: 650;
+      border-bottom-color: ${color.ink};
+    }
   }
 `;

@@ -21,7 +21,12 @@ function reach({ contract, cost, estimate, earned, billed }: Tide): number {
 /** The gauge in words. */
 export function tideText({ contract, cost, estimate, earned, billed }: Tide): string {
   const gap = billed - earned;
-  const side = gap === 0 ? 'billed as earned' : gap > 0 ? `overbilled by ${dollars(gap as Cents)}` : `underbilled by ${dollars(-gap as Cents)}`;
+  const side =
+    gap === 0
+      ? 'billed as earned'
+      : gap > 0
+        ? `overbilled by ${dollars(gap as Cents)}`
+        : `underbilled by ${dollars(-gap as Cents)}`;
   return `Of ${dollars(contract)} contract: cost ${dollars(cost)} of ${dollars(estimate)} at completion, earned ${dollars(earned)}, billed ${dollars(billed)}, ${side}.`;
 }
 
@@ -39,7 +44,13 @@ export function TideGauge({ tide, small = false }: { readonly tide: Tide; readon
   return (
     <Wrap $small={small}>
       <svg viewBox={`0 0 ${WIDTH} ${height + top}`} preserveAspectRatio="none" role="img" aria-label={tideText(tide)}>
-        <pattern id={hatch} width={small ? 12 : 8} height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+        <pattern
+          id={hatch}
+          width={small ? 12 : 8}
+          height="8"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(-45)"
+        >
           <rect width="12" height="8" fill={color.gapSoft} />
           <rect width={small ? 4 : 2} height="8" fill={color.gap} />
         </pattern>
@@ -48,25 +59,33 @@ export function TideGauge({ tide, small = false }: { readonly tide: Tide; readon
         <rect y={top} width={x(Math.max(0, earned))} height={half} fill={color.earned} />
         <rect y={top + half} width={x(Math.max(0, cost))} height={half} fill={color.cost} />
         <rect x={gap[0]} y={top} width={Math.max(0, gap[1] - gap[0])} height={half} fill={`url(#${hatch})`} />
-        <rect x={Math.max(0, x(billed) - (small ? 4 : 1.5))} y={small ? 0 : 2} width={small ? 8 : 3} height={height + top} fill={color.billedBright} />
+        <rect
+          x={Math.max(0, x(billed) - (small ? 4 : 1.5))}
+          y={small ? 0 : 2}
+          width={small ? 8 : 3}
+          height={height + top}
+          fill={color.billedBright}
+        />
       </svg>
-      {small ? null : <Legend tide={tide} at={(amount) => (x(amount) / WIDTH) * 100} />}
+      {small ? null : <Legend tide={tide} />}
     </Wrap>
   );
 }
 
-/** Names under the large gauge, each at its place where there is room. */
-function Legend({ tide, at }: { readonly tide: Tide; readonly at: (amount: number) => number }) {
+/** Names under the large gauge. */
+function Legend({ tide }: { readonly tide: Tide }) {
   const { contract, estimate, earned, billed } = tide;
   const gap = billed - earned;
-  const side = gap === 0 ? 'billed as earned' : gap > 0 ? 'billed, not yet earned' : 'earned, not yet billed';
+  const side =
+    gap === 0 ? 'billed as earned' : gap > 0 ? 'hatched: billed, not yet earned' : 'hatched: earned, not yet billed';
   return (
     <Names>
-      <span style={{ left: 0, color: color.earned }}>earned above, cost below</span>
-      <span style={{ left: `${Math.min(74, Math.max(22, at(Math.min(earned, billed))))}%`, color: color.gap }}>
-        <b>{side}</b>
+      <span>
+        <b style={{ color: color.earned }}>earned</b> above, <b style={{ color: color.cost }}>cost</b> below,{' '}
+        <b style={{ color: color.billed }}>billed</b> the upright mark
       </span>
-      <span style={{ right: 0 }}>
+      <span style={{ color: color.gap }}>{side}</span>
+      <span>
         {dollars(estimate)} at completion · {dollars(contract)} contract
       </span>
     </Names>
@@ -75,13 +94,18 @@ function Legend({ tide, at }: { readonly tide: Tide; readonly at: (amount: numbe
 
 const Wrap = styled.div<{ readonly $small: boolean }>`
   width: 100%;
-  svg { display: block; width: 100%; height: ${({ $small }) => ($small ? '12px' : '34px')}; border-radius: 2px; }
+  svg {
+    display: block;
+    width: 100%;
+    height: ${({ $small }) => ($small ? '12px' : '34px')};
+    border-radius: 2px;
+  }
 `;
 
 const Names = styled.div`
-  position: relative;
-  height: 18px;
+  display: flex;
+  justify-content: space-between;
+  padding-top: 2px;
   font-size: ${type.small};
   color: ${color.textQuiet};
-  span { position: absolute; top: 2px; white-space: nowrap; background: ${color.paper}; padding-right: 4px; }
 `;

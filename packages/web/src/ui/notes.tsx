@@ -16,7 +16,9 @@ export const Note = styled.div<{ readonly $tone?: Tone }>`
   border-left: 3px solid ${({ $tone = 'plain' }) => TONES[$tone][0]};
   border-radius: 0 ${size.radius} ${size.radius} 0;
   background: ${({ $tone = 'plain' }) => TONES[$tone][1]};
-  li + li { margin-top: ${space.one}; }
+  li + li {
+    margin-top: ${space.one};
+  }
 `;
 
 export interface RemarksProps {

@@ -248,7 +248,17 @@ const TABLES = [
     subject TEXT NOT NULL,
     detail TEXT NOT NULL
   ) STRICT`,
-  ...['journal_entry', 'journal_line', 'document', 'settlement', 'worked_hours', 'budget_change', 'contract_change', 'estimate_override', 'audit_log'].flatMap((table) => [
+  ...[
+    'journal_entry',
+    'journal_line',
+    'document',
+    'settlement',
+    'worked_hours',
+    'budget_change',
+    'contract_change',
+    'estimate_override',
+    'audit_log',
+  ].flatMap((table) => [
     `CREATE TRIGGER ${table}_is_never_changed BEFORE UPDATE ON ${table} BEGIN SELECT RAISE (ABORT, '${table} is never changed'); END`,
     `CREATE TRIGGER ${table}_is_never_deleted BEFORE DELETE ON ${table} BEGIN SELECT RAISE (ABORT, '${table} is never deleted'); END`,
   ]),

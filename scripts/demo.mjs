@@ -1,0 +1,16 @@
+import { spawn } from 'node:child_process';
+import { bin, ensurePackages, root, run } from './installed.mjs';
+
+// `npm run demo [-- --fresh]`: installs what is missing, builds, makes the demo books when absent, starts.
+ensurePackages();
+run(bin('vite'), ['build', '--logLevel', 'warn', 'packages/web']);
+const books = 'books/demo.sqlite';
+run(process.execPath, ['--import', 'tsx', 'packages/demo/src/main.ts', books, ...process.argv.slice(2)]);
+const env = { LOWTIDE_TODAY: '2027-03-31', LOWTIDE_USER: 'I. Varga, accountant', ...process.env, LOWTIDE_BOOKS: books };
+const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
+  cwd: root,
+  stdio: 'inherit',
+  env,
+});
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.on('exit', (status) => process.exit(status ?? 0));
