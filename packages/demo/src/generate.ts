@@ -2,7 +2,8 @@ import { dayNumber, isoDate, mondayOf, plusDays, type IsoDate } from '@lowtide/c
 import { firstDay, month, monthOf, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
 import type { FrontDoor } from './front-door.ts';
 import { billProgress, lockThrough, openingBalances, postOverheads, postPayroll, recognize, settle } from './months.ts';
-import { CHANGES, PROJECTS } from './projects.ts';
+import { CHANGES } from './changes.ts';
+import { PROJECTS } from './projects.ts';
 import { seeded, type Seeded } from './seeded.ts';
 import { begin, setUp, takeIn, takeInStaff } from './setting-up.ts';
 import { blankBill, makeDue, postSheet, weekOfBills, weekOfHours, type Backlog } from './weeks.ts';

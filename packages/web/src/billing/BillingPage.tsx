@@ -1,13 +1,13 @@
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
-import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { useTableSort } from '../api/table-view.ts';
 import { DocumentTable } from '../entry/DocumentTable.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
-import { Amount, Money, Percent } from '../ui/Figure.tsx';
+import { amountColumn, moneyColumn, percentColumn, textColumn } from '../ui/columns.tsx';
+import type { Tone } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { TabLinks } from '../ui/TabLinks.tsx';
@@ -78,63 +78,40 @@ function Contracts({ onBill }: { readonly onBill: (project: string) => void }) {
   );
 }
 
+const named = ({ code }: Row): string => code;
+
 function columns(rows: readonly Row[], onBill: (project: string) => void): readonly Column<Row>[] {
-  const money = (
-    id: 'contract' | 'earned' | 'billed' | 'overbilled',
-    head: string,
-    tone?: 'earned' | 'billed' | 'gap',
-  ): Column<Row> => ({
-    id,
-    head,
-    figures: true,
-    sortBy: (row) => row[id].amountCents,
-    cell: (row) => <Money label={`${head} of ${row.code}`} money={row[id]} tone={tone} />,
-    total: dollars(sum(rows.map((row) => row[id].amountCents))),
-  });
+  const money = (id: 'contract' | 'earned' | 'billed' | 'overbilled', head: string, tone?: Tone): Column<Row> =>
+    moneyColumn({ id, head, named, tone, of: (row) => row[id], total: sum(rows.map((row) => row[id].amountCents)) });
   return [
     {
       id: 'code',
       head: 'Code',
-      sortBy: ({ code }) => code,
+      sortBy: named,
       cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink>,
     },
-    { id: 'name', gives: true, head: 'Project', sortBy: ({ name }) => name, cell: ({ name }) => name },
-    {
-      id: 'client',
-      gives: true,
-      head: 'Client',
-      sortBy: ({ client }) => client,
-      cell: ({ client }) => client,
-      total: 'Total',
-    },
+    textColumn({ id: 'name', head: 'Project', gives: true, of: ({ name }) => name }),
+    textColumn({ id: 'client', head: 'Client', gives: true, of: ({ client }) => client, total: 'Total' }),
     money('contract', 'Contract'),
-    {
-      id: 'complete',
-      head: 'Complete',
-      figures: true,
-      sortBy: ({ complete }) => complete.numerator / complete.denominator,
-      cell: ({ code, complete }) => <Percent label={`Complete, ${code}`} ratio={complete} decimals={1} />,
-    },
+    percentColumn({ id: 'complete', head: 'Complete', named, of: ({ complete }) => complete }),
     money('earned', 'Earned', 'earned'),
     money('billed', 'Billed', 'billed'),
     money('overbilled', 'Billed − earned', 'gap'),
-    {
+    amountColumn({
       id: 'left',
       head: 'Left to bill',
-      figures: true,
-      sortBy: ({ leftCents }) => leftCents,
-      cell: ({ leftCents }) => <Amount cents={leftCents} />,
-      total: dollars(sum(rows.map(({ leftCents }) => leftCents))),
-    },
-    {
-      id: 'bill',
-      head: '',
-      cell: ({ code, leftCents }) =>
-        leftCents > 0 ? (
-          <Button $look="quiet" aria-label={`Bill ${code}`} onPress={() => onBill(code)}>
-            Bill
-          </Button>
-        ) : null,
-    },
+      of: ({ leftCents }) => leftCents,
+      total: sum(rows.map(({ leftCents }) => leftCents)),
+    }),
+    { id: 'bill', head: '', cell: (row) => <BillButton row={row} onBill={onBill} /> },
   ];
+}
+
+function BillButton({ row, onBill }: { readonly row: Row; readonly onBill: (project: string) => void }) {
+  if (row.leftCents <= 0) return null;
+  return (
+    <Button $look="quiet" aria-label={`Bill ${row.code}`} onPress={() => onBill(row.code)}>
+      Bill
+    </Button>
+  );
 }

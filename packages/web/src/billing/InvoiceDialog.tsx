@@ -1,15 +1,14 @@
-import { useState } from 'react';
 import styled from 'styled-components';
 import { lastDay, monthOf } from '@lowtide/core/calendar/month.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer, type Asked } from '../api/books-api.ts';
-import type { Trouble } from '../api/trouble.ts';
+import { useTypedForm, type TypedField } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { Note } from '../ui/notes.tsx';
+import { Refused } from '../ui/notes.tsx';
 import { PickField } from '../ui/PickField.tsx';
 import { color, space } from '../theme/tokens.ts';
 
@@ -30,53 +29,18 @@ export interface InvoiceDialogProps {
 
 /** A progress invoice as a share of the contract; what it bills is worked out as it is typed. */
 export function InvoiceDialog({ project, onClose, onPosted }: InvoiceDialogProps) {
-  const { through, today } = useShownBooks();
-  const datedOn = monthOf(today) === through ? today : lastDay(through);
-  // The tax code is the project's until another one is typed.
-  const [typed, setTyped] = useState<Omit<Form, 'taxCode'> & { readonly taxCode?: string }>({
-    project,
-    datedOn,
-    dueOn: '',
-    share: 'percent',
-    value: '',
-    text: '',
-  });
-  const [refused, setRefused] = useState<Trouble | null>(null);
+  const { form, field, preview, general, settle, projects, taxCodes } = useInvoiceForm(project);
   const [post, { busy }] = useWrite('invoice');
-  const { answer: reference } = useRead('reference', {});
-  const ownTaxCode = reference?.projects.find(({ code }) => code === typed.project)?.taxCode ?? '';
-  const form: Form = { ...typed, taxCode: typed.taxCode ?? ownTaxCode };
-  const { answer: preview } = useRead('previewInvoice', { body: form });
-  const change = (part: Partial<Form>): void => setTyped({ ...typed, ...part });
-  // Fields still empty are not wrong yet; the refusal of a posting names them.
-  const problem = (at: keyof Form): string | undefined => {
-    const found = preview?.problems.find((each) => each.at === at)?.message;
-    return form[at] === '' && !refused
-      ? undefined
-      : (found ?? refused?.problems.find((each) => each.at === at)?.message);
-  };
   const order = async (): Promise<void> => {
-    const written = await post({ body: form });
-    if (written.ok) onPosted(written.answer.id);
-    else setRefused(written.trouble);
+    const posted = settle(await post({ body: form }));
+    if (posted) onPosted(posted.id);
   };
-  const text = (at: keyof Form & string) => ({
-    value: form[at],
-    onChange: (value: string) => change({ [at]: value }),
-    problem: problem(at),
-  });
-  const clients = reference?.projects.filter(({ kind }) => kind === 'client') ?? [];
   return (
     <Dialog title="Bill progress" onClose={onClose} width={640}>
       <FieldGrid>
-        <PickField label="Project" autoFocus={project === ''} options={clients} {...text('project')} />
-        <Field label="Text on the invoice" {...text('text')} />
-        <Choice
-          label="Bill"
-          value={form.share}
-          onChange={(share) => change({ share: share as Form['share'] })}
-          options={SHARES}
-        />
+        <PickField label="Project" autoFocus={project === ''} options={projects} {...field('project')} />
+        <Field label="Text on the invoice" {...field('text')} />
+        <Choice label="Bill" options={SHARES} {...field('share')} />
         {form.share === 'rest' ? (
           <span />
         ) : (
@@ -84,19 +48,15 @@ export function InvoiceDialog({ project, onClose, onPosted }: InvoiceDialogProps
             label={form.share === 'percent' ? 'Percent' : 'Amount'}
             figures
             autoFocus={project !== ''}
-            {...text('value')}
+            {...field('value')}
           />
         )}
-        <Field label="Dated" {...text('datedOn')} />
-        <Field label="Due" {...text('dueOn')} hint="Empty: by the client's terms." />
-        <PickField label="Tax code" options={reference?.taxCodes ?? []} {...text('taxCode')} />
+        <Field label="Dated" {...field('datedOn')} />
+        <Field label="Due" {...field('dueOn')} hint="Empty: by the client's terms." />
+        <PickField label="Tax code" options={taxCodes} {...field('taxCode')} />
       </FieldGrid>
       {preview && preview.contractCents > 0 ? <InvoiceFigures preview={preview} /> : null}
-      {refused && refused.problems.every(({ at }) => at === '') ? (
-        <Note $tone="trouble" role="alert">
-          {refused.detail}
-        </Note>
-      ) : null}
+      <Refused why={general} />
       <DialogActions>
         <Button onPress={onClose}>Not now</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
@@ -106,6 +66,44 @@ export function InvoiceDialog({ project, onClose, onPosted }: InvoiceDialogProps
     </Dialog>
   );
 }
+
+/** The invoice as typed with its figures. The tax code is the project's until another one is typed. */
+function useInvoiceForm(project: string) {
+  const { through, today } = useShownBooks();
+  const datedOn: string = monthOf(today) === through ? today : lastDay(through);
+  const typed = useTypedForm({
+    project,
+    datedOn,
+    dueOn: '',
+    share: 'percent',
+    value: '',
+    taxCode: AS_PROJECT,
+    text: '',
+  });
+  const { answer: reference } = useRead('reference', {});
+  const own = reference?.projects.find(({ code }) => code === typed.form.project)?.taxCode ?? '';
+  const taxCode = typed.form.taxCode === AS_PROJECT ? own : typed.form.taxCode;
+  const form = { ...typed.form, taxCode, share: typed.form.share as Form['share'] };
+  const { answer: preview } = useRead('previewInvoice', { body: form });
+  // Fields still empty are not wrong yet; the refusal of a posting names them.
+  const field = (name: keyof Form & string): TypedField => {
+    const { value, onChange, problem } = typed.field(name);
+    const previewed = value === '' ? undefined : preview?.problems.find(({ at }) => at === name)?.message;
+    return { value: name === 'taxCode' ? taxCode : value, onChange, problem: previewed ?? problem };
+  };
+  return {
+    form,
+    field,
+    preview,
+    general: typed.general,
+    settle: typed.settle,
+    projects: reference?.projects.filter(({ kind }) => kind === 'client') ?? [],
+    taxCodes: reference?.taxCodes ?? [],
+  };
+}
+
+/** No tax code is typed like this. */
+const AS_PROJECT = '\u0000';
 
 function InvoiceFigures({ preview }: { readonly preview: Answer<'previewInvoice'> }) {
   const rows = [

@@ -7,7 +7,7 @@ import type { Answer } from '../api/books-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
 import { Amount } from '../ui/Figure.tsx';
-import { Note } from '../ui/notes.tsx';
+import { Refused } from '../ui/notes.tsx';
 import { Page, Scroll, Sentence } from '../ui/Page.tsx';
 import { LockDialog } from './LockDialog.tsx';
 
@@ -32,7 +32,7 @@ export function ClosingPage() {
   const { frame, through } = useShownBooks();
   const go = useGo();
   const [locking, setLocking] = useState(false);
-  const { ties, company, recognizedThrough, drafts } = frame;
+  const { ties, company } = frame;
   const lockedThrough = company?.lockedThrough ?? null;
   const off = ties.filter(({ oneCents, otherCents }) => oneCents !== otherCents);
   return (
@@ -50,40 +50,7 @@ export function ClosingPage() {
     >
       <Scroll>
         <div style={{ display: 'grid', gap: 12 }}>
-          <ul style={{ display: 'grid', gap: 6 }}>
-            <Step
-              done={drafts.bills + drafts.hours === 0}
-              text={
-                drafts.bills + drafts.hours === 0
-                  ? 'No sheet is waiting.'
-                  : `Bill sheets waiting: ${drafts.bills}; weeks of hours waiting: ${drafts.hours}.`
-              }
-              to="/costs"
-            />
-            <Step
-              done={recognizedThrough !== null && recognizedThrough >= through}
-              text={
-                recognizedThrough === null
-                  ? 'Nothing is recognized yet.'
-                  : `Revenue is recognized through ${monthText(recognizedThrough)}.`
-              }
-              to="/earning"
-            />
-            <Step
-              done={off.length === 0}
-              text={
-                off.length === 0
-                  ? `All ${ties.length} tie-outs tie.`
-                  : `${off.map(({ name }) => name).join(', ')} do not tie.`
-              }
-              to="/closing"
-            />
-            <Step
-              done={lockedThrough !== null && lockedThrough >= through}
-              text={lockedThrough === null ? 'No month is locked.' : `Locked through ${monthText(lockedThrough)}.`}
-              to="/closing"
-            />
-          </ul>
+          <Steps />
           <Sentence>
             Sums that are reached by two ways through the books and must be one. Labor is that of{' '}
             <strong>{monthText(through)}</strong>, all others are of the books as they are now.
@@ -95,15 +62,7 @@ export function ClosingPage() {
             rowKey={({ name }) => name}
             rowTone={({ oneCents, otherCents }) => (oneCents === otherCents ? undefined : 'trouble')}
           />
-          {off.length === 0 ? null : (
-            <Note $tone="trouble">
-              The books are apart by{' '}
-              {off
-                .map(({ name, oneCents, otherCents }) => `${dollars(difference(oneCents, otherCents))} in ${name}`)
-                .join(', ')}
-              . Run npm run verify: it recomputes every balance and says what differs.
-            </Note>
-          )}
+          <Refused why={apart(off)} />
         </div>
       </Scroll>
       {locking ? (
@@ -117,10 +76,54 @@ export function ClosingPage() {
   );
 }
 
-function Step({ done, text, to }: { readonly done: boolean; readonly text: string; readonly to: string }) {
+function apart(off: readonly Tie[]): string | null {
+  if (off.length === 0) return null;
+  const each = off.map(({ name, oneCents, otherCents }) => `${dollars(difference(oneCents, otherCents))} in ${name}`);
+  return `The books are apart by ${each.join(', ')}. Run npm run verify: it recomputes every balance and says what differs.`;
+}
+
+/** What the month needs before it is locked, each with its page. */
+function Steps() {
+  const { frame, through } = useShownBooks();
+  const { ties, company, recognizedThrough, drafts } = frame;
+  const locked = company?.lockedThrough ?? null;
+  const waiting = drafts.bills + drafts.hours;
+  const off = ties.filter(({ oneCents, otherCents }) => oneCents !== otherCents).map(({ name }) => name);
+  const steps = [
+    {
+      to: '/costs',
+      done: waiting === 0,
+      text:
+        waiting === 0
+          ? 'No sheet is waiting.'
+          : `Bill sheets waiting: ${drafts.bills}; weeks of hours waiting: ${drafts.hours}.`,
+    },
+    {
+      to: '/earning',
+      done: recognizedThrough !== null && recognizedThrough >= through,
+      text:
+        recognizedThrough === null
+          ? 'Nothing is recognized yet.'
+          : `Revenue is recognized through ${monthText(recognizedThrough)}.`,
+    },
+    {
+      to: '/closing',
+      done: off.length === 0,
+      text: off.length === 0 ? `All ${ties.length} tie-outs tie.` : `${off.join(', ')} do not tie.`,
+    },
+    {
+      to: '/closing',
+      done: locked !== null && locked >= through,
+      text: locked === null ? 'No month is locked.' : `Locked through ${monthText(locked)}.`,
+    },
+  ];
   return (
-    <li>
-      <span aria-hidden>{done ? '◆' : '◇'}</span> <AsOfLink to={to}>{done ? 'Done' : 'To do'}</AsOfLink>: {text}
-    </li>
+    <ul style={{ display: 'grid', gap: 6 }}>
+      {steps.map(({ to, done, text }) => (
+        <li key={text}>
+          <span aria-hidden>{done ? '◆' : '◇'}</span> <AsOfLink to={to}>{done ? 'Done' : 'To do'}</AsOfLink>: {text}
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -29,26 +29,10 @@ export function JournalPage() {
   const [post, { busy }] = useWrite('journal');
   const { answer: reference } = useRead('reference', {});
   const order = async (): Promise<void> => {
-    const lines = rows
-      .filter((row) => !isBlankRow(row))
-      .map((row) => ({
-        account: row['account'] ?? '',
-        debit: row['debit'] ?? '',
-        credit: row['credit'] ?? '',
-        text: row['text'] ?? '',
-      }));
-    const written = await post({ body: { postedOn, text, lines } });
+    const written = await post({ body: { postedOn, text, lines: rows.filter((row) => !isBlankRow(row)).map(lineOf) } });
     if (written.ok) go(`/documents/${written.answer.id}`);
     else setTrouble(written.trouble);
   };
-  const marks = new Map(
-    trouble?.problems.flatMap(({ at, message }): [string, CellMark][] => {
-      const [list, row, column] = at.split('/');
-      return list === 'lines' && row !== undefined && column !== undefined
-        ? [[`${row}/${column}`, { tone: 'trouble', message }]]
-        : [];
-    }),
-  );
   return (
     <Page
       title="Journal"
@@ -80,7 +64,7 @@ export function JournalPage() {
         columns={COLUMNS}
         rows={rows}
         onChange={setRows}
-        marks={marks}
+        marks={marksOf(trouble)}
         suggest={(_row, column, typed) =>
           column === 'account' && reference
             ? codingSuggestions(reference, undefined, typed).map((each) => ({ ...each, patch: { account: each.code } }))
@@ -90,4 +74,20 @@ export function JournalPage() {
       />
     </Page>
   );
+}
+
+function lineOf(row: GridRow) {
+  const { account = '', debit = '', credit = '', text = '' } = row;
+  return { account, debit, credit, text };
+}
+
+/** The refusal's remarks by cell. */
+function marksOf(trouble: Trouble | null): ReadonlyMap<string, CellMark> {
+  const marks = new Map<string, CellMark>();
+  for (const { at, message } of trouble?.problems ?? []) {
+    const [list, row, column] = at.split('/');
+    if (list === 'lines' && row !== undefined && column !== undefined)
+      marks.set(`${row}/${column}`, { tone: 'trouble', message });
+  }
+  return marks;
 }

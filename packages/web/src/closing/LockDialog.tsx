@@ -1,11 +1,10 @@
-import { useState } from 'react';
 import { isNameableMonth, month, monthText, type Month } from '@lowtide/core/calendar/month.ts';
 import { useWrite } from '../api/books-api.ts';
-import type { Trouble } from '../api/trouble.ts';
+import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { Note } from '../ui/notes.tsx';
+import { Refused } from '../ui/notes.tsx';
 
 export interface LockDialogProps {
   readonly lockedThrough: Month | null;
@@ -13,42 +12,30 @@ export interface LockDialogProps {
   readonly onClose: () => void;
 }
 
+const NOT_A_MONTH = 'Give a month as YYYY-MM, or leave it empty to lock none.';
+
 /** Nothing posts into a locked month; locking and opening again say why, and the audit log keeps it. */
 export function LockDialog({ lockedThrough, suggested, onClose }: LockDialogProps) {
-  const [through, setThrough] = useState<string>(suggested);
-  const [reason, setReason] = useState('');
-  const [trouble, setTrouble] = useState<Trouble | null>(null);
+  const { form, field, general, settle } = useTypedForm({ through: suggested as string, reason: '' });
   const [lock, { busy }] = useWrite('lockMonths');
-  const typed = through.trim();
+  const typed = form.through.trim();
   const good = typed === '' || isNameableMonth(typed);
   const order = async (): Promise<void> => {
-    const written = await lock({ body: { through: typed === '' ? null : month(typed), reason } });
-    if (written.ok) onClose();
-    else setTrouble(written.trouble);
+    const body = { through: typed === '' ? null : month(typed), reason: form.reason };
+    if (settle(await lock({ body }))) onClose();
   };
-  const problem = trouble?.problems.find(({ at }) => at === 'reason')?.message;
+  const now =
+    lockedThrough === null
+      ? 'No month is locked.'
+      : `Locked through ${monthText(lockedThrough)}. An earlier month, or none, opens those after it again.`;
   return (
     <Dialog title="Lock or open months" onClose={onClose}>
-      <p>
-        {lockedThrough === null
-          ? 'No month is locked.'
-          : `Locked through ${monthText(lockedThrough)}. An earlier month, or none, opens those after it again.`}
-      </p>
+      <p>{now}</p>
       <FieldGrid $columns={1}>
-        <Field
-          label="Locked through"
-          autoFocus
-          value={through}
-          onChange={setThrough}
-          problem={good ? undefined : 'Give a month as YYYY-MM, or leave it empty to lock none.'}
-        />
-        <Field label="Reason" value={reason} onChange={setReason} problem={problem} />
+        <Field label="Locked through" autoFocus {...field('through')} {...(good ? {} : { problem: NOT_A_MONTH })} />
+        <Field label="Reason" {...field('reason')} />
       </FieldGrid>
-      {trouble && problem === undefined ? (
-        <Note $tone="trouble" role="alert">
-          {trouble.detail}
-        </Note>
-      ) : null}
+      <Refused why={general} />
       <DialogActions>
         <Button onPress={onClose}>Leave as it is</Button>
         <Button $look="primary" isDisabled={busy || !good} onPress={() => void order()}>

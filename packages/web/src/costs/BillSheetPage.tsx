@@ -8,7 +8,7 @@ import { EntryGrid } from '../entry/EntryGrid.tsx';
 import { isBlankRow, type GridColumn, type GridRow } from '../entry/grid-edits.ts';
 import { costTypeSuggestions, codingSuggestions, named, projectSuggestions } from '../entry/pick-suggestions.ts';
 import { PreviewPanel } from '../entry/PreviewPanel.tsx';
-import { RecordDialog } from '../entry/RecordDialog.tsx';
+import { NEW_PROJECT, RecordDialog } from '../entry/RecordDialog.tsx';
 import { markedCells, placeWords } from '../entry/remark-places.ts';
 import { SheetBar } from '../entry/SheetBar.tsx';
 import type { Suggestion } from '../entry/SuggestionList.tsx';
@@ -107,37 +107,74 @@ function BillSheetOf({ id, month, onMade, onPosted }: BillSheetOfProps) {
   );
 }
 
+interface Adding {
+  readonly kind: 'supplier' | 'project';
+  readonly typed: string;
+  readonly row: number;
+}
+
 function BillGrid({ state, sheet }: { readonly state: DraftState<BillSheet>; readonly sheet: BillSheet }) {
-  const { through } = useShownBooks();
   const [row, setRow] = useState(0);
-  const [adding, setAdding] = useState<{
-    readonly kind: 'supplier' | 'project';
-    readonly typed: string;
-    readonly row: number;
-  } | null>(null);
+  const [adding, setAdding] = useState<Adding | null>(null);
   const [repeating, setRepeating] = useState<number | null>(null);
+  const suggest = useBillSuggestions(sheet.rows[row]?.project ?? '', (kind, typed) => setAdding({ kind, typed, row }));
+  const change = (rows: readonly GridRow[]): void =>
+    state.change({ ...sheet, rows: rows as unknown as BillSheet['rows'] });
+  const repeated = (rows: readonly GridRow[] | null): void => {
+    setRepeating(null);
+    if (rows) change(rows);
+  };
+  const added = ({ kind, row: at }: Adding, code: string): void => {
+    setAdding(null);
+    change(
+      sheet.rows.map((each, index) =>
+        index === at ? { ...each, [kind]: code } : each,
+      ) as unknown as readonly GridRow[],
+    );
+  };
+  return (
+    <>
+      <EntryGrid
+        label="Bills"
+        columns={COLUMNS}
+        rows={sheet.rows as unknown as readonly GridRow[]}
+        onChange={change}
+        marks={markedCells(state.preview)}
+        suggest={suggest}
+        onCursor={(place) => setRow(place.row)}
+        onRepeat={setRepeating}
+      />
+      {repeating === null ? null : <RepeatLast key={repeating} sheet={sheet} row={repeating} onDone={repeated} />}
+      {adding === null ? null : (
+        <RecordDialog
+          kind={adding.kind}
+          fields={{ name: adding.typed, ...(adding.kind === 'project' ? NEW_PROJECT : {}) }}
+          onClose={() => setAdding(null)}
+          onDone={(fields) => added(adding, fields['code'] ?? '')}
+        />
+      )}
+    </>
+  );
+}
+
+/** What each cell offers, for the project of the row the cursor is in. */
+function useBillSuggestions(projectTyped: string, add: (kind: Adding['kind'], typed: string) => void) {
+  const { through } = useShownBooks();
   const { answer: reference } = useRead('reference', {});
-  const projectTyped = sheet.rows[row]?.project ?? '';
   const project = reference?.projects.find(({ code }) => code.toLowerCase() === projectTyped.trim().toLowerCase());
   const stands = useRead(
     'budgetStands',
     project === undefined ? null : { query: { project: String(project.id), through } },
   );
-  const change = (rows: readonly GridRow[]): void =>
-    state.change({ ...sheet, rows: rows as unknown as BillSheet['rows'] });
-  const suggest = (of: GridRow, column: string, typed: string): readonly Suggestion[] => {
+  const addition = (kind: Adding['kind'], typed: string): readonly Suggestion[] =>
+    typed === '' ? [] : [{ code: '+', name: `Add ${kind} “${typed}” …`, patch: {}, act: () => add(kind, typed) }];
+  return (of: GridRow, column: string, typed: string): readonly Suggestion[] => {
     if (!reference) return [];
-    const add = (kind: 'supplier' | 'project'): Suggestion => ({
-      code: '+',
-      name: `Add ${kind} “${typed}” …`,
-      patch: {},
-      act: () => setAdding({ kind, typed, row }),
-    });
     switch (column) {
       case 'supplier':
-        return [...named(reference.suppliers, column, typed), ...(typed === '' ? [] : [add('supplier')])];
+        return [...named(reference.suppliers, column, typed), ...addition('supplier', typed)];
       case 'project':
-        return [...projectSuggestions(reference, typed), ...(typed === '' ? [] : [add('project')])];
+        return [...projectSuggestions(reference, typed), ...addition('project', typed)];
       case 'code':
         return codingSuggestions(
           reference,
@@ -152,50 +189,6 @@ function BillGrid({ state, sheet }: { readonly state: DraftState<BillSheet>; rea
         return [];
     }
   };
-  return (
-    <>
-      <EntryGrid
-        label="Bills"
-        columns={COLUMNS}
-        rows={sheet.rows as unknown as readonly GridRow[]}
-        onChange={change}
-        marks={markedCells(state.preview)}
-        suggest={suggest}
-        onCursor={(place) => setRow(place.row)}
-        onRepeat={setRepeating}
-      />
-      {repeating === null ? null : (
-        <RepeatLast
-          key={repeating}
-          sheet={sheet}
-          row={repeating}
-          onDone={(rows) => {
-            setRepeating(null);
-            if (rows) change(rows);
-          }}
-        />
-      )}
-      {adding === null ? null : (
-        <RecordDialog
-          kind={adding.kind}
-          fields={
-            adding.kind === 'supplier'
-              ? { name: adding.typed }
-              : { name: adding.typed, kind: 'client', status: 'active', method: 'cost-to-cost', costTreatment: 'hold' }
-          }
-          onClose={() => setAdding(null)}
-          onDone={(fields) => {
-            change(
-              sheet.rows.map((each, index) =>
-                index === adding.row ? { ...each, [adding.kind]: fields['code'] ?? '' } : each,
-              ) as unknown as readonly GridRow[],
-            );
-            setAdding(null);
-          }}
-        />
-      )}
-    </>
-  );
 }
 
 interface RepeatLastProps {

@@ -1,11 +1,10 @@
-import { useState } from 'react';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useWrite, type Answer } from '../api/books-api.ts';
-import type { Trouble } from '../api/trouble.ts';
+import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { Note } from '../ui/notes.tsx';
+import { Refused } from '../ui/notes.tsx';
 
 export interface ReverseDialogProps {
   readonly document: Answer<'document'>['document'];
@@ -16,28 +15,20 @@ export interface ReverseDialogProps {
 /** Posts the opposite of a document; nothing posted is ever changed. */
 export function ReverseDialog({ document, onClose, onDone }: ReverseDialogProps) {
   const { today } = useShownBooks();
-  const [postedOn, setPostedOn] = useState<string>(today);
-  const [reason, setReason] = useState('');
-  const [trouble, setTrouble] = useState<Trouble | null>(null);
+  const { form, field, general, settle } = useTypedForm({ postedOn: today as string, reason: '' });
   const [reverse, { busy }] = useWrite('reverse');
-  const problem = (at: string): string | undefined => trouble?.problems.find((each) => each.at === at)?.message;
   const order = async (): Promise<void> => {
-    const written = await reverse({ params: { id: String(document.id) }, body: { postedOn, reason } });
-    if (written.ok) onDone(written.answer.id);
-    else setTrouble(written.trouble);
+    const posted = settle(await reverse({ params: { id: String(document.id) }, body: form }));
+    if (posted) onDone(posted.id);
   };
   return (
     <Dialog title={`Reverse ${document.number}`} onClose={onClose}>
       <p>The same lines are posted with every sign turned. Both documents stay, linked to each other.</p>
       <FieldGrid $columns={1}>
-        <Field label="Posted on" value={postedOn} onChange={setPostedOn} problem={problem('postedOn')} />
-        <Field label="Reason" autoFocus value={reason} onChange={setReason} problem={problem('reason')} />
+        <Field label="Posted on" {...field('postedOn')} />
+        <Field label="Reason" autoFocus {...field('reason')} />
       </FieldGrid>
-      {trouble && trouble.problems.every(({ at }) => at === '') ? (
-        <Note $tone="trouble" role="alert">
-          {trouble.detail}
-        </Note>
-      ) : null}
+      <Refused why={general} />
       <DialogActions>
         <Button onPress={onClose}>Leave as it is</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>

@@ -8,7 +8,8 @@ import type { Trouble } from '../api/trouble.ts';
 import { RecordDialog } from '../entry/RecordDialog.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
-import { Amount, Money, Percent } from '../ui/Figure.tsx';
+import { amountColumn, moneyColumn, percentColumn, textColumn } from '../ui/columns.tsx';
+import { Money } from '../ui/Figure.tsx';
 import { Loading, Note, Remarks } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { ReverseRunDialog } from './ReverseRunDialog.tsx';
@@ -78,80 +79,96 @@ export function EarningPage() {
   );
 }
 
-function RunTable({ run, onEstimate }: { readonly run: Run; readonly onEstimate: (row: Row) => void }) {
-  const { totals } = run;
+interface RunTableProps {
+  readonly run: Run;
+  readonly onEstimate: (row: Row) => void;
+}
+
+function RunTable({ run, onEstimate }: RunTableProps) {
   const sort = useTableSort('code');
-  const amount = (
-    id: keyof Row & `${string}Cents`,
-    head: string,
-    total: Row['earnedMonthCents'],
-    tone?: 'earned',
-  ): Column<Row> => ({
-    id,
-    head,
-    figures: true,
-    sortBy: (row) => Number(row[id]),
-    cell: (row) => <Amount cents={row[id] as Row['earnedMonthCents']} tone={tone} />,
-    total: dollars(total),
-  });
-  const columns: readonly Column<Row>[] = [
-    {
-      id: 'code',
-      head: 'Code',
-      sortBy: ({ code }) => code,
-      cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink>,
-    },
-    { id: 'name', gives: true, head: 'Project', sortBy: ({ name }) => name, cell: ({ name }) => name, total: 'Total' },
-    {
-      id: 'contract',
-      head: 'Contract',
-      figures: true,
-      cell: ({ code, contract }) => <Money label={`Contract of ${code}`} money={contract} />,
-      total: dollars(totals.contractCents),
-    },
-    {
-      id: 'estimate',
-      head: 'At completion',
-      figures: true,
-      cell: (row) => (
-        <>
-          <Money label={`At completion, ${row.code}`} money={row.estimate} />{' '}
-          <Button $look="quiet" aria-label={`Set the estimate of ${row.code} by hand`} onPress={() => onEstimate(row)}>
-            {row.override === null ? 'set' : 'by hand'}
-          </Button>
-        </>
-      ),
-      total: dollars(totals.estimateCents),
-    },
-    {
-      id: 'cost',
-      head: 'Cost to date',
-      figures: true,
-      cell: ({ code, cost }) => <Money label={`Cost of ${code}`} money={cost} />,
-      total: dollars(totals.costCents),
-    },
-    {
-      id: 'complete',
-      head: 'Complete',
-      figures: true,
-      sortBy: ({ complete }) => complete.numerator / complete.denominator,
-      cell: ({ code, complete }) => <Percent label={`Complete, ${code}`} ratio={complete} />,
-    },
-    amount('earnedBeforeCents', 'Earned before', totals.earnedBeforeCents),
-    amount('earnedMonthCents', 'This run', totals.earnedMonthCents, 'earned'),
-    amount('earnedToDateCents', 'Earned to date', totals.earnedToDateCents),
-    amount('releasedCents', 'Cost released', totals.releasedCents),
-    amount('provisionChangeCents', 'Loss provision ±', totals.provisionChangeCents),
-  ];
   return (
     <DataTable
       label="Recognition run"
       rows={run.rows}
-      columns={columns}
+      columns={columns(run.totals, onEstimate)}
       rowKey={({ id }) => id}
       sort={sort}
       rowTone={({ warnings }) => (warnings.length > 0 ? 'unbudgeted' : undefined)}
       empty="No project is measured yet: none with cost or contract through this month."
     />
   );
+}
+
+const named = ({ code }: Row): string => code;
+
+function columns(totals: Run['totals'], onEstimate: RunTableProps['onEstimate']): readonly Column<Row>[] {
+  return [
+    {
+      id: 'code',
+      head: 'Code',
+      sortBy: named,
+      cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink>,
+    },
+    textColumn({ id: 'name', head: 'Project', gives: true, of: ({ name }) => name, total: 'Total' }),
+    moneyColumn({
+      id: 'contract',
+      head: 'Contract',
+      named,
+      of: ({ contract }) => contract,
+      total: totals.contractCents,
+    }),
+    estimateColumn(totals.estimateCents, onEstimate),
+    moneyColumn({ id: 'cost', head: 'Cost to date', named, of: ({ cost }) => cost, total: totals.costCents }),
+    percentColumn({ id: 'complete', head: 'Complete', named, decimals: 2, of: ({ complete }) => complete }),
+    amountColumn({
+      id: 'before',
+      head: 'Earned before',
+      of: ({ earnedBeforeCents }) => earnedBeforeCents,
+      total: totals.earnedBeforeCents,
+    }),
+    amountColumn({
+      id: 'month',
+      head: 'This run',
+      tone: 'earned',
+      of: ({ earnedMonthCents }) => earnedMonthCents,
+      total: totals.earnedMonthCents,
+    }),
+    amountColumn({
+      id: 'toDate',
+      head: 'Earned to date',
+      of: ({ earnedToDateCents }) => earnedToDateCents,
+      total: totals.earnedToDateCents,
+    }),
+    amountColumn({
+      id: 'released',
+      head: 'Cost released',
+      of: ({ releasedCents }) => releasedCents,
+      total: totals.releasedCents,
+    }),
+    amountColumn({
+      id: 'provision',
+      head: 'Loss provision ±',
+      of: ({ provisionChangeCents }) => provisionChangeCents,
+      total: totals.provisionChangeCents,
+    }),
+  ];
+}
+
+/** The estimate, and beside it the way to set one by hand. */
+function estimateColumn(total: Run['totals']['estimateCents'], onEstimate: RunTableProps['onEstimate']): Column<Row> {
+  return {
+    id: 'estimate',
+    head: 'At completion',
+    figures: true,
+    sortBy: ({ estimate }) => estimate.amountCents,
+    cell: (row) => (
+      <>
+        <Money label={`At completion, ${row.code}`} money={row.estimate} />{' '}
+        <Button $look="quiet" aria-label={`Set the estimate of ${row.code} by hand`} onPress={() => onEstimate(row)}>
+          {row.override === null ? 'set' : 'by hand'}
+        </Button>
+      </>
+    ),
+    total: dollars(total),
+  };
 }

@@ -24,6 +24,9 @@ export interface RecordDialogProps {
   readonly onDone: (fields: Readonly<Record<string, string>>) => void;
 }
 
+/** What most projects begin as. */
+export const NEW_PROJECT = { kind: 'client', status: 'active', method: 'cost-to-cost', costTreatment: 'hold' } as const;
+
 /** Adds or changes a record of any kind; its fields come from the list all forms and files are made from. */
 export function RecordDialog({ kind, fields: initial, existing, onClose, onDone }: RecordDialogProps) {
   const [fields, setFields] = useState(initial);

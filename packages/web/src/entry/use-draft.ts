@@ -92,11 +92,8 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
     clearTimeout(timer.current);
     timer.current = setTimeout(() => void keepNow(), KEEP_AFTER_MS);
   };
-  const settled = async (): Promise<Stored | null> => {
-    const waiting = timer.current !== undefined || running.current !== null || kept !== 'kept';
-    const good = waiting ? await keepNow() : true;
-    return good ? stored.current : null;
-  };
+  const settled = async (): Promise<Stored | null> =>
+    (kept === 'kept' ? true : await keepNow()) ? stored.current : null;
   const unread = sheet === null ? (loading.trouble ?? null) : null;
   return { sheet, change, preview, kept, trouble: trouble ?? unread, settled };
 }

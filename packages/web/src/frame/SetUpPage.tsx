@@ -1,42 +1,36 @@
-import { useState } from 'react';
 import styled from 'styled-components';
 import { fiscalYearStart, isNameableMonth, month, monthOf } from '@lowtide/core/calendar/month.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { useWrite } from '../api/books-api.ts';
-import type { Trouble } from '../api/trouble.ts';
+import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { Note } from '../ui/notes.tsx';
+import { Refused } from '../ui/notes.tsx';
 import { color, space, type } from '../theme/tokens.ts';
 
 /** The first page of empty books: who the company is, and from when the books run. */
 export function SetUpPage({ today }: { readonly today: IsoDate }) {
-  const [form, setForm] = useState({
+  const { form, field, general, settle } = useTypedForm({
     name: '',
     currency: 'USD',
     startMonth: '1',
     firstMonth: fiscalYearStart(monthOf(today), 1) as string,
   });
-  const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [setUp, { busy }] = useWrite('setUp');
-  const field = (name: keyof typeof form) => ({
-    value: form[name],
-    onChange: (value: string) => setForm({ ...form, [name]: value }),
-    problem: trouble?.problems.find(({ at }) => at === name || (at === 'fiscalYearStartMonth' && name === 'startMonth'))
-      ?.message,
-  });
   const begin = async (): Promise<void> => {
     const { name, currency, startMonth, firstMonth } = form;
-    const body = {
-      name,
-      currency: currency.toUpperCase(),
-      fiscalYearStartMonth: Number(startMonth),
-      percentDecimals: null,
-      firstMonth,
-    };
-    const written = await setUp({ body });
-    if (!written.ok) setTrouble(written.trouble);
+    settle(
+      await setUp({
+        body: {
+          name,
+          currency: currency.toUpperCase(),
+          fiscalYearStartMonth: Number(startMonth),
+          percentDecimals: null,
+          firstMonth,
+        },
+      }),
+    );
   };
   const monthGood = isNameableMonth(form.firstMonth);
   return (
@@ -50,7 +44,11 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
       <Field label="Company" autoFocus {...field('name')} />
       <FieldGrid $columns={3}>
         <Field label="Currency" {...field('currency')} hint="Three letters." />
-        <Field label="Fiscal year begins in month" {...field('startMonth')} hint="1 for January." />
+        <Field
+          label="Fiscal year begins in month"
+          {...field('startMonth', 'fiscalYearStartMonth')}
+          hint="1 for January."
+        />
         <Field
           label="First month of the books"
           {...field('firstMonth')}
@@ -58,7 +56,7 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
           hint={monthGood ? `From ${month(form.firstMonth)} on.` : ''}
         />
       </FieldGrid>
-      {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
+      <Refused why={general} />
       <Button $look="primary" isDisabled={busy || !monthGood} onPress={() => void begin()}>
         Begin the books
       </Button>

@@ -1,12 +1,12 @@
 import styled from 'styled-components';
-import { dollars } from '@lowtide/core/money/dollars.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { COST_TYPE_MARKS } from '@lowtide/core/ledger/cost-type.ts';
 import type { Answer } from '../api/books-api.ts';
 import { useTableSort } from '../api/table-view.ts';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
 import { Mark } from '../ui/Facts.tsx';
-import { Amount, Money } from '../ui/Figure.tsx';
+import { amountColumn, moneyColumn, textColumn } from '../ui/columns.tsx';
 import { color } from '../theme/tokens.ts';
 
 type Project = Answer<'project'>;
@@ -14,81 +14,61 @@ type Row = Project['budget'][number];
 
 /** Budget against actual, line by line; what has cost and no budget comes marked. */
 export function BudgetTable({ project }: { readonly project: Project }) {
-  const { budget, budgetTotals: totals } = project;
   const sort = useTableSort();
-  const money = (id: 'actual' | 'estimate' | 'remaining' | 'variance', head: string, total: string): Column<Row> => ({
-    id,
-    head,
-    figures: true,
-    sortBy: (row) => row[id].amountCents,
-    cell: (row) => <Money label={`${head}, ${row.code}`} money={row[id]} />,
-    total,
-  });
-  const columns: readonly Column<Row>[] = [
-    {
-      id: 'code',
-      head: 'Code',
-      sortBy: (row) => `${row.phase ?? ''}/${row.code}`,
-      cell: ({ phase, code }) => (phase === null ? code : `${phase}/${code}`),
-    },
-    {
-      id: 'name',
-      gives: true,
-      head: 'Cost code',
-      sortBy: ({ name }) => name,
-      cell: ({ name }) => name,
-      total: 'Total',
-    },
+  return (
+    <DataTable
+      label="Budget against actual"
+      rows={project.budget}
+      columns={columns(project.budgetTotals)}
+      rowKey={(row) => `${coded(row)}/${row.costType}`}
+      rowTone={(row) => (row.budgeted ? undefined : 'unbudgeted')}
+      sort={sort}
+      empty="No budget and no cost yet. Budget lines are added under Contract & record."
+    />
+  );
+}
+
+function coded({ phase, code }: Row): string {
+  return phase === null ? code : `${phase}/${code}`;
+}
+
+function columns(totals: Project['budgetTotals']): readonly Column<Row>[] {
+  const money = (id: 'actual' | 'estimate' | 'remaining' | 'variance', head: string): Column<Row> =>
+    moneyColumn({ id, head, named: coded, of: (row) => row[id], total: totals[`${id}Cents`] });
+  return [
+    textColumn({ id: 'code', head: 'Code', of: coded }),
+    textColumn({ id: 'name', head: 'Cost code', gives: true, of: ({ name }) => name, total: 'Total' }),
     {
       id: 'type',
       head: 'Type',
       sortBy: ({ costType }) => costType,
       cell: ({ costType }) => <Mark>{COST_TYPE_MARKS[costType]}</Mark>,
     },
-    {
+    moneyColumn({
       id: 'budget',
       head: 'Budget',
-      figures: true,
-      sortBy: (row) => row.original.amountCents,
-      cell: (row) =>
-        row.budgeted ? (
-          <Money label={`Budget, ${row.code}`} money={row.original} />
-        ) : (
-          <Amount cents={row.original.amountCents} />
-        ),
-      total: dollars((totals.originalCents + totals.changesCents) as typeof totals.originalCents),
-    },
-    {
+      named: coded,
+      of: ({ original, budgeted }) => (budgeted ? original : { amountCents: original.amountCents }),
+      total: cents(totals.originalCents + totals.changesCents),
+    }),
+    amountColumn({
       id: 'changes',
       head: 'of it changes',
-      figures: true,
-      sortBy: (row) => row.changesCents,
-      cell: (row) => <Amount cents={row.changesCents} />,
-      total: dollars(totals.changesCents),
-    },
-    money('actual', 'Actual', dollars(totals.actualCents)),
-    money('remaining', 'Left', dollars(totals.remainingCents)),
-    money('estimate', 'At completion', dollars(totals.estimateCents)),
-    money('variance', 'Variance', dollars(totals.varianceCents)),
+      of: ({ changesCents }) => changesCents,
+      total: totals.changesCents,
+    }),
+    money('actual', 'Actual'),
+    money('remaining', 'Left'),
+    money('estimate', 'At completion'),
+    money('variance', 'Variance'),
     {
       id: 'used',
       head: 'Used',
       width: '104px',
-      sortBy: ({ used }) => (used === null ? 9 : used.numerator / used.denominator),
+      sortBy: ({ used }) => (used === null ? Number.POSITIVE_INFINITY : used.numerator / used.denominator),
       cell: (row) => <Used used={row.used} budgeted={row.budgeted} />,
     },
   ];
-  return (
-    <DataTable
-      label="Budget against actual"
-      rows={budget}
-      columns={columns}
-      rowKey={(row) => `${row.phase ?? ''}/${row.code}/${row.costType}`}
-      rowTone={(row) => (row.budgeted ? undefined : 'unbudgeted')}
-      sort={sort}
-      empty="No budget and no cost yet. Budget lines are added under Contract & record."
-    />
-  );
 }
 
 function Used({ used, budgeted }: { readonly used: Ratio | null; readonly budgeted: boolean }) {

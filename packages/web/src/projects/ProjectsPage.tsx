@@ -1,15 +1,15 @@
 import { sum } from '@lowtide/core/money/cents.ts';
-import { dollars } from '@lowtide/core/money/dollars.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { useState } from 'react';
 import { AsOfLink, csvAddress, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { useTableSort } from '../api/table-view.ts';
-import { RecordDialog } from '../entry/RecordDialog.tsx';
+import { NEW_PROJECT, RecordDialog } from '../entry/RecordDialog.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
-import { Money, Percent } from '../ui/Figure.tsx';
+import { moneyColumn, percentColumn, textColumn } from '../ui/columns.tsx';
+import type { Tone } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { TideGauge } from '../ui/TideGauge.tsx';
@@ -69,7 +69,7 @@ export function ProjectsPage() {
       {adding ? (
         <RecordDialog
           kind="project"
-          fields={{ kind: 'client', status: 'active', method: 'cost-to-cost', costTreatment: 'hold' }}
+          fields={NEW_PROJECT}
           onClose={() => setAdding(false)}
           onDone={() => {
             setAdding(false);
@@ -81,64 +81,47 @@ export function ProjectsPage() {
   );
 }
 
+const named = ({ code }: Row): string => code;
+
 function columns(rows: readonly Row[]): readonly Column<Row>[] {
-  const total = (of: (row: Row) => Row['cost']): string => dollars(sum(rows.map((row) => of(row).amountCents)));
-  const money = (id: 'contract' | 'cost' | 'earned' | 'billed', head: string): Column<Row> => ({
-    id,
-    head,
-    figures: true,
-    sortBy: (row) => row[id].amountCents,
-    cell: (row) => (
-      <Money
-        label={`${head} of ${row.code}`}
-        money={row[id]}
-        tone={id === 'earned' ? 'earned' : id === 'billed' ? 'billed' : undefined}
-      />
-    ),
-    total: total((row) => row[id]),
-  });
+  const money = (
+    id: 'contract' | 'cost' | 'earned' | 'billed' | 'overbilled',
+    head: string,
+    tone?: Tone,
+  ): Column<Row> =>
+    moneyColumn({ id, head, named, tone, of: (row) => row[id], total: sum(rows.map((row) => row[id].amountCents)) });
   return [
     {
       id: 'code',
       head: 'Code',
-      sortBy: ({ code }) => code,
+      sortBy: named,
       cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink>,
     },
-    { id: 'name', gives: true, head: 'Project', sortBy: ({ name }) => name, cell: ({ name }) => name, total: 'Total' },
-    { id: 'tide', head: 'Cost, earned, billed', width: '150px', cell: (row) => <TideGauge small tide={tideOf(row)} /> },
+    textColumn({ id: 'name', head: 'Project', gives: true, of: ({ name }) => name, total: 'Total' }),
+    { id: 'tide', head: 'Cost, earned, billed', width: '120px', cell: (row) => <TideGauge small tide={tideOf(row)} /> },
     money('contract', 'Contract'),
     money('cost', 'Cost'),
-    {
+    percentColumn({
       id: 'complete',
       head: 'Complete',
-      figures: true,
-      sortBy: ({ complete }) => complete.numerator / complete.denominator,
-      cell: (row) => (
-        <Percent label={`Complete, ${row.code}`} ratio={row.complete} figure={row.completeFigure} decimals={1} />
-      ),
-    },
-    money('earned', 'Earned'),
-    money('billed', 'Billed'),
-    {
-      id: 'overbilled',
-      head: 'Over- / underbilled',
-      figures: true,
-      sortBy: ({ overbilled }) => overbilled.amountCents,
-      cell: (row) => <Money label={`Billed less earned of ${row.code}`} money={row.overbilled} tone="gap" />,
-      total: total((row) => row.overbilled),
-    },
-    {
+      named,
+      of: ({ complete }) => complete,
+      figure: (row) => row.completeFigure,
+    }),
+    money('earned', 'Earned', 'earned'),
+    money('billed', 'Billed', 'billed'),
+    money('overbilled', 'Over- / underbilled', 'gap'),
+    percentColumn({
       id: 'margin',
       head: 'Margin',
-      figures: true,
-      sortBy: ({ margin }) => (margin === null ? -9 : margin.numerator / margin.denominator),
-      cell: (row) => (
-        <Percent label={`Margin of ${row.code}`} ratio={row.margin} figure={row.marginFigure} decimals={1} />
-      ),
-    },
+      named,
+      of: ({ margin }) => margin,
+      figure: (row) => row.marginFigure,
+    }),
   ];
 }
 
+/** The amounts of the tide gauge. */
 export function tideOf(row: Row) {
   return {
     contract: row.contract.amountCents,

@@ -1,12 +1,11 @@
 import { monthText } from '@lowtide/core/calendar/month.ts';
-import { difference, type Cents } from '@lowtide/core/money/cents.ts';
-import { dollars } from '@lowtide/core/money/dollars.ts';
+import { difference } from '@lowtide/core/money/cents.ts';
 import { AsOfLink, csvAddress, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { useTableSort } from '../api/table-view.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
-import { Amount, Figure, Money, Percent } from '../ui/Figure.tsx';
+import { amountColumn, moneyColumn, percentColumn, textColumn } from '../ui/columns.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { ReportTabs } from './ReportTabs.tsx';
@@ -50,7 +49,7 @@ export function WipPage() {
   );
 }
 
-type MoneyColumn =
+type Money =
   | 'contract'
   | 'estimate'
   | 'profit'
@@ -61,92 +60,72 @@ type MoneyColumn =
   | 'earnedThisYear'
   | 'backlog'
   | 'costToComplete';
+const named = ({ code }: Row): string => code;
 
 function columns(totals: Schedule['totals'], view: string): readonly Column<Row>[] {
-  const money = (id: MoneyColumn, head: string, tone?: 'earned' | 'billed'): Column<Row> => ({
-    id,
-    head,
-    figures: true,
-    sortBy: (row) => row[id].amountCents,
-    cell: (row) => <Money label={`${head} of ${row.code}`} money={row[id]} tone={tone} />,
-    total: dollars(totals[`${id}Cents`]),
-  });
-  const side = (id: 'overbilledCents' | 'underbilledCents', head: string): Column<Row> => ({
-    id,
-    head,
-    figures: true,
-    sortBy: (row) => row[id],
-    cell: (row) => (
-      <Figure
-        label={`${head}, ${row.code}`}
-        text={dollars(row[id] as Cents)}
-        figure={row[id] === 0 ? undefined : row.netFigure}
-        tone="gap"
-      />
-    ),
-    total: dollars(totals[id]),
-  });
+  const money = (id: Money, head: string, tone?: 'earned' | 'billed'): Column<Row> =>
+    moneyColumn({ id, head, named, tone, of: (row) => row[id], total: totals[`${id}Cents`] });
   const code: Column<Row> = {
     id: 'code',
     head: 'Code',
-    sortBy: (row) => row.code,
-    cell: ({ id, code, name }) => (
-      <AsOfLink to={`/projects/${id}`} title={name}>
-        {code}
+    sortBy: named,
+    cell: (row) => (
+      <AsOfLink to={`/projects/${row.id}`} title={row.name}>
+        {row.code}
       </AsOfLink>
     ),
     total: 'Total',
   };
-  if (view === 'year') {
-    return [
-      code,
-      { id: 'name', gives: true, head: 'Project', sortBy: ({ name }) => name, cell: ({ name }) => name },
-      { id: 'client', gives: true, head: 'Client', sortBy: ({ client }) => client, cell: ({ client }) => client },
-      money('earned', 'Earned', 'earned'),
-      money('earnedThisYear', 'of it this year'),
-      {
-        id: 'before',
-        head: 'before this year',
-        figures: true,
-        sortBy: ({ earnedBeforeYear }) => earnedBeforeYear.amountCents,
-        cell: (row) => <Money label={`Earned before this year, ${row.code}`} money={row.earnedBeforeYear} />,
-        total: dollars(difference(totals.earnedCents, totals.earnedThisYearCents)),
-      },
-      money('backlog', 'Backlog'),
-      money('costToComplete', 'Cost to complete'),
-      {
-        id: 'ahead',
-        head: 'Profit in backlog',
-        figures: true,
-        cell: (row) => <Amount cents={difference(row.backlog.amountCents, row.costToComplete.amountCents)} />,
-        total: dollars(difference(totals.backlogCents, totals.costToCompleteCents)),
-      },
-    ];
-  }
+  return view === 'year' ? [code, ...yearColumns(totals, money)] : [code, ...toDateColumns(totals, money)];
+}
+
+type MoneyOf = (id: Money, head: string, tone?: 'earned' | 'billed') => Column<Row>;
+
+function toDateColumns(totals: Schedule['totals'], money: MoneyOf): readonly Column<Row>[] {
+  const side = (id: 'overbilledCents' | 'underbilledCents', head: string): Column<Row> =>
+    moneyColumn({
+      id,
+      head,
+      named,
+      tone: 'gap',
+      of: (row) => ({ amountCents: row[id], ...(row[id] === 0 ? {} : { figure: row.netFigure }) }),
+      total: totals[id],
+    });
   return [
-    code,
     money('contract', 'Contract'),
     money('estimate', 'At completion'),
     money('profit', 'Profit then'),
-    {
-      id: 'margin',
-      head: 'Margin',
-      figures: true,
-      sortBy: ({ margin }) => (margin === null ? -9 : margin.numerator / margin.denominator),
-      cell: (row) => <Percent label={`Margin of ${row.code}`} ratio={row.margin} decimals={1} />,
-    },
+    percentColumn({ id: 'margin', head: 'Margin', named, of: ({ margin }) => margin }),
     money('cost', 'Cost'),
-    {
-      id: 'complete',
-      head: 'Complete',
-      figures: true,
-      sortBy: ({ complete }) => complete.numerator / complete.denominator,
-      cell: (row) => <Percent label={`Complete, ${row.code}`} ratio={row.complete} decimals={1} />,
-    },
+    percentColumn({ id: 'complete', head: 'Complete', named, of: ({ complete }) => complete }),
     money('earned', 'Earned', 'earned'),
     money('profitToDate', 'Profit to date'),
     money('billed', 'Billed', 'billed'),
     side('overbilledCents', 'Overbilled'),
     side('underbilledCents', 'Underbilled'),
+  ];
+}
+
+function yearColumns(totals: Schedule['totals'], money: MoneyOf): readonly Column<Row>[] {
+  return [
+    textColumn({ id: 'name', head: 'Project', gives: true, of: ({ name }) => name }),
+    textColumn({ id: 'client', head: 'Client', gives: true, of: ({ client }) => client }),
+    money('earned', 'Earned', 'earned'),
+    money('earnedThisYear', 'of it this year'),
+    moneyColumn({
+      id: 'before',
+      head: 'before this year',
+      named,
+      of: ({ earnedBeforeYear }) => earnedBeforeYear,
+      total: difference(totals.earnedCents, totals.earnedThisYearCents),
+    }),
+    money('backlog', 'Backlog'),
+    money('costToComplete', 'Cost to complete'),
+    amountColumn({
+      id: 'ahead',
+      head: 'Profit in backlog',
+      of: ({ backlog, costToComplete }) => difference(backlog.amountCents, costToComplete.amountCents),
+      total: difference(totals.backlogCents, totals.costToCompleteCents),
+    }),
   ];
 }

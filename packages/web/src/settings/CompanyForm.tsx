@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useWrite } from '../api/books-api.ts';
-import type { Trouble } from '../api/trouble.ts';
+import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { Note } from '../ui/notes.tsx';
+import { Note, Refused } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
 
 const DECIMALS = [
@@ -16,32 +16,20 @@ const DECIMALS = [
 
 /** The company, and how exactly percent complete is kept. */
 export function CompanyForm() {
-  const { frame } = useShownBooks();
-  const { company } = frame;
-  const [form, setForm] = useState({
+  const { company } = useShownBooks().frame;
+  const { form, field, general, settle } = useTypedForm({
     name: company?.name ?? '',
     currency: company?.currency ?? '',
     startMonth: String(company?.fiscalYearStartMonth ?? 1),
     decimals: company?.percentDecimals == null ? 'all' : String(company.percentDecimals),
   });
-  const [told, setTold] = useState<Trouble | 'kept' | null>(null);
+  const [kept, setKept] = useState(false);
   const [change, { busy }] = useWrite('changeCompany');
-  const problems = told === null || told === 'kept' ? [] : told.problems;
-  const field = (name: keyof typeof form, at: string = name) => ({
-    value: form[name],
-    onChange: (value: string) => setForm({ ...form, [name]: value }),
-    problem: problems.find((problem) => problem.at === at)?.message,
-  });
   const keep = async (): Promise<void> => {
     const percentDecimals = form.decimals === 'all' ? null : Number(form.decimals);
-    const body = {
-      name: form.name,
-      currency: form.currency.toUpperCase(),
-      fiscalYearStartMonth: Number(form.startMonth),
-      percentDecimals,
-    };
-    const written = await change({ body });
-    setTold(written.ok ? 'kept' : written.trouble);
+    const { name, currency, startMonth } = form;
+    const body = { name, currency: currency.toUpperCase(), fiscalYearStartMonth: Number(startMonth), percentDecimals };
+    setKept(settle(await change({ body })) !== undefined);
   };
   return (
     <Page
@@ -64,19 +52,15 @@ export function CompanyForm() {
         <Choice
           label="Decimals of a percent that percent complete is kept to"
           options={DECIMALS}
-          {...field('decimals')}
+          {...field('decimals', 'percentDecimals')}
         />
       </FieldGrid>
-      {told === 'kept' ? (
+      {kept ? (
         <Note $tone="good" role="status">
           Kept.
         </Note>
       ) : null}
-      {told !== null && told !== 'kept' ? (
-        <Note $tone="trouble" role="alert">
-          {told.detail}
-        </Note>
-      ) : null}
+      <Refused why={general} />
     </Page>
   );
 }

@@ -52,11 +52,7 @@ function RecordsPart({ kind }: { readonly kind: RecordKind }) {
   const rows =
     answer?.rows.filter(({ fields }) => Object.values(fields).some((value) => value.toLowerCase().includes(word))) ??
     [];
-  const defaults = Object.fromEntries(
-    fieldsOf(kind).flatMap(({ name, holds, need }) =>
-      holds.kind === 'day' && need === 'required' ? [[name, today]] : [],
-    ),
-  );
+  const defaults = firstFields(kind, today);
   return (
     <Page
       title={many}
@@ -101,6 +97,12 @@ function RecordsPart({ kind }: { readonly kind: RecordKind }) {
       ) : null}
     </Page>
   );
+}
+
+/** A new record begins with today where a day is required. */
+function firstFields(kind: RecordKind, today: string): Readonly<Record<string, string>> {
+  const days = fieldsOf(kind).filter(({ holds, need }) => holds.kind === 'day' && need === 'required');
+  return Object.fromEntries(days.map(({ name }) => [name, today]));
 }
 
 const NUMBERS = ['money', 'quantity', 'rate', 'percent', 'count'];

@@ -48,6 +48,16 @@ export function Remarks({ tone, title, remarks, place }: RemarksProps) {
   );
 }
 
+/** Why the whole was refused, where no field says it. */
+export function Refused({ why }: { readonly why: string | null }) {
+  if (why === null) return null;
+  return (
+    <Note $tone="trouble" role="alert">
+      {why}
+    </Note>
+  );
+}
+
 /** Says that there is nothing, and what to do about it. */
 export function Empty({ children }: { readonly children: ReactNode }) {
   return <Quiet>{children}</Quiet>;

@@ -1,0 +1,37 @@
+import { useState } from 'react';
+import type { Written } from './books-api.ts';
+import type { Trouble } from './trouble.ts';
+
+/** A field as the controls in `ui/` take it. */
+export interface TypedField {
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  readonly problem: string | undefined;
+}
+
+export interface TypedForm<F extends Readonly<Record<string, string>>> {
+  readonly form: F;
+  /** The field of that name; `at` where the server calls it otherwise. */
+  readonly field: (name: keyof F & string, at?: string) => TypedField;
+  /** What is wrong with the whole, where no field says it. */
+  readonly general: string | null;
+  /** Takes what an order came to: a refusal stays beside what was typed, an answer is returned. */
+  readonly settle: <T>(written: Written<T>) => T | undefined;
+}
+
+/** What was typed into a form, and what the server found wrong with it. */
+export function useTypedForm<F extends Readonly<Record<string, string>>>(initial: F): TypedForm<F> {
+  const [form, setForm] = useState(initial);
+  const [trouble, setTrouble] = useState<Trouble | null>(null);
+  const field = (name: keyof F & string, at: string = name): TypedField => ({
+    value: form[name] ?? '',
+    onChange: (value) => setForm((before) => ({ ...before, [name]: value })),
+    problem: trouble?.problems.find((problem) => problem.at === at)?.message,
+  });
+  const ofFields = trouble?.problems.some(({ at }) => at !== '') ?? false;
+  const settle = <T>(written: Written<T>): T | undefined => {
+    setTrouble(written.ok ? null : written.trouble);
+    return written.ok ? written.answer : undefined;
+  };
+  return { form, field, general: trouble === null || ofFields ? null : trouble.detail, settle };
+}
