@@ -1,0 +1,95 @@
+import { expect, test } from 'vitest';
+import { isoDate } from '../calendar/iso-date.ts';
+import { month } from '../calendar/month.ts';
+import { cents } from '../money/cents.ts';
+import type { Concern, Fact } from './problem.ts';
+import { concern, wording } from './wording.ts';
+
+const day = isoDate('2027-03-31');
+const march = month('2027-03');
+const money = cents(123_456);
+
+/** One of every kind; the type makes a missing one a failure to compile. */
+const FACTS: { readonly [K in Fact['kind']]: Extract<Fact, { kind: K }> } = {
+  missing: { kind: 'missing', field: 'the supplier' },
+  'unreadable-number': { kind: 'unreadable-number', typed: 'x' },
+  'too-many-decimals': { kind: 'too-many-decimals', typed: '1.234', decimals: 2 },
+  'number-too-large': { kind: 'number-too-large', typed: '9e99' },
+  'number-not-positive': { kind: 'number-not-positive', field: 'the amount' },
+  'number-outside': { kind: 'number-outside', field: 'the hours', least: '0', most: '24' },
+  'unreadable-day': { kind: 'unreadable-day', typed: 'soon' },
+  'not-a-choice': { kind: 'not-a-choice', typed: 'gold', choices: ['labor', 'material'] },
+  'too-long': { kind: 'too-long', field: 'the text', most: 200 },
+  'unknown-code': { kind: 'unknown-code', subject: 'supplier', typed: 'x' },
+  'ambiguous-code': { kind: 'ambiguous-code', subject: 'supplier', typed: 'a', among: ['A 1', 'A 2'] },
+  'code-taken': { kind: 'code-taken', subject: 'supplier', typed: 'A' },
+  'parent-loop': { kind: 'parent-loop', typed: 'A' },
+  'days-out-of-order': { kind: 'days-out-of-order', earlier: 'the bill date', later: 'the due date' },
+  'month-locked': { kind: 'month-locked', month: march, firstOpenDay: day },
+  'control-total-off': { kind: 'control-total-off', control: money, entered: cents(1) },
+  'duplicate-bill': { kind: 'duplicate-bill', supplier: 'A', number: '1' },
+  'project-closed': { kind: 'project-closed', project: 'P', status: 'closed' },
+  'control-account': { kind: 'control-account', account: '1200' },
+  'nothing-entered': { kind: 'nothing-entered' },
+  'warnings-open': { kind: 'warnings-open', count: 2 },
+  'preview-outdated': { kind: 'preview-outdated' },
+  'no-rate': { kind: 'no-rate', employee: 'A', day, project: 'P' },
+  'too-many-hours': { kind: 'too-many-hours', employee: 'A', day },
+  'month-already-run': { kind: 'month-already-run', month: march },
+  'later-month-run': { kind: 'later-month-run', month: march, latest: march },
+  'nothing-to-recognize': { kind: 'nothing-to-recognize', month: march },
+  'not-latest-run': { kind: 'not-latest-run', latest: march },
+  'client-needed': { kind: 'client-needed', project: 'P' },
+  'over-contract': { kind: 'over-contract', left: money, asked: money },
+  'over-open-amount': { kind: 'over-open-amount', open: money, asked: money },
+  'already-reversed': { kind: 'already-reversed', number: '1' },
+  settled: { kind: 'settled', number: '1', settled: money },
+  'reverse-run-there': { kind: 'reverse-run-there' },
+  'unbalanced-journal': { kind: 'unbalanced-journal', debits: money, credits: cents(1) },
+  'role-in-use': { kind: 'role-in-use', role: 'bank', account: '1010' },
+  'role-needs-type': { kind: 'role-needs-type', role: 'bank', type: 'asset' },
+  'role-not-empty': { kind: 'role-not-empty', role: 'bank' },
+  'in-use': { kind: 'in-use', subject: 'project', field: 'kind' },
+  'changed-meanwhile': { kind: 'changed-meanwhile', by: 'A', when: '09:14' },
+  'file-seen': { kind: 'file-seen', name: 'a.csv', when: '09:14' },
+  'file-unreadable': { kind: 'file-unreadable', reason: 'a quote is open' },
+  'column-unknown': { kind: 'column-unknown', column: 'x', known: ['code'] },
+  'column-missing': { kind: 'column-missing', column: 'code' },
+  'reason-needed': { kind: 'reason-needed' },
+  'estimate-below-cost': { kind: 'estimate-below-cost', cost: money, estimate: cents(1) },
+  'month-not-locked': { kind: 'month-not-locked', month: march },
+  'already-set-up': { kind: 'already-set-up' },
+  'not-set-up': { kind: 'not-set-up' },
+  'key-reused': { kind: 'key-reused' },
+  'not-there': { kind: 'not-there', subject: 'document' },
+};
+
+const CONCERNS: { readonly [K in Concern['kind']]: Extract<Concern, { kind: K }> } = {
+  'over-budget': { kind: 'over-budget', budget: money, after: money, code: 'A' },
+  unbudgeted: { kind: 'unbudgeted', code: 'A', project: 'P' },
+  'unusual-amount': { kind: 'unusual-amount', supplier: 'A', largest: cents(1), amount: money },
+  'other-month': { kind: 'other-month', month: march },
+  'not-active': { kind: 'not-active', project: 'P', status: 'proposed' },
+  'cost-over-estimate': { kind: 'cost-over-estimate', cost: money, estimate: cents(1) },
+  'no-estimate': { kind: 'no-estimate', project: 'P' },
+  'loss-expected': { kind: 'loss-expected', project: 'P', loss: money },
+};
+
+test.each(Object.values(FACTS))('$kind says what is wrong and what to do', (fact) => {
+  const words = wording(fact);
+  expect(words).toMatch(/^["A-Z0-9\u2212]/);
+  expect(words).toMatch(/[.?:]$/);
+  expect(words.length).toBeGreaterThan(20);
+  expect(words).not.toMatch(/undefined|NaN|\[object/);
+});
+
+test.each(Object.values(CONCERNS))('$kind says why it is worth a look', (warning) => {
+  const words = concern(warning);
+  expect(words).toMatch(/[.?]$/);
+  expect(words).not.toMatch(/undefined|NaN|\[object/);
+});
+
+test('a control total says which way it is off', () => {
+  expect(wording({ kind: 'control-total-off', control: cents(500), entered: cents(300) })).toContain('2.00 is still missing');
+  expect(wording({ kind: 'control-total-off', control: cents(300), entered: cents(500) })).toContain('2.00 too much');
+});
