@@ -3,7 +3,7 @@ import { sql, type Kysely } from 'kysely';
 import * as books from './migrations/0001-books.ts';
 import type { Schema } from './schema.ts';
 
-interface Migration {
+export interface Migration {
   readonly up: (db: Kysely<unknown>) => Promise<void>;
 }
 
@@ -24,12 +24,17 @@ export interface BooksFile {
   readonly version: () => number;
 }
 
-export async function migrate(db: Kysely<Schema>, { path, version }: BooksFile): Promise<void> {
+/** Brings the file to the newest version, after a backup where it holds anything; `migrations` are all there are. */
+export async function migrate(
+  db: Kysely<Schema>,
+  { path, version }: BooksFile,
+  migrations: readonly Migration[] = MIGRATIONS,
+): Promise<void> {
   const found = version();
-  if (found > MIGRATIONS.length) throw new NewerBooks(path, found);
-  if (found === MIGRATIONS.length) return;
+  if (found > migrations.length) throw new NewerBooks(path, found);
+  if (found === migrations.length) return;
   if (found > 0) await backUp(db, path, found);
-  for (const [index, migration] of MIGRATIONS.entries()) {
+  for (const [index, migration] of migrations.entries()) {
     if (index < found) continue;
     // Kysely does not wrap migrations on SQLite; a failure half-way would leave half a schema.
     await db.transaction().execute(async (trx) => {

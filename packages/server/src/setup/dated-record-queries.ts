@@ -1,5 +1,7 @@
-import { monthAt, monthNumber, month } from '@lowtide/core/calendar/month.ts';
+import { isNameableMonth, month, monthAt, monthNumber } from '@lowtide/core/calendar/month.ts';
+import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
+import type { Db } from '../database/schema.ts';
 import { dayNumberOf, numberOf, textOf, typed, type RecordStore } from './record-queries.ts';
 
 const addsOnly = {
@@ -43,6 +45,13 @@ export const contractChangeStore: RecordStore = {
 
 export const estimateOverrideStore: RecordStore = {
   ...addsOnly,
+  problems: async (db, _id, record) => {
+    const [project, amount] = [numberOf(record, 'project'), numberOf(record, 'amount')];
+    const from = textOf(record, 'month');
+    if (project === null || amount === null || !isNameableMonth(from)) return [];
+    const cost = await costThrough(db, project, monthNumber(month(from)));
+    return amount < cost ? [{ at: 'amount', kind: 'estimate-below-cost', cost, estimate: cents(amount) }] : [];
+  },
   all: async (db) => {
     const rows = await db
       .selectFrom('estimate_override as o')
@@ -73,3 +82,17 @@ export const estimateOverrideStore: RecordStore = {
     return Number((await trx.insertInto('estimate_override').values(values).executeTakeFirstOrThrow()).insertId);
   },
 };
+
+/** Cost posted to a project through a month. */
+async function costThrough(db: Db, project: number, through: number): Promise<Cents> {
+  const { held, expensed } = await db
+    .selectFrom('project_month')
+    .select(({ fn }) => [
+      fn.sum<number | null>('held_cents').as('held'),
+      fn.sum<number | null>('expensed_cents').as('expensed'),
+    ])
+    .where('project_id', '=', project)
+    .where('month', '<=', through)
+    .executeTakeFirstOrThrow();
+  return cents((held ?? 0) + (expensed ?? 0));
+}

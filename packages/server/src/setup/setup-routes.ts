@@ -97,7 +97,10 @@ async function readWith(
 ): Promise<{ readonly record: ReadRecord; readonly problems: readonly Problem[] }> {
   const context: RecordContext = { today: acting.today, references: await references(trx) };
   const { record, problems } = readRecord(kind, fields, context);
-  return { record, problems: [...problems, ...(await STORES[kind].problems(trx, id, record))] };
+  // A field that could not be read is told of once, not again as missing.
+  const told = new Set(problems.map(({ at }) => at));
+  const further = (await STORES[kind].problems(trx, id, record)).filter(({ at }) => !told.has(at));
+  return { record, problems: [...problems, ...further] };
 }
 
 async function refuseOtherVersion(
