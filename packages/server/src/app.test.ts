@@ -10,7 +10,11 @@ afterAll(() => app.close());
 
 describe('what a request is refused for, it is told as problem details', () => {
   test('a body that is no JSON', async () => {
-    const response = await fetch(`${app.address}/api/drafts`, { method: 'POST', headers: { 'content-type': 'application/json', 'idempotency-key': 'a' }, body: '{"month":' });
+    const response = await fetch(`${app.address}/api/drafts`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'idempotency-key': 'a' },
+      body: '{"month":',
+    });
     expect(response.status).toBe(400);
     expect(response.headers.get('content-type')).toContain('application/problem+json');
     expect(await response.json()).toMatchObject({ status: 400, title: 'Malformed request' });
@@ -24,7 +28,10 @@ describe('what a request is refused for, it is told as problem details', () => {
   });
 
   test('a body beyond the limit', async () => {
-    const { status, body } = await app.send('POST', '/drafts', { month: '2027-01', sheet: { kind: 'bills', controlTotal: 'x'.repeat(7_000_000), rows: [] } });
+    const { status, body } = await app.send('POST', '/drafts', {
+      month: '2027-01',
+      sheet: { kind: 'bills', controlTotal: 'x'.repeat(7_000_000), rows: [] },
+    });
     expect(status).toBe(413);
     expect(body['detail']).toContain('too large');
   });
@@ -35,15 +42,25 @@ describe('what a request is refused for, it is told as problem details', () => {
   });
 
   test('an address that leads nowhere', async () => {
-    expect(await app.send('GET', '/nowhere')).toMatchObject({ status: 404, body: { detail: expect.stringContaining('openapi.json') } });
+    expect(await app.send('GET', '/nowhere')).toMatchObject({
+      status: 404,
+      body: { detail: expect.stringContaining('openapi.json') },
+    });
   });
 
   test('a document that is not there', async () => {
-    expect(await app.send('GET', '/documents/999999')).toMatchObject({ status: 404, body: { problems: [{ kind: 'not-there' }] } });
+    expect(await app.send('GET', '/documents/999999')).toMatchObject({
+      status: 404,
+      body: { problems: [{ kind: 'not-there' }] },
+    });
   });
 
   test('a write without a key', async () => {
-    const response = await fetch(`${app.address}/api/company`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: 'A', currency: 'USD', fiscalYearStartMonth: 1, percentDecimals: null }) });
+    const response = await fetch(`${app.address}/api/company`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name: 'A', currency: 'USD', fiscalYearStartMonth: 1, percentDecimals: null }),
+    });
     expect(response.status).toBe(422);
     expect(await response.json()).toMatchObject({ problems: [{ at: 'Idempotency-Key' }] });
   });
@@ -56,7 +73,14 @@ describe('what a request is refused for, it is told as problem details', () => {
 
 describe('the same request twice', () => {
   test('is done once and answered twice', async () => {
-    const body = { postedOn: '2027-01-02', text: 'Opening', lines: [{ account: '1010', debit: '500', credit: '', text: '' }, { account: '3010', debit: '', credit: '500', text: '' }] };
+    const body = {
+      postedOn: '2027-01-02',
+      text: 'Opening',
+      lines: [
+        { account: '1010', debit: '500', credit: '', text: '' },
+        { account: '3010', debit: '', credit: '500', text: '' },
+      ],
+    };
     const first = await app.send('POST', '/journals', body, 'once');
     const again = await app.send('POST', '/journals', body, 'once');
     expect(first.status).toBe(201);
@@ -68,11 +92,21 @@ describe('the same request twice', () => {
   test('with another body is refused', async () => {
     const body = { through: null, reason: 'A' };
     expect((await app.send('PUT', '/month-lock', body, 'reused')).status).toBe(200);
-    expect(await app.send('PUT', '/month-lock', { ...body, reason: 'B' }, 'reused')).toMatchObject({ status: 409, body: { problems: [{ kind: 'key-reused' }] } });
+    expect(await app.send('PUT', '/month-lock', { ...body, reason: 'B' }, 'reused')).toMatchObject({
+      status: 409,
+      body: { problems: [{ kind: 'key-reused' }] },
+    });
   });
 
   test('sent at the same moment is done once', async () => {
-    const body = { postedOn: '2027-01-03', text: 'Twins', lines: [{ account: '1010', debit: '7', credit: '', text: '' }, { account: '3010', debit: '', credit: '7', text: '' }] };
+    const body = {
+      postedOn: '2027-01-03',
+      text: 'Twins',
+      lines: [
+        { account: '1010', debit: '7', credit: '', text: '' },
+        { account: '3010', debit: '', credit: '7', text: '' },
+      ],
+    };
     const answers = await Promise.all(Array.from({ length: 6 }, () => app.send('POST', '/journals', body, 'twins')));
     expect(new Set(answers.map(({ body: each }) => JSON.stringify(each))).size).toBe(1);
   });
@@ -96,10 +130,21 @@ test('who asks too often is asked to wait', async () => {
 
 describe('the OpenAPI document', () => {
   test('is of version 3.1, with an operation for each endpoint and its parts', async () => {
-    const document = await app.ask<{ openapi: string; paths: Record<string, Record<string, { operationId: string; parameters?: { name: string; in: string }[]; requestBody?: unknown }>> }>('/openapi.json');
+    const document = await app.ask<{
+      openapi: string;
+      paths: Record<
+        string,
+        Record<string, { operationId: string; parameters?: { name: string; in: string }[]; requestBody?: unknown }>
+      >;
+    }>('/openapi.json');
     expect(document.openapi).toMatch(/^3\.1/);
-    expect(document.paths['/api/drafts/{id}/posting']?.['post']).toMatchObject({ operationId: 'postDraft', requestBody: { required: true } });
-    const names = document.paths['/api/projects/{id}']?.['get']?.parameters?.map(({ name, in: place }) => `${place} ${name}`);
+    expect(document.paths['/api/drafts/{id}/posting']?.['post']).toMatchObject({
+      operationId: 'postDraft',
+      requestBody: { required: true },
+    });
+    const names = document.paths['/api/projects/{id}']?.['get']?.parameters?.map(
+      ({ name, in: place }) => `${place} ${name}`,
+    );
     expect(names).toEqual(expect.arrayContaining(['path id', 'query through', 'query known']));
     const keys = document.paths['/api/invoices']?.['post']?.parameters?.map(({ name }) => name);
     expect(keys).toEqual(['Idempotency-Key']);
@@ -109,8 +154,18 @@ describe('the OpenAPI document', () => {
 test('empty books say so, and can be set up once', async () => {
   const empty = await openApp();
   expect(await empty.ask('/frame')).toMatchObject({ company: null, ribbon: [], currentMonth: '2027-01' });
-  expect(await empty.refused('POST', '/drafts', { month: '2027-01', sheet: billSheet(GOOD_BILL) })).toEqual(['not-set-up']);
+  expect(await empty.refused('POST', '/drafts', { month: '2027-01', sheet: billSheet(GOOD_BILL) })).toEqual([
+    'not-set-up',
+  ]);
   await setUpSmallCompany(empty);
-  expect(await empty.refused('POST', '/company', { name: 'Other', currency: 'USD', fiscalYearStartMonth: 1, percentDecimals: null, firstMonth: '2027-01' })).toEqual(['already-set-up']);
+  expect(
+    await empty.refused('POST', '/company', {
+      name: 'Other',
+      currency: 'USD',
+      fiscalYearStartMonth: 1,
+      percentDecimals: null,
+      firstMonth: '2027-01',
+    }),
+  ).toEqual(['already-set-up']);
   await empty.close();
 });

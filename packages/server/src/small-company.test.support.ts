@@ -41,12 +41,19 @@ export async function openApp(from?: string, more: Partial<AppParts> = {}): Prom
   let moment = 0;
   const clock = { today: () => today, now: () => dayNumber(today) * 86_400_000 + (moment += 1_000) };
   const log = pino({ level: 'silent' });
-  const server = app({ books, clock, user: 'Tester', log, web: null, requestsPerMinute: 1_000_000, ...more }).listen(0, '127.0.0.1');
+  const server = app({ books, clock, user: 'Tester', log, web: null, requestsPerMinute: 1_000_000, ...more }).listen(
+    0,
+    '127.0.0.1',
+  );
   await new Promise((resolve) => server.once('listening', resolve));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   const send: TestApp['send'] = async (method, at, body, key = `key-${(orders += 1)}`) => {
     const headers = { 'content-type': 'application/json', ...(method === 'GET' ? {} : { 'idempotency-key': key }) };
-    const response = await fetch(`${address}/api${at}`, { method, headers, ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
+    const response = await fetch(`${address}/api${at}`, {
+      method,
+      headers,
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
     return { status: response.status, body: (await response.json()) as Answered['body'] };
   };
   const good = async <T>(method: string, at: string, body?: unknown): Promise<T> => {
@@ -64,8 +71,11 @@ export async function openApp(from?: string, more: Partial<AppParts> = {}): Prom
     order: good,
     refused: async (method, at, body) => {
       const { status, body: answer } = await send(method, at, body);
-      if (status < 400 || status >= 500) throw new Error(`${method} ${at} was not refused: ${status} ${JSON.stringify(answer)}`);
-      return ((answer['problems'] ?? []) as { at: string; kind: string }[]).map(({ at: place, kind }) => `${place} ${kind}`.trim());
+      if (status < 400 || status >= 500)
+        throw new Error(`${method} ${at} was not refused: ${status} ${JSON.stringify(answer)}`);
+      return ((answer['problems'] ?? []) as { at: string; kind: string }[]).map(({ at: place, kind }) =>
+        `${place} ${kind}`.trim(),
+      );
     },
     close: async () => {
       await new Promise<void>((resolve) => {
@@ -78,11 +88,21 @@ export async function openApp(from?: string, more: Partial<AppParts> = {}): Prom
   };
 }
 
-const add = async (to: TestApp, kind: string, fields: Readonly<Record<string, string>>): Promise<{ id: number; version: number }> => to.order('POST', `/records/${kind}`, { fields });
+const add = async (
+  to: TestApp,
+  kind: string,
+  fields: Readonly<Record<string, string>>,
+): Promise<{ id: number; version: number }> => to.order('POST', `/records/${kind}`, { fields });
 
 /** Two contracts, an internal project, two suppliers, a client, two people: books that are just set up. */
 export async function setUpSmallCompany(to: TestApp): Promise<void> {
-  await to.order('POST', '/company', { name: 'Test Works', currency: 'USD', fiscalYearStartMonth: 1, percentDecimals: null, firstMonth: '2027-01' });
+  await to.order('POST', '/company', {
+    name: 'Test Works',
+    currency: 'USD',
+    fiscalYearStartMonth: 1,
+    percentDecimals: null,
+    firstMonth: '2027-01',
+  });
   await add(to, 'tax-code', { code: 'ST', name: 'Sales tax', rate: '6.25', recoverable: '0' });
   await add(to, 'tax-code', { code: 'VT', name: 'Input tax', rate: '20', recoverable: '100' });
   await add(to, 'client', { code: 'COUNTY', name: 'Garrow County', termsDays: '30' });
@@ -93,27 +113,85 @@ export async function setUpSmallCompany(to: TestApp): Promise<void> {
   await add(to, 'cost-code', { code: '31-000', name: 'Earthwork' });
   await add(to, 'cost-code', { code: '31-250', name: 'Armor stone', parent: '31-000', costType: 'material' });
   await add(to, 'cost-code', { code: '31-100', name: 'Earthwork crew', parent: '31-000', costType: 'labor' });
-  const project = { kind: 'client', client: 'COUNTY', startOn: '2027-01-01', status: 'active', method: 'cost-to-cost', costTreatment: 'hold' };
+  const project = {
+    kind: 'client',
+    client: 'COUNTY',
+    startOn: '2027-01-01',
+    status: 'active',
+    method: 'cost-to-cost',
+    costTreatment: 'hold',
+  };
   await add(to, 'project', { ...project, code: 'GATE', name: 'Tide gate', contractPrice: '100,000.00' });
   await add(to, 'project', { ...project, code: 'DUNE', name: 'Dune', contractPrice: '50,000.00' });
-  await add(to, 'project', { ...project, code: 'BOAT', name: 'Workboat', kind: 'internal', client: '', method: 'none' });
+  await add(to, 'project', {
+    ...project,
+    code: 'BOAT',
+    name: 'Workboat',
+    kind: 'internal',
+    client: '',
+    method: 'none',
+  });
   await add(to, 'phase', { project: 'GATE', code: 'A', name: 'Earthwork' });
   const line = { effectiveOn: '2027-01-01', costType: 'material', costCode: '31-250' };
   await add(to, 'budget-line', { ...line, project: 'GATE', phase: 'A', cost: '50,000.00' });
-  await add(to, 'budget-line', { ...line, project: 'GATE', costCode: '31-100', costType: 'labor', quantity: '750', unit: 'h', unitCost: '40' });
+  await add(to, 'budget-line', {
+    ...line,
+    project: 'GATE',
+    costCode: '31-100',
+    costType: 'labor',
+    quantity: '750',
+    unit: 'h',
+    unitCost: '40',
+  });
   await add(to, 'budget-line', { ...line, project: 'DUNE', cost: '40,000.00' });
 }
 
-export const BLANK_BILL = { supplier: '', number: '', datedOn: '', dueOn: '', total: '', project: '', code: '', costType: '', net: '', tax: '', text: '' };
-export const GOOD_BILL = { ...BLANK_BILL, supplier: 'STONE', number: 'N-1', datedOn: '2027-01-20', dueOn: '+30', project: 'GATE', code: 'A/31-250', net: '8,000.00' };
+export const BLANK_BILL = {
+  supplier: '',
+  number: '',
+  datedOn: '',
+  dueOn: '',
+  total: '',
+  project: '',
+  code: '',
+  costType: '',
+  net: '',
+  tax: '',
+  text: '',
+};
+export const GOOD_BILL = {
+  ...BLANK_BILL,
+  supplier: 'STONE',
+  number: 'N-1',
+  datedOn: '2027-01-20',
+  dueOn: '+30',
+  project: 'GATE',
+  code: 'A/31-250',
+  net: '8,000.00',
+};
 export const billSheet = (...rows: readonly (typeof BLANK_BILL)[]) => ({ kind: 'bills', controlTotal: '', rows });
 export const hoursSheet = (weekOn: string, ...rows: readonly unknown[]) => ({ kind: 'hours', weekOn, rows });
-export const workedDay = (employee: string, project: string, code: string, hours: string) => ({ employee, project, code, costType: '', days: [hours, '', '', '', '', '', ''], text: '' });
+export const workedDay = (employee: string, project: string, code: string, hours: string) => ({
+  employee,
+  project,
+  code,
+  costType: '',
+  days: [hours, '', '', '', '', '', ''],
+  text: '',
+});
 
 /** Keeps a sheet and posts it, warnings accepted. */
-export async function post(to: TestApp, month: string, sheet: unknown): Promise<readonly { readonly id: number; readonly number: string }[]> {
+export async function post(
+  to: TestApp,
+  month: string,
+  sheet: unknown,
+): Promise<readonly { readonly id: number; readonly number: string }[]> {
   const draft = await to.order<{ id: number; version: number }>('POST', '/drafts', { month, sheet });
-  const { documents } = await to.order<{ documents: { id: number; number: string }[] }>('POST', `/drafts/${draft.id}/posting`, { month, version: draft.version, acceptWarnings: true });
+  const { documents } = await to.order<{ documents: { id: number; number: string }[] }>(
+    'POST',
+    `/drafts/${draft.id}/posting`,
+    { month, version: draft.version, acceptWarnings: true },
+  );
   return documents;
 }
 
@@ -122,4 +200,9 @@ export async function recognize(to: TestApp, month: string): Promise<{ readonly 
   return to.order('POST', '/recognition', { month, stamp });
 }
 
-export const invoiceOf = (project: string, share: 'percent' | 'amount' | 'rest', value = '', datedOn = '2027-01-31') => ({ project, datedOn, dueOn: '', share, value, taxCode: '', text: 'Progress' });
+export const invoiceOf = (
+  project: string,
+  share: 'percent' | 'amount' | 'rest',
+  value = '',
+  datedOn = '2027-01-31',
+) => ({ project, datedOn, dueOn: '', share, value, taxCode: '', text: 'Progress' });

@@ -9,17 +9,41 @@ const percentOf = (percent: number) => ({ kind: 'percent' as const, share: ratio
 describe('a share of the contract', () => {
   test.each([
     { case: '25 % of 1,120,000.00', contract: 112_000_000, billed: 0, share: percentOf(25), work: 28_000_000 },
-    { case: 'an amount', contract: 100_00, billed: 40_00, share: { kind: 'amount' as const, amount: cents(60_00) }, work: 60_00 },
+    {
+      case: 'an amount',
+      contract: 100_00,
+      billed: 40_00,
+      share: { kind: 'amount' as const, amount: cents(60_00) },
+      work: 60_00,
+    },
     { case: 'all that is left', contract: 100_01, billed: 66_67, share: { kind: 'rest' as const }, work: 33_34 },
   ])('$case', ({ contract, billed, share, work }) => {
     expect(contractShare(cents(contract), cents(billed), share)).toEqual({ ok: true, value: work });
   });
 
   test.each([
-    { case: 'more than is left', contract: 100_00, billed: 40_00, share: { kind: 'amount' as const, amount: cents(60_01) }, kind: 'over-contract' },
-    { case: 'anything of a contract that is billed', contract: 100_00, billed: 100_00, share: { kind: 'rest' as const }, kind: 'over-contract' },
+    {
+      case: 'more than is left',
+      contract: 100_00,
+      billed: 40_00,
+      share: { kind: 'amount' as const, amount: cents(60_01) },
+      kind: 'over-contract',
+    },
+    {
+      case: 'anything of a contract that is billed',
+      contract: 100_00,
+      billed: 100_00,
+      share: { kind: 'rest' as const },
+      kind: 'over-contract',
+    },
     { case: 'nothing', contract: 100_00, billed: 0, share: percentOf(0), kind: 'number-not-positive' },
-    { case: 'less than nothing', contract: 100_00, billed: 0, share: { kind: 'amount' as const, amount: cents(-1) }, kind: 'number-not-positive' },
+    {
+      case: 'less than nothing',
+      contract: 100_00,
+      billed: 0,
+      share: { kind: 'amount' as const, amount: cents(-1) },
+      kind: 'number-not-positive',
+    },
   ])('refuses $case', ({ contract, billed, share, kind }) => {
     expect(contractShare(cents(contract), cents(billed), share)).toMatchObject({ ok: false, problems: [{ kind }] });
   });

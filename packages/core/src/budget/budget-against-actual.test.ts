@@ -6,15 +6,62 @@ import { quantity } from '../money/quantity.ts';
 import { percent } from '../money/ratio.ts';
 import { budgetFigures, budgetRows, budgetTotals, type BudgetAmounts } from './budget-against-actual.ts';
 
-const coding = (code: number) => ({ project: projectId(1), phase: null, costCode: costCodeId(code), costType: 'material' as const });
-const amounts = (original: number, changes = 0): BudgetAmounts => ({ original: cents(original), changes: cents(changes), price: cents(0), quantity: quantity(0), unit: '' });
+const coding = (code: number) => ({
+  project: projectId(1),
+  phase: null,
+  costCode: costCodeId(code),
+  costType: 'material' as const,
+});
+const amounts = (original: number, changes = 0): BudgetAmounts => ({
+  original: cents(original),
+  changes: cents(changes),
+  price: cents(0),
+  quantity: quantity(0),
+  unit: '',
+});
 
 describe('a budget line', () => {
   test.each([
-    { case: 'under its budget', original: 10_000, changes: 0, actual: 4_000, left: 6_000, end: 10_000, variance: 0, used: '40' },
-    { case: 'with a change', original: 10_000, changes: 2_000, actual: 6_000, left: 6_000, end: 12_000, variance: 0, used: '50' },
-    { case: 'over its budget', original: 10_000, changes: 0, actual: 12_500, left: -2_500, end: 12_500, variance: -2_500, used: '125' },
-    { case: 'with a credit above its cost', original: 10_000, changes: 0, actual: -500, left: 10_500, end: 10_000, variance: 0, used: '\u22125' },
+    {
+      case: 'under its budget',
+      original: 10_000,
+      changes: 0,
+      actual: 4_000,
+      left: 6_000,
+      end: 10_000,
+      variance: 0,
+      used: '40',
+    },
+    {
+      case: 'with a change',
+      original: 10_000,
+      changes: 2_000,
+      actual: 6_000,
+      left: 6_000,
+      end: 12_000,
+      variance: 0,
+      used: '50',
+    },
+    {
+      case: 'over its budget',
+      original: 10_000,
+      changes: 0,
+      actual: 12_500,
+      left: -2_500,
+      end: 12_500,
+      variance: -2_500,
+      used: '125',
+    },
+    {
+      case: 'with a credit above its cost',
+      original: 10_000,
+      changes: 0,
+      actual: -500,
+      left: 10_500,
+      end: 10_000,
+      variance: 0,
+      used: '\u22125',
+    },
   ])('$case', ({ original, changes, actual, left, end, variance, used }) => {
     const found = budgetFigures({ budget: amounts(original, changes), actual: cents(actual) });
     expect({ left: found.remaining, end: found.estimate, variance: found.variance }).toEqual({ left, end, variance });
@@ -22,7 +69,12 @@ describe('a budget line', () => {
   });
 
   test('nobody budgeted: all of it is variance, and no share of it is used', () => {
-    expect(budgetFigures({ budget: null, actual: cents(3_415) })).toMatchObject({ remaining: -3_415, estimate: 3_415, variance: -3_415, used: null });
+    expect(budgetFigures({ budget: null, actual: cents(3_415) })).toMatchObject({
+      remaining: -3_415,
+      estimate: 3_415,
+      variance: -3_415,
+      used: null,
+    });
   });
 });
 
@@ -43,14 +95,25 @@ test('unbudgeted codings come last, those whose cost came to nothing not at all;
     [2, true],
     [3, false],
   ]);
-  expect(budgetTotals(rows)).toEqual({ original: 10_000, changes: 0, actual: 4_700, remaining: 5_300, estimate: 10_700, variance: -700 });
+  expect(budgetTotals(rows)).toEqual({
+    original: 10_000,
+    changes: 0,
+    actual: 4_700,
+    remaining: 5_300,
+    estimate: 10_700,
+    variance: -700,
+  });
 });
 
 test('totals are the sums of the lines, and budget less variance is the estimate', () => {
   const line = fc.tuple(fc.integer({ min: 0, max: 1_000_000 }), fc.integer({ min: -100_000, max: 1_000_000 }));
   fc.assert(
     fc.property(fc.array(line, { maxLength: 20 }), (lines) => {
-      const rows = lines.map(([budget, actual], index) => ({ coding: coding(index + 1), budget: budget === 0 ? null : amounts(budget), actual: cents(actual) }));
+      const rows = lines.map(([budget, actual], index) => ({
+        coding: coding(index + 1),
+        budget: budget === 0 ? null : amounts(budget),
+        actual: cents(actual),
+      }));
       const totals = budgetTotals(rows);
       expect(totals.original + totals.changes - totals.variance).toBe(totals.estimate);
       expect(totals.original + totals.changes - totals.actual).toBe(totals.remaining);

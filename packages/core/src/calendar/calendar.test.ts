@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { dayNumber, dayOf, dayText, isIsoDate, isoDate, mondayOf, plusDays } from './iso-date.ts';
-import { fiscalYearStart, isNameableMonth, lastDay, month, monthAt, monthNumber, monthOf, monthText, plusMonths } from './month.ts';
+import {
+  fiscalYearStart,
+  isNameableMonth,
+  lastDay,
+  month,
+  monthAt,
+  monthNumber,
+  monthOf,
+  monthText,
+  plusMonths,
+} from './month.ts';
 import { typedDate } from './typed-date.ts';
 
 const NEAR = isoDate('2027-03-31');
@@ -24,9 +34,12 @@ describe('a day as people type it, near 31 March 2027', () => {
     expect(typedDate(typed, NEAR)).toBe(day);
   });
 
-  test.each(['', '32', '2/30', '13/1', '29 feb', 'soon', '2027-02-29', '1800-01-01', '2999-12-31', '31 mars mars'])('%s is no day', (typed) => {
-    expect(typedDate(typed, NEAR)).toBeUndefined();
-  });
+  test.each(['', '32', '2/30', '13/1', '29 feb', 'soon', '2027-02-29', '1800-01-01', '2999-12-31', '31 mars mars'])(
+    '%s is no day',
+    (typed) => {
+      expect(typedDate(typed, NEAR)).toBeUndefined();
+    },
+  );
 });
 
 test('a day typed as printed is the same day', () => {
@@ -78,12 +91,16 @@ describe('months', () => {
 
   test('numbers and months are one to one, and steps add up', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1_950 * 12, max: 2_949 * 12 }), fc.integer({ min: -400, max: 400 }), (number, step) => {
-        const period = monthAt(number);
-        expect(monthNumber(period)).toBe(number);
-        expect(plusMonths(plusMonths(period, step), -step)).toBe(period);
-        expect(monthOf(lastDay(period))).toBe(period);
-      }),
+      fc.property(
+        fc.integer({ min: 1_950 * 12, max: 2_949 * 12 }),
+        fc.integer({ min: -400, max: 400 }),
+        (number, step) => {
+          const period = monthAt(number);
+          expect(monthNumber(period)).toBe(number);
+          expect(plusMonths(plusMonths(period, step), -step)).toBe(period);
+          expect(monthOf(lastDay(period))).toBe(period);
+        },
+      ),
     );
   });
 

@@ -22,7 +22,10 @@ const stone = { project: GATE.id, phase: phaseId(7), costCode: costCodeId(11), c
 
 test('what a bill does: cost, estimate, percent, margin and what is left of its line', () => {
   // 1,500.00 on a line with 1,000.00 left: 500.00 over, so the estimate rises to 6,500.00.
-  const [effect] = projectEffects([{ project: GATE, coding: stone, cost: cents(150_000), at: '' }], [BEFORE], { catalog: SAMPLE, kept: null });
+  const [effect] = projectEffects([{ project: GATE, coding: stone, cost: cents(150_000), at: '' }], [BEFORE], {
+    catalog: SAMPLE,
+    kept: null,
+  });
   expect(effect).toMatchObject({
     code: 'GATE',
     cost: { before: 490_000, after: 640_000 },
@@ -35,5 +38,7 @@ test('what a bill does: cost, estimate, percent, margin and what is left of its 
 });
 
 test('a project that is not known has no effect to show', () => {
-  expect(projectEffects([{ project: GATE, coding: stone, cost: cents(1), at: '' }], [], { catalog: SAMPLE, kept: null })).toEqual([]);
+  expect(
+    projectEffects([{ project: GATE, coding: stone, cost: cents(1), at: '' }], [], { catalog: SAMPLE, kept: null }),
+  ).toEqual([]);
 });

@@ -14,7 +14,13 @@ const roleNames = Object.keys(ROLES) as Role[];
 export const SAMPLE_ROLES = Object.fromEntries(roleNames.map((role, index) => [role, accountId(index + 1)])) as Roles;
 
 const accounts: readonly Account[] = [
-  ...roleNames.map((role, index) => ({ id: accountId(index + 1), code: String(1000 + index), name: role, type: ROLES[role], role })),
+  ...roleNames.map((role, index) => ({
+    id: accountId(index + 1),
+    code: String(1000 + index),
+    name: role,
+    type: ROLES[role],
+    role,
+  })),
   { id: accountId(90), code: '6100', name: 'Rent and yard', type: 'expense', role: null },
 ];
 
@@ -35,7 +41,12 @@ const project = (id: number, code: string, more: Partial<Project> = {}): Project
 
 export const GATE = project(1, 'GATE', { phases: [{ id: phaseId(7), code: 'A', name: 'Earthwork', parent: null }] });
 export const CLOSED = project(2, 'OLD', { status: 'closed' });
-export const TRAINING = project(3, 'TRAIN', { kind: 'internal', client: null, method: 'none', costTreatment: 'expense' });
+export const TRAINING = project(3, 'TRAIN', {
+  kind: 'internal',
+  client: null,
+  method: 'none',
+  costTreatment: 'expense',
+});
 export const BOAT = project(4, 'BOAT', { kind: 'internal', client: null, method: 'none' });
 
 const stone = { project: GATE.id, phase: phaseId(7), costCode: costCodeId(11), costType: 'material' as const };
@@ -52,7 +63,15 @@ export const SAMPLE: Catalog = {
     { id: partyId(3), code: 'STEEL', name: 'Kestrin Steelworks', bills: 2, largestBill: cents(100) },
   ],
   employees: [
-    { id: employeeId(1), code: 'E1', name: 'A. Brisk', rates: [{ effectiveOn: isoDate('2027-01-01'), rate: rate(400_000) }, { effectiveOn: isoDate('2027-03-03'), rate: rate(420_000) }] },
+    {
+      id: employeeId(1),
+      code: 'E1',
+      name: 'A. Brisk',
+      rates: [
+        { effectiveOn: isoDate('2027-01-01'), rate: rate(400_000) },
+        { effectiveOn: isoDate('2027-03-03'), rate: rate(420_000) },
+      ],
+    },
     { id: employeeId(2), code: 'E2', name: 'T. Callow', rates: [] },
   ],
   projects: [GATE, CLOSED, TRAINING, BOAT],

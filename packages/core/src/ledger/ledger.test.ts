@@ -24,7 +24,9 @@ describe('an entry', () => {
   });
 
   test('refuses lines that do not sum to zero', () => {
-    expect(() => journalEntry(DAY, [debit(ONE, cents(500)), credit(OTHER, cents(499))])).toThrow('differ by 1 minor units');
+    expect(() => journalEntry(DAY, [debit(ONE, cents(500)), credit(OTHER, cents(499))])).toThrow(
+      'differ by 1 minor units',
+    );
   });
 
   test('and its reversal leave nothing, account by account', () => {
@@ -33,20 +35,51 @@ describe('an entry', () => {
         const lines = amounts.map((amount) => debit(ONE, cents(amount), { quantity: quantity(amount) }));
         const entry = journalEntry(DAY, [...lines, credit(OTHER, sum(lines.map(({ amount }) => amount)))]);
         const both = [...entry.lines, ...reversal(entry.lines, DAY).lines];
-        for (const account of [ONE, OTHER]) expect(sum(both.filter((line) => line.account === account).map(({ amount }) => amount))).toBe(0);
+        for (const account of [ONE, OTHER])
+          expect(sum(both.filter((line) => line.account === account).map(({ amount }) => amount))).toBe(0);
         expect(both.reduce((total, line) => total + line.quantity, 0)).toBe(0);
       }),
     );
   });
 });
 
-const code = (rate: number, recoverable: number): TaxCode => ({ id: taxCodeId(1), code: 'T', name: 'Tax', rateMillionths: rate, recoverableMillionths: recoverable });
+const code = (rate: number, recoverable: number): TaxCode => ({
+  id: taxCodeId(1),
+  code: 'T',
+  name: 'Tax',
+  rateMillionths: rate,
+  recoverableMillionths: recoverable,
+});
 
 describe('tax on purchases', () => {
   test.each([
-    { case: '6.25 % that is all cost', rate: 62_500, recoverable: 0, nets: [10_000, 20_000], tax: 1_875, back: 0, cost: [625, 1_250] },
-    { case: '20 % that all comes back', rate: 200_000, recoverable: 1_000_000, nets: [10_000, 20_000], tax: 6_000, back: 6_000, cost: [0, 0] },
-    { case: '10 %, half comes back, rounded once', rate: 100_000, recoverable: 500_000, nets: [333, 333, 333], tax: 100, back: 50, cost: [17, 17, 16] },
+    {
+      case: '6.25 % that is all cost',
+      rate: 62_500,
+      recoverable: 0,
+      nets: [10_000, 20_000],
+      tax: 1_875,
+      back: 0,
+      cost: [625, 1_250],
+    },
+    {
+      case: '20 % that all comes back',
+      rate: 200_000,
+      recoverable: 1_000_000,
+      nets: [10_000, 20_000],
+      tax: 6_000,
+      back: 6_000,
+      cost: [0, 0],
+    },
+    {
+      case: '10 %, half comes back, rounded once',
+      rate: 100_000,
+      recoverable: 500_000,
+      nets: [333, 333, 333],
+      tax: 100,
+      back: 50,
+      cost: [17, 17, 16],
+    },
     { case: 'a supplier credit', rate: 62_500, recoverable: 0, nets: [-10_000], tax: -625, back: 0, cost: [-625] },
     { case: 'lines that cancel', rate: 62_500, recoverable: 0, nets: [500, -500], tax: 0, back: 0, cost: [0, 0] },
   ])('$case', ({ rate, recoverable, nets, tax, back, cost }) => {
@@ -56,10 +89,15 @@ describe('tax on purchases', () => {
 
   test('what comes back and what is cost make up the tax', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 300_000 }), fc.integer({ min: 0, max: 1_000_000 }), fc.array(fc.integer({ min: 0, max: 9_000_000 }), { minLength: 1 }), (rate, recoverable, nets) => {
-        const found = taxOn(code(rate, recoverable), nets.map(cents));
-        expect(found.recoverable + sum(found.cost)).toBe(found.tax);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 300_000 }),
+        fc.integer({ min: 0, max: 1_000_000 }),
+        fc.array(fc.integer({ min: 0, max: 9_000_000 }), { minLength: 1 }),
+        (rate, recoverable, nets) => {
+          const found = taxOn(code(rate, recoverable), nets.map(cents));
+          expect(found.recoverable + sum(found.cost)).toBe(found.tax);
+        },
+      ),
     );
   });
 });

@@ -10,8 +10,20 @@ describe('a share of an amount is rounded once, half away from zero', () => {
     { case: 'half a cent below zero goes down', amount: -1, part: 1, whole: 2, share: -1 },
     { case: 'nothing of something', amount: 12345, part: 0, whole: 7, share: 0 },
     { case: 'all of it', amount: 12345, part: 7, whole: 7, share: 12345 },
-    { case: 'contract 812,000.00 at 178,640 of 609,000', amount: 81_200_000, part: 17_864_000, whole: 60_900_000, share: 23_818_667 },
-    { case: 'beyond what doubles multiply exactly', amount: 900_000_000_000_001, part: 1, whole: 3, share: 300_000_000_000_000 },
+    {
+      case: 'contract 812,000.00 at 178,640 of 609,000',
+      amount: 81_200_000,
+      part: 17_864_000,
+      whole: 60_900_000,
+      share: 23_818_667,
+    },
+    {
+      case: 'beyond what doubles multiply exactly',
+      amount: 900_000_000_000_001,
+      part: 1,
+      whole: 3,
+      share: 300_000_000_000_000,
+    },
   ])('$case', ({ amount, part, whole, share }) => {
     expect(shareOf(cents(amount), ratio(part, whole))).toBe(share);
   });
@@ -20,14 +32,19 @@ describe('a share of an amount is rounded once, half away from zero', () => {
 test('the quotient of whole numbers agrees with exact arithmetic, large numbers or small', () => {
   const whole = fc.integer({ min: -900_000_000_000_000, max: 900_000_000_000_000 });
   fc.assert(
-    fc.property(whole, fc.integer({ min: -1_000, max: 1_000 }), fc.integer({ min: 1, max: 1_000_000 }), (a, b, divisor) => {
-      const doubled = 2n * BigInt(a) * BigInt(b);
-      const size = (doubled < 0n ? -doubled : doubled) + BigInt(divisor);
-      const rounded = size / (2n * BigInt(divisor));
-      const expected = doubled < 0n ? -rounded : rounded;
-      fc.pre(expected <= BigInt(Number.MAX_SAFE_INTEGER) && expected >= -BigInt(Number.MAX_SAFE_INTEGER));
-      expect(BigInt(roundedQuotient(a, b, divisor))).toBe(expected);
-    }),
+    fc.property(
+      whole,
+      fc.integer({ min: -1_000, max: 1_000 }),
+      fc.integer({ min: 1, max: 1_000_000 }),
+      (a, b, divisor) => {
+        const doubled = 2n * BigInt(a) * BigInt(b);
+        const size = (doubled < 0n ? -doubled : doubled) + BigInt(divisor);
+        const rounded = size / (2n * BigInt(divisor));
+        const expected = doubled < 0n ? -rounded : rounded;
+        fc.pre(expected <= BigInt(Number.MAX_SAFE_INTEGER) && expected >= -BigInt(Number.MAX_SAFE_INTEGER));
+        expect(BigInt(roundedQuotient(a, b, divisor))).toBe(expected);
+      },
+    ),
   );
 });
 

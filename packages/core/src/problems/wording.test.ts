@@ -90,6 +90,8 @@ test.each(Object.values(CONCERNS))('$kind says why it is worth a look', (warning
 });
 
 test('a control total says which way it is off', () => {
-  expect(wording({ kind: 'control-total-off', control: cents(500), entered: cents(300) })).toContain('2.00 is still missing');
+  expect(wording({ kind: 'control-total-off', control: cents(500), entered: cents(300) })).toContain(
+    '2.00 is still missing',
+  );
   expect(wording({ kind: 'control-total-off', control: cents(300), entered: cents(500) })).toContain('2.00 too much');
 });

@@ -26,7 +26,10 @@ const PROJECT: Project = {
 };
 
 /** Amounts in whole dollars. */
-function position(dollars: { contract: number; cost: number; budget: number }, more: Partial<ProjectPosition> = {}): ProjectPosition {
+function position(
+  dollars: { contract: number; cost: number; budget: number },
+  more: Partial<ProjectPosition> = {},
+): ProjectPosition {
   const money = (amount: number): Cents => cents(amount * 100);
   return {
     project: PROJECT,
@@ -57,7 +60,9 @@ describe('percentage of completion, worked by hand', () => {
     // 1,000,000 for 700,000 cost, 420,000 incurred: 60 %, 600,000. Then +150,000 price, +120,000 cost: 420 of 820.
     const before = row(position({ contract: 1_000_000, cost: 420_000, budget: 700_000 }));
     expect(before.earnedToDate).toBe(60_000_000);
-    const after = row(position({ contract: 1_150_000, cost: 420_000, budget: 820_000 }, { earned: before.earnedToDate }));
+    const after = row(
+      position({ contract: 1_150_000, cost: 420_000, budget: 820_000 }, { earned: before.earnedToDate }),
+    );
     expect(after.earnedToDate).toBe(58_902_439);
     expect(recognized(after).earned).toBe(-1_097_561);
   });
@@ -67,7 +72,12 @@ describe('percentage of completion, worked by hand', () => {
     const half = row(position({ contract: 980_000, cost: 532_000, budget: 1_064_000 }));
     expect(half.earnedToDate).toBe(49_000_000);
     expect(half.provisionToDate).toBe(4_200_000);
-    const done = row(position({ contract: 980_000, cost: 1_064_000, budget: 1_064_000 }, { earned: half.earnedToDate, provision: half.provisionToDate }));
+    const done = row(
+      position(
+        { contract: 980_000, cost: 1_064_000, budget: 1_064_000 },
+        { earned: half.earnedToDate, provision: half.provisionToDate },
+      ),
+    );
     expect(done.earnedToDate).toBe(98_000_000);
     expect(recognized(done).lossProvision).toBe(-4_200_000);
   });
@@ -77,7 +87,12 @@ describe('percentage of completion, worked by hand', () => {
   });
 
   test('cost above the estimate: complete, revenue stops at the contract, and a warning asks for a forecast', () => {
-    const found = row(position({ contract: 100_000, cost: 90_000, budget: 80_000 }, { override: { month: month('2027-01'), amount: cents(8_000_000), reason: 'Told' } }));
+    const found = row(
+      position(
+        { contract: 100_000, cost: 90_000, budget: 80_000 },
+        { override: { month: month('2027-01'), amount: cents(8_000_000), reason: 'Told' } },
+      ),
+    );
     expect(found.progress).toMatchObject({ kind: 'over-estimate', overrun: 1_000_000 });
     expect(found.earnedToDate).toBe(10_000_000);
     expect(found.warnings.map(({ kind }) => kind)).toEqual(['cost-over-estimate']);
@@ -87,10 +102,25 @@ describe('percentage of completion, worked by hand', () => {
 describe('how far a project is', () => {
   test.each([
     { case: 'before any cost', of: position({ contract: 100, cost: 0, budget: 80 }), kind: 'not-begun', text: '0.00' },
-    { case: 'without an estimate', of: position({ contract: 100, cost: 0, budget: 0 }), kind: 'no-estimate', text: '0.00' },
+    {
+      case: 'without an estimate',
+      of: position({ contract: 100, cost: 0, budget: 0 }),
+      kind: 'no-estimate',
+      text: '0.00',
+    },
     { case: 'under way', of: position({ contract: 100, cost: 20, budget: 80 }), kind: 'under-way', text: '25.00' },
-    { case: 'finished below its budget', of: position({ contract: 100, cost: 20, budget: 80 }, { finished: true }), kind: 'finished', text: '100.00' },
-    { case: 'not measured', of: position({ contract: 0, cost: 20, budget: 80 }, { project: { ...PROJECT, method: 'none' } }), kind: 'not-measured', text: '0.00' },
+    {
+      case: 'finished below its budget',
+      of: position({ contract: 100, cost: 20, budget: 80 }, { finished: true }),
+      kind: 'finished',
+      text: '100.00',
+    },
+    {
+      case: 'not measured',
+      of: position({ contract: 0, cost: 20, budget: 80 }, { project: { ...PROJECT, method: 'none' } }),
+      kind: 'not-measured',
+      text: '0.00',
+    },
   ])('$case', ({ of, kind, text }) => {
     const found = progress(of, null);
     expect(found.kind).toBe(kind);
@@ -105,9 +135,27 @@ describe('how far a project is', () => {
 
 describe('the estimate at completion', () => {
   test.each([
-    { case: 'budget and overruns, line by line', of: position({ contract: 0, cost: 50, budget: 80 }, { overruns: cents(500) }), estimate: 8_500 },
-    { case: 'set by hand', of: position({ contract: 0, cost: 50, budget: 80 }, { override: { month: month('2027-01'), amount: cents(9_900), reason: 'Told' } }), estimate: 9_900 },
-    { case: 'finished: what it cost, whatever was set', of: position({ contract: 0, cost: 50, budget: 80 }, { finished: true, override: { month: month('2027-01'), amount: cents(9_900), reason: 'Told' } }), estimate: 5_000 },
+    {
+      case: 'budget and overruns, line by line',
+      of: position({ contract: 0, cost: 50, budget: 80 }, { overruns: cents(500) }),
+      estimate: 8_500,
+    },
+    {
+      case: 'set by hand',
+      of: position(
+        { contract: 0, cost: 50, budget: 80 },
+        { override: { month: month('2027-01'), amount: cents(9_900), reason: 'Told' } },
+      ),
+      estimate: 9_900,
+    },
+    {
+      case: 'finished: what it cost, whatever was set',
+      of: position(
+        { contract: 0, cost: 50, budget: 80 },
+        { finished: true, override: { month: month('2027-01'), amount: cents(9_900), reason: 'Told' } },
+      ),
+      estimate: 5_000,
+    },
   ])('$case', ({ of, estimate }) => {
     expect(estimateAtCompletion(of)).toBe(estimate);
   });
@@ -118,16 +166,30 @@ describe('runs', () => {
     expect(mayRun(month('2027-03'), null).ok).toBe(true);
     expect(mayRun(month('2027-03'), month('2027-02')).ok).toBe(true);
     expect(mayRun(month('2027-03'), month('2027-01')).ok).toBe(true);
-    expect(mayRun(month('2027-03'), month('2027-03'))).toMatchObject({ ok: false, problems: [{ kind: 'month-already-run' }] });
-    expect(mayRun(month('2027-02'), month('2027-03'))).toMatchObject({ ok: false, problems: [{ kind: 'later-month-run' }] });
+    expect(mayRun(month('2027-03'), month('2027-03'))).toMatchObject({
+      ok: false,
+      problems: [{ kind: 'month-already-run' }],
+    });
+    expect(mayRun(month('2027-02'), month('2027-03'))).toMatchObject({
+      ok: false,
+      problems: [{ kind: 'later-month-run' }],
+    });
   });
 
   test('all cost held is released, and a second run right after changes nothing', () => {
     const coding = { project: projectId(1), phase: null, costCode: costCodeId(1), costType: 'labor' as const };
-    const first = recognitionRow(position({ contract: 100, cost: 40, budget: 80 }), [{ coding, amount: cents(4_000) }], null);
+    const first = recognitionRow(
+      position({ contract: 100, cost: 40, budget: 80 }),
+      [{ coding, amount: cents(4_000) }],
+      null,
+    );
     expect(releasedCost(first)).toBe(4_000);
     expect(changesAnything(first)).toBe(true);
-    const again = recognitionRow(position({ contract: 100, cost: 40, budget: 80 }, { earned: first.earnedToDate }), [], null);
+    const again = recognitionRow(
+      position({ contract: 100, cost: 40, budget: 80 }, { earned: first.earnedToDate }),
+      [],
+      null,
+    );
     expect(changesAnything(again)).toBe(false);
   });
 
@@ -148,7 +210,11 @@ describe('runs', () => {
             costToDate: cents(now.costToDate + each.cost),
           };
           const change = recognized(row(now));
-          now = { ...now, earned: cents(now.earned + change.earned), provision: cents(now.provision + change.lossProvision) };
+          now = {
+            ...now,
+            earned: cents(now.earned + change.earned),
+            provision: cents(now.provision + change.lossProvision),
+          };
           const loss = Math.max(0, estimateAtCompletion(now) - now.contract);
           const shown = now.earned - now.costToDate - now.provision;
           if (loss > 0 && now.costToDate <= estimateAtCompletion(now)) expect(shown).toBe(-loss);
@@ -158,7 +224,9 @@ describe('runs', () => {
         now = { ...now, finished: true };
         const last = recognized(row(now));
         expect(now.earned + last.earned).toBe(now.contract);
-        expect(now.earned + last.earned - now.costToDate - (now.provision + last.lossProvision)).toBe(now.contract - now.costToDate);
+        expect(now.earned + last.earned - now.costToDate - (now.provision + last.lossProvision)).toBe(
+          now.contract - now.costToDate,
+        );
       }),
     );
   });

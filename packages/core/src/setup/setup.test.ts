@@ -28,21 +28,79 @@ describe('a record as typed', () => {
   test('is read into scaled numbers, days and the numbers of what it names', () => {
     const { record, problems } = readRecord(
       'project',
-      { code: 'P-1', name: 'Gate', kind: 'client', client: 'garrow', startOn: '3/1', status: 'act', method: 'cost-to-cost', costTreatment: 'hold', contractPrice: '=2*600,000' },
+      {
+        code: 'P-1',
+        name: 'Gate',
+        kind: 'client',
+        client: 'garrow',
+        startOn: '3/1',
+        status: 'act',
+        method: 'cost-to-cost',
+        costTreatment: 'hold',
+        contractPrice: '=2*600,000',
+      },
       context,
     );
     expect(problems).toEqual([]);
-    expect(record).toMatchObject({ client: 5, startOn: '2027-03-01', status: 'active', contractPrice: 120_000_000, targetEndOn: null });
+    expect(record).toMatchObject({
+      client: 5,
+      startOn: '2027-03-01',
+      status: 'active',
+      contractPrice: 120_000_000,
+      targetEndOn: null,
+    });
   });
 
   test.each([
-    { case: 'an unknown client', kind: 'project' as const, fields: { client: 'nobody' }, at: 'client', why: 'unknown-code' },
-    { case: 'a day that is none', kind: 'project' as const, fields: { startOn: 'soon' }, at: 'startOn', why: 'unreadable-day' },
-    { case: 'a choice that is none', kind: 'project' as const, fields: { status: 'sleeping' }, at: 'status', why: 'not-a-choice' },
-    { case: 'a rate below zero', kind: 'employee' as const, fields: { costRate: '-1' }, at: 'costRate', why: 'number-outside' },
-    { case: 'more than all of a percent', kind: 'tax-code' as const, fields: { rate: '101' }, at: 'rate', why: 'number-outside' },
-    { case: 'a code that is too long', kind: 'client' as const, fields: { code: 'x'.repeat(21) }, at: 'code', why: 'too-long' },
-    { case: 'a month that is none', kind: 'estimate-override' as const, fields: { month: 'march' }, at: 'month', why: 'not-a-choice' },
+    {
+      case: 'an unknown client',
+      kind: 'project' as const,
+      fields: { client: 'nobody' },
+      at: 'client',
+      why: 'unknown-code',
+    },
+    {
+      case: 'a day that is none',
+      kind: 'project' as const,
+      fields: { startOn: 'soon' },
+      at: 'startOn',
+      why: 'unreadable-day',
+    },
+    {
+      case: 'a choice that is none',
+      kind: 'project' as const,
+      fields: { status: 'sleeping' },
+      at: 'status',
+      why: 'not-a-choice',
+    },
+    {
+      case: 'a rate below zero',
+      kind: 'employee' as const,
+      fields: { costRate: '-1' },
+      at: 'costRate',
+      why: 'number-outside',
+    },
+    {
+      case: 'more than all of a percent',
+      kind: 'tax-code' as const,
+      fields: { rate: '101' },
+      at: 'rate',
+      why: 'number-outside',
+    },
+    {
+      case: 'a code that is too long',
+      kind: 'client' as const,
+      fields: { code: 'x'.repeat(21) },
+      at: 'code',
+      why: 'too-long',
+    },
+    {
+      case: 'a month that is none',
+      kind: 'estimate-override' as const,
+      fields: { month: 'march' },
+      at: 'month',
+      why: 'not-a-choice',
+    },
   ])('$case is refused at its field', ({ kind, fields, at, why }) => {
     expect(readRecord(kind, fields, context).problems).toContainEqual(expect.objectContaining({ at, kind: why }));
   });
@@ -51,7 +109,10 @@ describe('a record as typed', () => {
 test('new books have an account for every role, of the type the role needs, and no code twice', () => {
   for (const role of Object.keys(ROLES) as Role[]) {
     const holders = STARTER_ACCOUNTS.filter((account) => account.role === role);
-    expect(holders.map(({ type }) => type), role).toEqual([ROLES[role]]);
+    expect(
+      holders.map(({ type }) => type),
+      role,
+    ).toEqual([ROLES[role]]);
   }
   expect(new Set(STARTER_ACCOUNTS.map(({ code }) => code)).size).toBe(STARTER_ACCOUNTS.length);
 });

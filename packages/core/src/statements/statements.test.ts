@@ -10,13 +10,25 @@ import { balanceSheet, contractNet } from './balance-sheet.ts';
 import { incomeStatement, netIncome } from './income-statement.ts';
 import { NO_RESULT, result, totalResult } from './profitability.ts';
 
-const account = (id: number, type: AccountType): Account => ({ id: accountId(id), code: String(id), name: type, type, role: null });
+const account = (id: number, type: AccountType): Account => ({
+  id: accountId(id),
+  code: String(id),
+  name: type,
+  type,
+  role: null,
+});
 const moved = (...amounts: readonly (readonly [AccountType, ...number[]])[]) =>
-  amounts.map(([type, ...movements], index) => ({ account: account(index + 1, type), movements: movements.map(cents) }));
+  amounts.map(([type, ...movements], index) => ({
+    account: account(index + 1, type),
+    movements: movements.map(cents),
+  }));
 
 describe('the income statement', () => {
   test('revenue less cost of revenue less expense, column by column', () => {
-    const statement = incomeStatement(moved(['revenue', -1_000, -3_000], ['cost-of-revenue', 600, 1_500], ['expense', 100, 250], ['asset', 300, 1_250]), 2);
+    const statement = incomeStatement(
+      moved(['revenue', -1_000, -3_000], ['cost-of-revenue', 600, 1_500], ['expense', 100, 250], ['asset', 300, 1_250]),
+      2,
+    );
     expect(statement.revenue.totals).toEqual([1_000, 3_000]);
     expect(statement.grossProfit).toEqual([400, 1_500]);
     expect(statement.netIncome).toEqual([300, 1_250]);
@@ -48,19 +60,38 @@ describe('contracts on the balance sheet', () => {
 test('books that sum to zero make a balance sheet that balances', () => {
   const amount = fc.integer({ min: -10_000_000, max: 10_000_000 });
   fc.assert(
-    fc.property(fc.array(fc.tuple(fc.constantFrom(...ACCOUNT_TYPES), amount, amount), { maxLength: 20 }), fc.integer({ min: -1_000, max: 1_000 }), (drawn, contract) => {
-      const rest = (place: 1 | 2): number => -drawn.reduce((total, each) => total + each[place], 0);
-      const balanced = moved(...drawn, ['asset', rest(1) - contract, rest(2)]);
-      const earlier = balanced.map(({ account: of, movements: [, before = cents(0)] }) => ({ account: of, movements: [before] }));
-      const whole = balanced.map(({ account: of, movements: [now = cents(0), before = cents(0)] }) => ({ account: of, balance: cents(now + before) }));
-      const sheet = balanceSheet(whole, contractNet([cents(contract)]), { thisYear: netIncome(balanced, 0), earlier: netIncome(earlier, 0) });
-      expect(sheet.totalAssets).toBe(sheet.totalLiabilitiesAndEquity);
-    }),
+    fc.property(
+      fc.array(fc.tuple(fc.constantFrom(...ACCOUNT_TYPES), amount, amount), { maxLength: 20 }),
+      fc.integer({ min: -1_000, max: 1_000 }),
+      (drawn, contract) => {
+        const rest = (place: 1 | 2): number => -drawn.reduce((total, each) => total + each[place], 0);
+        const balanced = moved(...drawn, ['asset', rest(1) - contract, rest(2)]);
+        const earlier = balanced.map(({ account: of, movements: [, before = cents(0)] }) => ({
+          account: of,
+          movements: [before],
+        }));
+        const whole = balanced.map(({ account: of, movements: [now = cents(0), before = cents(0)] }) => ({
+          account: of,
+          balance: cents(now + before),
+        }));
+        const sheet = balanceSheet(whole, contractNet([cents(contract)]), {
+          thisYear: netIncome(balanced, 0),
+          earlier: netIncome(earlier, 0),
+        });
+        expect(sheet.totalAssets).toBe(sheet.totalLiabilitiesAndEquity);
+      },
+    ),
   );
 });
 
 describe('profitability', () => {
-  const slice = result({ ...NO_RESULT, revenue: cents(100_000), costByType: { ...NO_RESULT.costByType, labor: cents(60_000), material: cents(15_000) }, expectedLoss: cents(5_000), hours: quantity(100_000) });
+  const slice = result({
+    ...NO_RESULT,
+    revenue: cents(100_000),
+    costByType: { ...NO_RESULT.costByType, labor: cents(60_000), material: cents(15_000) },
+    expectedLoss: cents(5_000),
+    hours: quantity(100_000),
+  });
   test('profit, margin of revenue, markup on cost, profit per hour', () => {
     expect(slice.profit).toBe(20_000);
     expect(slice.margin && percent(slice.margin)).toBe('20.00');

@@ -30,7 +30,19 @@ test('a figure written as a key and read back is the same figure', () => {
 });
 
 describe('what is no figure', () => {
-  test.each(['', 'earned', 'earned.p3', 'nothing.t2027-03', 'earned.p0.t2027-03', 'earned.p3.p4.t2027-03', 'earned.x3.t2027-03', 'earned.t2027-13', 'toString.t2027-03', 'earned.ygold.t2027-03', 'earned.cnone.t2027-03'])('%s', (key) => {
+  test.each([
+    '',
+    'earned',
+    'earned.p3',
+    'nothing.t2027-03',
+    'earned.p0.t2027-03',
+    'earned.p3.p4.t2027-03',
+    'earned.x3.t2027-03',
+    'earned.t2027-13',
+    'toString.t2027-03',
+    'earned.ygold.t2027-03',
+    'earned.cnone.t2027-03',
+  ])('%s', (key) => {
     expect(figureOf(key)).toBeUndefined();
   });
 });

@@ -1,10 +1,26 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { BLANK_BILL, GOOD_BILL, billSheet, hoursSheet, openApp, post, setUpSmallCompany, workedDay, type TestApp } from '../small-company.test.support.ts';
+import {
+  BLANK_BILL,
+  GOOD_BILL,
+  billSheet,
+  hoursSheet,
+  openApp,
+  post,
+  setUpSmallCompany,
+  workedDay,
+  type TestApp,
+} from '../small-company.test.support.ts';
 
 interface Draft {
   readonly id: number;
   readonly version: number;
-  readonly preview: { readonly problems: readonly { at: string; kind: string }[]; readonly warnings: readonly { kind: string }[]; readonly posts: readonly { accountCode: string; amountCents: number }[]; readonly effects: readonly { code: string; cost: { before: number; after: number } }[]; readonly documents: number };
+  readonly preview: {
+    readonly problems: readonly { at: string; kind: string }[];
+    readonly warnings: readonly { kind: string }[];
+    readonly posts: readonly { accountCode: string; amountCents: number }[];
+    readonly effects: readonly { code: string; cost: { before: number; after: number } }[];
+    readonly documents: number;
+  };
 }
 
 let app: TestApp;
@@ -15,16 +31,27 @@ beforeAll(async () => {
 afterAll(() => app.close());
 
 const keep = (sheet: unknown, month = '2027-01'): Promise<Draft> => app.order('POST', '/drafts', { month, sheet });
-const posting = (draft: Draft, acceptWarnings = false) => app.send('POST', `/drafts/${draft.id}/posting`, { month: '2027-01', version: draft.version, acceptWarnings });
+const posting = (draft: Draft, acceptWarnings = false) =>
+  app.send('POST', `/drafts/${draft.id}/posting`, { month: '2027-01', version: draft.version, acceptWarnings });
 const account = async (code: string): Promise<number> => {
-  const { rows } = await app.ask<{ rows: { code: string; balance: { amountCents: number } }[] }>('/trial-balance?through=2027-12');
+  const { rows } = await app.ask<{ rows: { code: string; balance: { amountCents: number } }[] }>(
+    '/trial-balance?through=2027-12',
+  );
   return rows.find((row) => row.code === code)?.balance.amountCents ?? 0;
 };
 
 describe('a sheet', () => {
   test('shows what it would post and do before it is posted, and then posts just that', async () => {
     const draft = await keep(billSheet({ ...GOOD_BILL, number: 'S-1', tax: 'VT' }));
-    expect(draft.preview).toMatchObject({ documents: 1, problems: [], posts: [{ accountCode: '1300', amountCents: 800_000 }, { accountCode: '1290', amountCents: 160_000 }, { accountCode: '2010', amountCents: -960_000 }] });
+    expect(draft.preview).toMatchObject({
+      documents: 1,
+      problems: [],
+      posts: [
+        { accountCode: '1300', amountCents: 800_000 },
+        { accountCode: '1290', amountCents: 160_000 },
+        { accountCode: '2010', amountCents: -960_000 },
+      ],
+    });
     expect(draft.preview.effects).toMatchObject([{ code: 'GATE', cost: { before: 0, after: 800_000 } }]);
     const before = await account('1300');
     expect((await posting(draft)).status).toBe(201);
@@ -38,13 +65,19 @@ describe('a sheet', () => {
     const draft = await keep(billSheet(...rows));
     const read = await app.ask<{ sheet: { rows: unknown[] } }>(`/drafts/${draft.id}?month=2027-01`);
     expect(read.sheet.rows).toEqual(rows);
-    expect(draft.preview.problems.map(({ at, kind }) => `${at} ${kind}`)).toEqual(['rows/0/supplier unknown-code', 'rows/0/net unreadable-number']);
+    expect(draft.preview.problems.map(({ at, kind }) => `${at} ${kind}`)).toEqual([
+      'rows/0/supplier unknown-code',
+      'rows/0/net unreadable-number',
+    ]);
   });
 
   test('with a problem posts nothing of it', async () => {
     const before = await account('2010');
     const draft = await keep(billSheet({ ...GOOD_BILL, number: 'S-2' }, { ...GOOD_BILL, number: 'S-3', net: '' }));
-    expect(await posting(draft, true)).toMatchObject({ status: 422, body: { problems: [{ at: 'rows/1/net', kind: 'missing' }] } });
+    expect(await posting(draft, true)).toMatchObject({
+      status: 422,
+      body: { problems: [{ at: 'rows/1/net', kind: 'missing' }] },
+    });
     expect(await account('2010')).toBe(before);
   });
 
@@ -57,9 +90,17 @@ describe('a sheet', () => {
 
   test('that someone else has changed is not overwritten, and not posted unseen', async () => {
     const draft = await keep(billSheet({ ...GOOD_BILL, number: 'S-5' }));
-    const change = (version: number, net: string) => app.send('PUT', `/drafts/${draft.id}`, { month: '2027-01', version, sheet: billSheet({ ...GOOD_BILL, number: 'S-5', net }) });
+    const change = (version: number, net: string) =>
+      app.send('PUT', `/drafts/${draft.id}`, {
+        month: '2027-01',
+        version,
+        sheet: billSheet({ ...GOOD_BILL, number: 'S-5', net }),
+      });
     expect((await change(draft.version, '1.00')).status).toBe(200);
-    expect(await change(draft.version, '2.00')).toMatchObject({ status: 409, body: { problems: [{ kind: 'changed-meanwhile' }] } });
+    expect(await change(draft.version, '2.00')).toMatchObject({
+      status: 409,
+      body: { problems: [{ kind: 'changed-meanwhile' }] },
+    });
     expect((await posting(draft, true)).status).toBe(409);
   });
 
@@ -73,7 +114,12 @@ describe('a sheet', () => {
 describe('bills', () => {
   test('are taken once: the same number of the same supplier is refused, in any case of letters', async () => {
     await post(app, '2027-01', billSheet({ ...GOOD_BILL, number: 'TWICE-1', net: '10.00' }));
-    const draft = await keep(billSheet({ ...GOOD_BILL, number: 'twice-1', net: '10.00' }, { ...GOOD_BILL, supplier: 'FUEL', number: 'TWICE-1', net: '10.00' }));
+    const draft = await keep(
+      billSheet(
+        { ...GOOD_BILL, number: 'twice-1', net: '10.00' },
+        { ...GOOD_BILL, supplier: 'FUEL', number: 'TWICE-1', net: '10.00' },
+      ),
+    );
     expect(draft.preview.problems.map(({ at, kind }) => `${at} ${kind}`)).toEqual(['rows/0/number duplicate-bill']);
   });
 
@@ -84,13 +130,27 @@ describe('bills', () => {
   });
 
   test('repeat the last of the supplier on demand', async () => {
-    await post(app, '2027-01', billSheet({ ...GOOD_BILL, number: 'LAST', net: '12.00', text: 'Riprap' }, { ...BLANK_BILL, code: '6100', net: '3.00' }));
-    const { rows } = await app.ask<{ rows: { code: string; net: string; text: string }[] }>('/last-bill?supplier=STONE');
-    expect(rows.map(({ code, net, text }) => [code, net, text])).toEqual([['A/31-250', '12.00', 'Riprap'], ['6100', '3.00', '']]);
+    await post(
+      app,
+      '2027-01',
+      billSheet(
+        { ...GOOD_BILL, number: 'LAST', net: '12.00', text: 'Riprap' },
+        { ...BLANK_BILL, code: '6100', net: '3.00' },
+      ),
+    );
+    const { rows } = await app.ask<{ rows: { code: string; net: string; text: string }[] }>(
+      '/last-bill?supplier=STONE',
+    );
+    expect(rows.map(({ code, net, text }) => [code, net, text])).toEqual([
+      ['A/31-250', '12.00', 'Riprap'],
+      ['6100', '3.00', ''],
+    ]);
   });
 
   test('know what is left in each budget line', async () => {
-    const { lines } = await app.ask<{ lines: { code: string; leftCents: number }[] }>('/budget-stands?project=2&through=2027-12');
+    const { lines } = await app.ask<{ lines: { code: string; leftCents: number }[] }>(
+      '/budget-stands?project=2&through=2027-12',
+    );
     expect(lines).toMatchObject([{ code: '31-250', leftCents: 4_000_000 }]);
   });
 });
@@ -99,7 +159,11 @@ describe('hours', () => {
   test('cost the rate of the day, to WIP and to indirect labor', async () => {
     const sheet = hoursSheet('2027-01-11', workedDay('E2', 'GATE', '31-100', '7.5'), workedDay('E1', '', '', '2'));
     const draft = await keep(sheet);
-    expect(draft.preview.posts.map(({ accountCode, amountCents }) => [accountCode, amountCents])).toEqual([['1300', 29_066], ['2200', -37_066], ['6010', 8_000]]);
+    expect(draft.preview.posts.map(({ accountCode, amountCents }) => [accountCode, amountCents])).toEqual([
+      ['1300', 29_066],
+      ['2200', -37_066],
+      ['6010', 8_000],
+    ]);
     expect((await posting(draft)).status).toBe(201);
   });
 

@@ -2,7 +2,11 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { GOOD_BILL, billSheet, openApp, post, setUpSmallCompany, type TestApp } from '../small-company.test.support.ts';
 
 interface Records {
-  readonly rows: readonly { readonly id: number; readonly version: number; readonly fields: Readonly<Record<string, string>> }[];
+  readonly rows: readonly {
+    readonly id: number;
+    readonly version: number;
+    readonly fields: Readonly<Record<string, string>>;
+  }[];
 }
 
 let app: TestApp;
@@ -23,35 +27,66 @@ const take = (kind: string, csv: string) => app.send('POST', `/imports/${kind}`,
 describe('records', () => {
   test('come back as typed, codes and all', async () => {
     const { fields } = await byCode('project', 'GATE');
-    expect(fields).toMatchObject({ name: 'Tide gate', client: 'COUNTY', startOn: '2027-01-01', contractPrice: '100,000.00', status: 'active' });
-    const lines = (await records('budget-line')).rows.map(({ fields: of }) => [of['project'], of['phase'], of['costCode'], of['cost']]);
+    expect(fields).toMatchObject({
+      name: 'Tide gate',
+      client: 'COUNTY',
+      startOn: '2027-01-01',
+      contractPrice: '100,000.00',
+      status: 'active',
+    });
+    const lines = (await records('budget-line')).rows.map(({ fields: of }) => [
+      of['project'],
+      of['phase'],
+      of['costCode'],
+      of['cost'],
+    ]);
     expect(lines).toContainEqual(['GATE', '', '31-100', '30,000.00']);
   });
 
   test('take no code twice', async () => {
-    expect(await app.refused('POST', '/records/supplier', { fields: { code: 'stone', name: 'Twin' } })).toEqual(['code code-taken']);
+    expect(await app.refused('POST', '/records/supplier', { fields: { code: 'stone', name: 'Twin' } })).toEqual([
+      'code code-taken',
+    ]);
   });
 
   test('tell the second of two who change the same thing, and overwrite nothing', async () => {
     const { id, version, fields } = await byCode('supplier', 'FUEL');
     await app.order('PUT', `/records/supplier/${id}`, { version, fields: { ...fields, email: 'first@example.test' } });
-    const second = await app.send('PUT', `/records/supplier/${id}`, { version, fields: { ...fields, email: 'second@example.test' } });
+    const second = await app.send('PUT', `/records/supplier/${id}`, {
+      version,
+      fields: { ...fields, email: 'second@example.test' },
+    });
     expect(second).toMatchObject({ status: 409, body: { problems: [{ kind: 'changed-meanwhile' }] } });
     expect((await byCode('supplier', 'FUEL')).fields['email']).toBe('first@example.test');
   });
 
   test('keep an account for every role', async () => {
     const { id, version, fields } = await byCode('account', '1010');
-    expect(await app.refused('PUT', `/records/account/${id}`, { version, fields: { ...fields, role: '' } })).toEqual(['role role-not-empty']);
+    expect(await app.refused('PUT', `/records/account/${id}`, { version, fields: { ...fields, role: '' } })).toEqual([
+      'role role-not-empty',
+    ]);
   });
 
   test('refuse a cost code below itself', async () => {
     const heading = await byCode('cost-code', '31-000');
-    expect(await app.refused('PUT', `/records/cost-code/${heading.id}`, { version: heading.version, fields: { ...heading.fields, parent: '31-250' } })).toEqual(['parent parent-loop']);
+    expect(
+      await app.refused('PUT', `/records/cost-code/${heading.id}`, {
+        version: heading.version,
+        fields: { ...heading.fields, parent: '31-250' },
+      }),
+    ).toEqual(['parent parent-loop']);
   });
 
   test('refuse a client project without its client', async () => {
-    const fields = { code: 'X', name: 'X', kind: 'client', startOn: '2027-01-01', status: 'active', method: 'none', costTreatment: 'hold' };
+    const fields = {
+      code: 'X',
+      name: 'X',
+      kind: 'client',
+      startOn: '2027-01-01',
+      status: 'active',
+      method: 'none',
+      costTreatment: 'hold',
+    };
     expect(await app.refused('POST', '/records/project', { fields })).toEqual(['client missing']);
   });
 
@@ -63,14 +98,20 @@ describe('records', () => {
 
   test('give an employee a new rate from a day on', async () => {
     const { id, version, fields } = await byCode('employee', 'E1');
-    await app.order('PUT', `/records/employee/${id}`, { version, fields: { ...fields, costRate: '42', rateFrom: '2027-02-01' } });
+    await app.order('PUT', `/records/employee/${id}`, {
+      version,
+      fields: { ...fields, costRate: '42', rateFrom: '2027-02-01' },
+    });
     expect((await byCode('employee', 'E1')).fields).toMatchObject({ costRate: '42', rateFrom: '2027-02-01' });
   });
 });
 
 describe('a CSV file', () => {
   test('is taken in whole: quoted commas, any order of columns, a byte order mark', async () => {
-    const { status, body } = await take('supplier', '\uFEFFname,code\r\n"Reefcast, Moulds & Sons",REEF\r\nHedron,HED\r\n');
+    const { status, body } = await take(
+      'supplier',
+      '\uFEFFname,code\r\n"Reefcast, Moulds & Sons",REEF\r\nHedron,HED\r\n',
+    );
     expect({ status, body }).toEqual({ status: 201, body: { added: 2, changed: 0 } });
     expect((await byCode('supplier', 'REEF')).fields['name']).toBe('Reefcast, Moulds & Sons');
   });
@@ -88,10 +129,16 @@ describe('a CSV file', () => {
   test('with errors changes nothing and lists each row, column and reason', async () => {
     const before = (await records('project')).rows.length;
     const header = 'code,name,kind,client,startOn,status,method,costTreatment,contractPrice';
-    const rows = ['P1,Good,client,COUNTY,2027-01-01,active,cost-to-cost,hold,5000', 'P2,Bad,client,NOBODY,2027-01-01,active,cost-to-cost,hold,5000', 'P3,Worse,client,COUNTY,soon,active,cost-to-cost,hold,12x'];
+    const rows = [
+      'P1,Good,client,COUNTY,2027-01-01,active,cost-to-cost,hold,5000',
+      'P2,Bad,client,NOBODY,2027-01-01,active,cost-to-cost,hold,5000',
+      'P3,Worse,client,COUNTY,soon,active,cost-to-cost,hold,12x',
+    ];
     const { status, body } = await take('project', [header, ...rows].join('\n'));
     expect(status).toBe(422);
-    expect((body['problems'] as unknown as { at: string; kind: string }[]).map(({ at, kind }) => `${at} ${kind}`)).toEqual(['row 3/client unknown-code', 'row 4/startOn unreadable-day', 'row 4/contractPrice unreadable-number']);
+    expect(
+      (body['problems'] as unknown as { at: string; kind: string }[]).map(({ at, kind }) => `${at} ${kind}`),
+    ).toEqual(['row 3/client unknown-code', 'row 4/startOn unreadable-day', 'row 4/contractPrice unreadable-number']);
     expect((await records('project')).rows).toHaveLength(before);
   });
 
@@ -108,7 +155,17 @@ describe('a CSV file', () => {
   test('that was refused may come again once its reason is gone', async () => {
     const csv = 'project,code,name\nLATER,B,Planting\n';
     expect((await take('phase', csv)).status).toBe(422);
-    await app.order('POST', '/records/project', { fields: { code: 'LATER', name: 'Later', kind: 'internal', startOn: '2027-01-01', status: 'active', method: 'none', costTreatment: 'expense' } });
+    await app.order('POST', '/records/project', {
+      fields: {
+        code: 'LATER',
+        name: 'Later',
+        kind: 'internal',
+        startOn: '2027-01-01',
+        status: 'active',
+        method: 'none',
+        costTreatment: 'expense',
+      },
+    });
     expect((await take('phase', csv)).status).toBe(201);
   });
 });

@@ -1,0 +1,201 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { startApplication, type Application } from '../src/application.ts';
+import { click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
+
+let application: Application;
+let browser: Browser;
+let page: Page;
+
+beforeAll(async () => {
+  application = await startApplication('demo');
+  browser = await openBrowser();
+  page = await openPage(browser, `${application.address}/projects`);
+});
+afterAll(async () => {
+  await browser.close();
+  await application.stop();
+});
+
+const go = (path: string) => page.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
+const api = async <T>(path: string): Promise<T> =>
+  (await (await fetch(`${application.address}/api${path}`)).json()) as T;
+
+interface Documents {
+  readonly rows: readonly { readonly id: number; readonly number: string; readonly grossCents: number }[];
+}
+
+test('enter a batch of supplier bills with the keyboard alone, post it, and see the gauges move', async () => {
+  await go('/costs/bills/new');
+  await fill(page, 'Control total of the batch', '=1,200+450.50');
+  await page.focus('[data-cell="0-0"]');
+  for (const cell of [
+    'norsand',
+    'KB-1',
+    '3/30',
+    '+30',
+    '',
+    'GC-214',
+    'armor',
+    '',
+    '=800+400',
+    '',
+    'Riprap for the inlet',
+  ]) {
+    if (cell !== '') await page.keyboard.type(cell);
+    await new Promise((wait) => setTimeout(wait, 350));
+    await press(page, 'Tab');
+  }
+  await sees(page, 'Missing 450.50');
+  await sees(page, 'GC-214 has no budget line');
+  await page.focus('[data-cell="1-0"]');
+  for (const cell of ['ullage', 'KB-2', '3/30', '', '450.50', 'TP-226', 'workboat', '', '450.50', '', '']) {
+    if (cell !== '') await page.keyboard.type(cell);
+    await new Promise((wait) => setTimeout(wait, 350));
+    await press(page, 'Tab');
+  }
+  await sees(page, 'Adds up.');
+  await sees(page, 'bills ready 2');
+  await press(page, 'Control+Enter');
+  await sees(page, 'Post all the same?');
+  await press(page, 'Enter');
+  await sees(page, '+1,650.50');
+  const { rows } = await api<Documents>('/documents?through=2027-03&kind=bill&text=KB-');
+  expect(rows.map(({ number, grossCents }) => [number, grossCents])).toEqual([
+    ['KB-2', 45_050],
+    ['KB-1', 120_000],
+  ]);
+  expect(page.url()).toContain('/costs/bills/new');
+});
+
+test('paste bills from a spreadsheet, keep what is wrong as typed, correct it, fill down', async () => {
+  await go('/costs/bills/new');
+  await page.focus('[data-cell="0-0"]');
+  await page.evaluate(() => {
+    const text =
+      'STONEWALL\tP-1\t3/29\t\t\tQH-221\t33-220\t\t12,34\nBRANNOCK\tP-2\t3/29\t\t\tQH-221\t33-220\t\t99.00\n';
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', text);
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }),
+    );
+  });
+  await sees(page, 'There is no supplier "STONEWALL"');
+  await sees(page, '"12,34" is no number');
+  await fill(page, 'Supplier, row 1', 'BRANNOCK');
+  await press(page, 'Escape');
+  await fill(page, 'Net, row 1', '12.34');
+  await sees(page, 'Nothing. Ctrl Enter posts.');
+  await page.focus('[data-cell="2-0"]');
+  await press(page, 'Control+d', 'ArrowRight', 'ArrowRight');
+  await sees(page, 'Row 3, Bill number: The bill number is empty');
+  await press(page, 'Control+Delete');
+  await sees(page, 'Nothing. Ctrl Enter posts.');
+  await page.reload({ waitUntil: 'networkidle0' });
+  await sees(page, 'Nothing. Ctrl Enter posts.');
+  await press(page, 'Control+Enter');
+  await sees(page, 'bills ready 0');
+  expect(
+    (await api<Documents>('/documents?through=2027-03&kind=bill&text=P-')).rows.map(({ number }) => number),
+  ).toEqual(['P-2', 'P-1']);
+});
+
+test('add a supplier without leaving the sheet', async () => {
+  await go('/costs/bills/new');
+  await page.focus('[data-cell="0-0"]');
+  await page.keyboard.type('Saltern Ropes');
+  await sees(page, 'Add supplier “Saltern Ropes”');
+  await press(page, 'Enter');
+  await sees(page, 'New supplier');
+  await fill(page, 'Code *', 'SALTERN');
+  await click(page, 'Add supplier');
+  await page.waitForFunction(() => document.querySelector<HTMLInputElement>('[data-cell="0-0"]')?.value === 'SALTERN');
+  await click(page, 'Throw away');
+  await sees(page, 'Sheets waiting');
+});
+
+test('a duplicate, a locked month and a missing total are refused with the way out', async () => {
+  await go('/costs');
+  await page.waitForSelector('::-p-aria(Sheets waiting)');
+  const { rows } = await api<{ rows: { id: number }[] }>('/drafts?kind=bills');
+  await go(`/costs/bills/${rows[0]?.id}`);
+  await sees(page, 'is in the books already. Check the number, or leave this bill out.');
+  await sees(page, '1,000.00 is still missing');
+  await fill(page, 'Date, row 2', '1/15');
+  await sees(page, 'Jan 2027 is locked. Use 1 Feb 2027 or later');
+  await click(page, 'Post (3 to correct)');
+  await sees(page, 'Nothing was posted');
+  await click(page, 'Back to the sheet');
+});
+
+test('post a week of hours at the rates of the days', async () => {
+  await go('/costs/hours/new');
+  await page.focus('[data-cell="0-0"]');
+  for (const cell of ['brisk', 'GC-214', 'earthwork', '', '8', '7.5']) {
+    if (cell !== '') await page.keyboard.type(cell);
+    await new Promise((wait) => setTimeout(wait, 350));
+    await press(page, 'Tab');
+  }
+  await sees(page, '15.5 hours');
+  await sees(page, '2200 Labor clearing');
+  await press(page, 'Control+Enter');
+  await sees(page, '0 hours');
+  const { rows } = await api<Documents>('/documents?through=2027-03&kind=hours');
+  // 15.5 h × 35.3628, the rate from 2027 on, day by day: 282.90 + 265.22.
+  expect(rows[0]?.grossCents).toBe(54_812);
+});
+
+test('recognize the month, take it back with a reason, and recognize it again', async () => {
+  await go('/earning?m=2027-03');
+  await sees(page, 'DR-225 is expected to lose 84,000.00');
+  const { totals } = await api<{ totals: { earnedMonthCents: number } }>('/recognition?month=2027-03');
+  await (await page.waitForSelector('::-p-xpath(//button[starts-with(., "Recognize")])'))?.click();
+  await sees(page, 'Mar 2027 is recognized');
+  await click(page, 'Reverse Mar 2027');
+  await click(page, 'Reverse the run');
+  await sees(page, 'Say why, in a few words');
+  await fill(page, 'Reason', 'Late bill for the reef');
+  await click(page, 'Reverse the run');
+  await sees(page, 'Recognized through Feb 2027');
+  await (await page.waitForSelector('::-p-xpath(//button[starts-with(., "Recognize")])'))?.click();
+  await sees(page, 'Mar 2027 is recognized');
+  const income = await api<{ revenue: { totals: number[] } }>('/income-statement?through=2027-03&from=2027-03');
+  expect(income.revenue.totals[0]).toBe(totals.earnedMonthCents);
+});
+
+test('bill progress, print the invoice, take in the money', async () => {
+  await go('/billing');
+  await click(page, 'Bill QH-221');
+  await fill(page, 'Percent', '60');
+  await sees(page, 'is more than is left');
+  await fill(page, 'Percent', '=50/5');
+  await sees(page, 'Post invoice of 139,400.00');
+  await click(page, 'Post invoice of 139,400.00');
+  await sees(page, 'INV-');
+  const pdf = await page.evaluate(async () => {
+    const link = [...document.querySelectorAll('a')].find(({ textContent }) => textContent?.includes('Print (PDF)'));
+    const answer = await fetch(link?.href ?? '');
+    return { type: answer.headers.get('content-type'), begins: (await answer.text()).slice(0, 5) };
+  });
+  expect(pdf).toEqual({ type: 'application/pdf', begins: '%PDF-' });
+  await click(page, 'Take in a receipt');
+  await fill(page, 'Amount', '139,400.01');
+  await click(page, 'Record receipt');
+  await sees(page, 'only 139,400.00 is open');
+  await fill(page, 'Amount', '100,000');
+  await click(page, 'Record receipt');
+  await sees(page, 'Settled by RCT-');
+  await sees(page, '39,400.00');
+});
+
+test('reverse a posted bill: both stay, linked, and the project is as before', async () => {
+  const { rows } = await api<Documents>('/documents?through=2027-03&kind=bill&text=KB-1');
+  await go(`/documents/${rows[0]?.id}`);
+  await click(page, 'Reverse');
+  await fill(page, 'Reason', 'Belongs to the reef');
+  await press(page, 'Tab');
+  await (await page.waitForSelector('[role="dialog"] button:last-of-type'))?.focus();
+  await press(page, 'Enter');
+  await sees(page, 'Reverses KB-1');
+  await sees(page, '1,200.00');
+});

@@ -1,0 +1,88 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { startApplication, type Application } from '../src/application.ts';
+import { accessibilityProblems, click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
+
+let application: Application;
+let browser: Browser;
+let page: Page;
+
+beforeAll(async () => {
+  application = await startApplication('empty');
+  browser = await openBrowser();
+  page = await openPage(browser, application.address);
+});
+afterAll(async () => {
+  await browser.close();
+  await application.stop();
+});
+
+const go = (path: string) => page.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
+
+async function takeIn(kind: string, csv: string): Promise<void> {
+  await go(`/settings/${kind}`);
+  await click(page, 'Take in a CSV file');
+  const box = await page.waitForSelector('textarea');
+  await box?.focus();
+  await page.evaluate((text) => document.execCommand('insertText', false, text), csv);
+  await click(page, 'Take in');
+}
+
+test('set up a company from nothing, on screen and from files', async () => {
+  await sees(page, 'These books are empty');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await click(page, 'Begin the books');
+  await sees(page, 'The name is empty. Fill it in.');
+  await fill(page, 'Company', 'Kelder Dikes');
+  await click(page, 'Begin the books');
+  await sees(page, 'No project yet');
+  await takeIn('client', 'code,name\nTOWN,Kelder Town\n');
+  await sees(page, '1 added, 0 changed.');
+  await takeIn('cost-code', 'code,name,costType\n31,Earthwork,material\n32,Planting,gold\n');
+  await sees(page, 'row 3, costType: "gold" is not one of');
+  await takeIn('cost-code', 'code,name,costType\n31,Earthwork,material\n');
+  await sees(page, '1 added, 0 changed.');
+});
+
+test('add a project and a budget line by hand; what is wrong is told at its field and what was typed stays', async () => {
+  await go('/projects');
+  await click(page, 'Add project');
+  await fill(page, 'Code *', 'DIKE');
+  await fill(page, 'Name *', 'North dike');
+  await fill(page, 'Client', 'TOWN');
+  await press(page, 'Escape');
+  await fill(page, 'Start *', 'soon');
+  await fill(page, 'Contract price', '250,000');
+  await (await page.waitForSelector('::-p-xpath(//*[@role="dialog"]//button[.="Add project"])'))?.click();
+  await sees(page, '"soon" is no day');
+  await sees(page, 'North dike');
+  await fill(page, 'Start *', '2027-03-01');
+  await (await page.waitForSelector('::-p-xpath(//*[@role="dialog"]//button[.="Add project"])'))?.click();
+  await sees(page, '1 of 1 projects');
+  await sees(page, '250,000.00');
+});
+
+test('the first month goes from bill to profit', async () => {
+  await takeIn('budget-line', 'project,costCode,costType,cost,effectiveOn\nDIKE,31,material,200000,2027-03-01\n');
+  await sees(page, '1 added, 0 changed.');
+  await takeIn('supplier', 'code,name\nCLAY,Clay Pit\n');
+  await sees(page, '1 added, 0 changed.');
+  await go('/costs/bills/new');
+  await page.focus('[data-cell="0-0"]');
+  for (const cell of ['CLAY', '1', '3/15', '', '', 'DIKE', '31', '', '50,000']) {
+    if (cell !== '') await page.keyboard.type(cell);
+    await new Promise((wait) => setTimeout(wait, 350));
+    await press(page, 'Tab');
+  }
+  await sees(page, 'Nothing. Ctrl Enter posts.');
+  await press(page, 'Control+Enter');
+  await sees(page, 'bills ready 0');
+  await go('/earning?m=2027-03');
+  // 50,000 of 200,000: a quarter of 250,000.
+  await click(page, 'Recognize 62,500.00');
+  await sees(page, 'Mar 2027 is recognized');
+  await go('/reports/profitability?m=2027-03');
+  await sees(page, '12,500.00');
+  await go('/closing');
+  await sees(page, 'All 9 tie-outs tie.');
+});

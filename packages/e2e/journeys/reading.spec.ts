@@ -1,0 +1,144 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { startApplication, type Application } from '../src/application.ts';
+import { accessibilityProblems, click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
+
+let application: Application;
+let browser: Browser;
+let page: Page;
+
+beforeAll(async () => {
+  application = await startApplication('demo');
+  browser = await openBrowser();
+  page = await openPage(browser, `${application.address}/projects`);
+});
+afterAll(async () => {
+  await browser.close();
+  await application.stop();
+});
+
+const go = (path: string) => page.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
+
+const PAGES = [
+  '/projects',
+  '/projects/1',
+  '/projects/1?part=months',
+  '/projects/1?part=ledger',
+  '/projects/1?part=record',
+  '/projects/1?trace=earned.p1.t2027-03',
+  '/costs',
+  '/costs?part=bill',
+  '/costs/bills/new',
+  '/costs/hours/new',
+  '/documents/40',
+  '/earning',
+  '/billing',
+  '/billing?new=QH-221',
+  '/reports/wip',
+  '/reports/wip?view=year',
+  '/reports/profitability',
+  '/reports/profitability?by=client',
+  '/reports/income',
+  '/reports/balance',
+  '/reports/trial',
+  '/closing',
+  '/closing/journal',
+  '/settings/company',
+  '/settings/budget-line',
+  '/nowhere',
+];
+
+describe('every page', () => {
+  test.each(PAGES)('%s breaks no rule of accessibility and does not scroll sideways', async (path) => {
+    await go(path);
+    expect(await accessibilityProblems(page)).toEqual([]);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1280);
+  });
+});
+
+test('follow a figure down to its lines and to the document behind them', async () => {
+  await go('/projects');
+  await page.waitForSelector('[data-figure="earned.p3.t2027-03"]');
+  await page.focus('[data-figure^="complete.p3."]');
+  await press(page, 'Enter');
+  await sees(page, 'cost to date ÷ estimate at completion');
+  await click(page, 'Cost to date 979,986.94').catch(async () => {
+    await (await page.waitForSelector('[role="dialog"] [data-figure^="cost.p3."]'))?.click();
+  });
+  await sees(page, 'posted lines through Mar 2027');
+  const link = await page.waitForSelector('[role="dialog"] table[aria-label="Posted lines"] a');
+  await link?.click();
+  await sees(page, 'Posted lines'.slice(0, 6));
+  expect(page.url()).toMatch(/\/documents\/\d+/);
+});
+
+test('move through the months with keys; the whole screen follows', async () => {
+  await go('/reports/wip');
+  await press(page, '[');
+  await sees(page, 'Every contract through Feb 2027');
+  expect(page.url()).toContain('m=2027-02');
+  await press(page, ']', ']');
+  await sees(page, 'Every contract through Apr 2027');
+});
+
+test('read the books as they were once known', async () => {
+  await go('/reports/trial?m=2026-06');
+  await click(page, 'Recorded up to');
+  await fill(page, 'Recorded up to (UTC)', '2026-06-15 00:00');
+  await click(page, 'Show');
+  await sees(page, 'The books as known on 2026-06-15 00:00 UTC');
+  const known = await page.evaluate(() => document.querySelector('tfoot')?.textContent);
+  await go('/reports/trial?m=2026-06');
+  await sees(page, 'Trial balance');
+  expect(await page.evaluate(() => document.querySelector('tfoot')?.textContent)).not.toBe(known);
+});
+
+test('find a project, a document by its amount, and an action, from the keyboard', async () => {
+  await go('/projects');
+  await press(page, 'Control+k');
+  await page.keyboard.type('tessel');
+  await sees(page, 'Tessel Point reef');
+  await press(page, 'Enter');
+  await sees(page, 'TP-226 · Tessel Point Conservancy');
+  await press(page, 'Control+k');
+  await page.keyboard.type('trial');
+  await sees(page, 'do');
+  await press(page, 'Enter');
+  await sees(page, 'Debits equal credits at every moment');
+});
+
+test('pin a figure with a key and find it among the gauges after a reload', async () => {
+  await go('/projects');
+  await page.waitForSelector('[data-figure="cost.p1.t2027-03"]');
+  await page.focus('[data-figure="cost.p1.t2027-03"]');
+  await press(page, 'g');
+  await sees(page, 'Cost · GC-214');
+  await page.reload({ waitUntil: 'networkidle0' });
+  await sees(page, 'Cost · GC-214');
+  await press(page, 'Shift+?');
+  await sees(page, 'Ctrl Enter');
+});
+
+test('sort a table, and send the address with it', async () => {
+  await go('/billing');
+  await click(page, 'Left to bill');
+  const first = await page.evaluate(() => document.querySelector('tbody tr')?.textContent);
+  expect(page.url()).toContain('sort=left');
+  await page.reload({ waitUntil: 'networkidle0' });
+  expect(await page.evaluate(() => document.querySelector('tbody tr')?.textContent)).toBe(first);
+});
+
+test('profit per client, internal projects and the unassigned add up to the company', async () => {
+  await go('/reports/profitability?by=client&from=2026-01');
+  await sees(page, 'Unassigned');
+  const [rows, total] = await page.evaluate(() => {
+    const amount = (row: Element): number =>
+      Number((row.children[10]?.textContent ?? '').replace('\u2212', '-').replace(/,/g, ''));
+    return [
+      [...document.querySelectorAll('tbody tr')].map(amount),
+      amount(document.querySelector('tfoot tr') ?? document.body),
+    ] as const;
+  });
+  expect(rows.length).toBeGreaterThan(5);
+  expect(Math.round(rows.reduce((sum, each) => sum + each, 0) * 100)).toBe(Math.round(total * 100));
+});
