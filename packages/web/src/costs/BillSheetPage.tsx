@@ -13,6 +13,7 @@ import { markedCells, placeWords } from '../entry/remark-places.ts';
 import { SheetBar } from '../entry/SheetBar.tsx';
 import type { Suggestion } from '../entry/SuggestionList.tsx';
 import { useDraft, type DraftState } from '../entry/use-draft.ts';
+import { useSheetKey } from '../entry/use-sheet-key.ts';
 import { usePosting } from '../entry/use-posting.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
@@ -37,22 +38,25 @@ const COLUMNS: readonly GridColumn[] = [
 
 /** Supplier bills, many at once: one row a line, the first row of a bill has its head. */
 export function BillSheetPage() {
-  const { draft } = useParams();
+  const { draft = 'new' } = useParams();
   const { through } = useShownBooks();
   const go = useGo();
-  const [nth, setNth] = useState(0);
-  const id = draft === undefined || draft === 'new' ? null : Number(draft);
-  const next = (): void => {
-    setNth(nth + 1);
-    go('/costs/bills/new');
-  };
+  const { key, onMade } = useSheetKey(draft);
+  const [posted, setPosted] = useState<string | null>(null);
   return (
     <BillSheetOf
-      key={nth}
-      id={id}
+      key={key}
+      id={draft === 'new' ? null : Number(draft)}
       month={through}
-      onPosted={next}
-      onMade={(made) => go(`/costs/bills/${made}`, { replace: true })}
+      posted={posted}
+      onPosted={(numbers) => {
+        setPosted(numbers);
+        go('/costs/bills/new');
+      }}
+      onMade={(id) => {
+        onMade(id);
+        go(`/costs/bills/${id}`, { replace: true });
+      }}
     />
   );
 }
@@ -61,10 +65,12 @@ interface BillSheetOfProps {
   readonly id: number | null;
   readonly month: ReturnType<typeof useShownBooks>['through'];
   readonly onMade: (id: number) => void;
-  readonly onPosted: () => void;
+  readonly onPosted: (numbers: string) => void;
+  /** What was posted from the sheet before this one. */
+  readonly posted: string | null;
 }
 
-function BillSheetOf({ id, month, onMade, onPosted }: BillSheetOfProps) {
+function BillSheetOf({ id, month, onMade, onPosted, posted }: BillSheetOfProps) {
   const state = useDraft<BillSheet>({ id, month, blank: BLANK, onMade });
   const { sheet, change, preview, trouble } = state;
   const posting = usePosting({ draft: state, month, onPosted });
@@ -95,9 +101,9 @@ function BillSheetOf({ id, month, onMade, onPosted }: BillSheetOfProps) {
               : `Missing ${dollars(missing)}`}
         </output>
       </div>
-      {posting.done === null ? null : (
+      {posted === null || sheet.rows.length > 0 ? null : (
         <Note $tone="good" role="status">
-          {posting.done}
+          Posted {posted}.
         </Note>
       )}
       <BillGrid state={state} sheet={sheet} />

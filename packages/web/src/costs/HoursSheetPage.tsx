@@ -14,6 +14,7 @@ import { markedCells, placeWords } from '../entry/remark-places.ts';
 import { SheetBar } from '../entry/SheetBar.tsx';
 import type { Suggestion } from '../entry/SuggestionList.tsx';
 import { useDraft, type DraftState } from '../entry/use-draft.ts';
+import { useSheetKey } from '../entry/use-sheet-key.ts';
 import { usePosting } from '../entry/use-posting.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
@@ -60,23 +61,20 @@ function rowsOf(cells: readonly GridRow[]): HoursSheet['rows'] {
 
 /** A week of hours: who worked where, day by day, at the rate valid on the day. */
 export function HoursSheetPage() {
-  const { draft } = useParams();
+  const { draft = 'new' } = useParams();
   const { through, today } = useShownBooks();
   const go = useGo();
-  const [nth, setNth] = useState(0);
-  const blank: HoursSheet = { kind: 'hours', weekOn: mondayOf(today), rows: [] };
-  const id = draft === undefined || draft === 'new' ? null : Number(draft);
-  const next = (): void => {
-    setNth(nth + 1);
-    go('/costs/hours/new');
+  const { key, onMade } = useSheetKey(draft);
+  const parts = {
+    id: draft === 'new' ? null : Number(draft),
+    month: through,
+    blank: { kind: 'hours' as const, weekOn: mondayOf(today), rows: [] },
+    onMade: (id: number) => {
+      onMade(id);
+      go(`/costs/hours/${id}`, { replace: true });
+    },
   };
-  return (
-    <HoursSheetOf
-      key={nth}
-      parts={{ id, month: through, blank, onMade: (made) => go(`/costs/hours/${made}`, { replace: true }) }}
-      onPosted={next}
-    />
-  );
+  return <HoursSheetOf key={key} parts={parts} onPosted={() => go('/costs/hours/new')} />;
 }
 
 function HoursSheetOf({

@@ -45,7 +45,7 @@ export function withBlock(
     if (cells === undefined) return known;
     const changed = cells.flatMap((value, offset) => {
       const name = columns[column + offset];
-      return name === undefined ? [] : [[name, value.trim()] as const];
+      return name === undefined ? [] : [[name, value] as const];
     });
     return { ...known, ...Object.fromEntries(changed) };
   });
@@ -62,7 +62,7 @@ export function isBlankRow(row: GridRow): boolean {
 /** Cells as spreadsheets put them on the clipboard: tabs between, quotes around what holds line ends. */
 export function pastedBlock(text: string): readonly (readonly string[])[] {
   const { data } = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' });
-  return data;
+  return data.map((cells) => cells.map((cell) => cell.trim()));
 }
 
 /** Whether pasted text is more than one cell's. */

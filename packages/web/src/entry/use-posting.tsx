@@ -9,8 +9,6 @@ import type { DraftState } from './use-draft.ts';
 export interface Posting {
   readonly post: () => Promise<void>;
   readonly busy: boolean;
-  /** What was posted last, in words. */
-  readonly done: string | null;
   /** The question that is open: warnings to accept, or a refusal. */
   readonly dialog: ReactNode;
 }
@@ -18,7 +16,7 @@ export interface Posting {
 interface PostingParts {
   readonly draft: Pick<DraftState<never>, 'settled' | 'preview'>;
   readonly month: Month;
-  readonly onPosted: () => void;
+  readonly onPosted: (numbers: string) => void;
 }
 
 /** Posts the sheet once all of it is kept. Warnings are listed and may be accepted; a refusal leaves everything as it is. */
@@ -26,7 +24,6 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
   const [send, { busy }] = useWrite('postDraft');
   const [asking, setAsking] = useState(false);
   const [refused, setRefused] = useState<readonly { readonly at: string; readonly message: string }[] | null>(null);
-  const [done, setDone] = useState<string | null>(null);
   const warnings = draft.preview?.warnings ?? [];
   const order = async (acceptWarnings: boolean): Promise<void> => {
     setAsking(false);
@@ -37,8 +34,7 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
       body: { month, version: stored.version, acceptWarnings },
     });
     if (written.ok) {
-      setDone(`Posted ${written.answer.documents.map(({ number }) => number).join(', ')}.`);
-      onPosted();
+      onPosted(written.answer.documents.map(({ number }) => number).join(', '));
     } else if (written.trouble.problems.some(({ kind }) => kind === 'warnings-open')) setAsking(true);
     else
       setRefused(
@@ -65,5 +61,5 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
       </DialogActions>
     </Dialog>
   );
-  return { post: () => order(false), busy, done, dialog };
+  return { post: () => order(false), busy, dialog };
 }
