@@ -12,7 +12,7 @@ export interface Trouble {
 
 const HttpError = z.object({
   status: z.union([z.number(), z.string()]),
-  data: z.unknown(),
+  data: z.unknown().optional(),
   originalStatus: z.number().optional(),
 });
 
@@ -27,9 +27,9 @@ export function troubleOf(error: unknown): Trouble {
     const { detail, title, problems = [] } = details.data;
     return { detail: detail ?? title, problems, status: details.data.status, answered: true };
   }
-  const answered = typeof status === 'number';
+  const answered = typeof status === 'number' || http.data.originalStatus !== undefined;
   const detail = answered
     ? 'The server answered in a way that was not understood. Reload the page.'
     : 'The server cannot be reached. Check that it runs; what you typed is still here.';
-  return { detail, problems: [], status: answered ? status : 0, answered };
+  return { detail, problems: [], status: typeof status === 'number' ? status : 0, answered };
 }

@@ -1,0 +1,129 @@
+import SqliteDatabase from 'better-sqlite3';
+import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
+import { monthNumber, monthOf } from '@lowtide/core/calendar/month.ts';
+import type { Posting } from '@lowtide/server/journal/post-document-queries.ts';
+
+/** The same file, opened as someone would who writes each statement by hand. */
+export function openByHand(path: string): SqliteDatabase.Database {
+  const file = new SqliteDatabase(path);
+  file.pragma('journal_mode = WAL');
+  file.pragma('synchronous = FULL');
+  file.pragma('foreign_keys = ON');
+  file.pragma('cache_size = -65536');
+  return file;
+}
+
+/** Posts documents with the same rows and balances, statement by statement, in one transaction. */
+export function poster(file: SqliteDatabase.Database): (postings: readonly Posting[]) => void {
+  const document =
+    file.prepare(`INSERT INTO document (kind, number, party_id, project_id, dated_on, due_on, gross_cents, memo, body,
+    reverses_id, recorded_at, recorded_by) VALUES (?, ?, ?, NULL, ?, ?, ?, '', '{}', NULL, 1000, 'Bench')`);
+  const entry = file.prepare(
+    'INSERT INTO journal_entry (id, document_id, posted_on, month, recorded_at) VALUES (?, ?, ?, ?, 1000)',
+  );
+  const line = file.prepare('INSERT INTO journal_line VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)');
+  const accountMonth = file.prepare(`INSERT INTO account_month VALUES (?, ?, ?)
+    ON CONFLICT (account_id, month) DO UPDATE SET amount_cents = amount_cents + excluded.amount_cents`);
+  const projectMonth = file.prepare(`INSERT INTO project_month VALUES (?, ?, ?, ?, ?, ?, 0, ?)
+    ON CONFLICT (project_id, month) DO UPDATE SET held_cents = held_cents + excluded.held_cents,
+      expensed_cents = expensed_cents + excluded.expensed_cents, earned_cents = earned_cents + excluded.earned_cents,
+      billed_cents = billed_cents + excluded.billed_cents, hours_e4 = hours_e4 + excluded.hours_e4`);
+  const coding = file.prepare(`INSERT INTO project_coding_month VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+    ON CONFLICT (project_id, account_id, phase_id, cost_code_id, cost_type, month)
+    DO UPDATE SET amount_cents = amount_cents + excluded.amount_cents, quantity_e4 = quantity_e4 + excluded.quantity_e4`);
+  const roles = new Map(
+    (file.prepare('SELECT id, role FROM account').all() as { id: number; role: string | null }[]).map(
+      ({ id, role }) => [id, role],
+    ),
+  );
+  return file.transaction((postings: readonly Posting[]) => {
+    let number = (file.prepare('SELECT MAX(id) AS id FROM journal_entry').get() as { id: number | null }).id ?? 0;
+    for (const posting of postings) {
+      const { lastInsertRowid } = document.run(
+        posting.kind,
+        posting.number,
+        posting.party,
+        dayNumber(posting.datedOn),
+        dayNumber(posting.datedOn),
+        posting.gross,
+      );
+      for (const { postedOn, lines } of posting.entries) {
+        number += 1;
+        const [day, month] = [dayNumber(postedOn), monthNumber(monthOf(postedOn))];
+        entry.run(number, lastInsertRowid, day, month);
+        lines.forEach((each, place) => {
+          const { account, amount, project } = each;
+          line.run(
+            number * 2 ** 20 + place,
+            day,
+            account,
+            amount,
+            each.quantity,
+            project,
+            each.phase,
+            each.costCode,
+            each.costType,
+            each.party,
+            each.employee,
+            each.text,
+          );
+          accountMonth.run(account, month, amount);
+          if (project === null) return;
+          const role = roles.get(account);
+          const of = (...wanted: string[]): number => (wanted.includes(role ?? '') ? amount : 0);
+          projectMonth.run(
+            project,
+            month,
+            of('wip', 'construction-in-progress'),
+            of('cost-of-revenue', 'internal-projects'),
+            -of('revenue'),
+            -of('progress-billings'),
+            each.employee === null ? 0 : each.quantity,
+          );
+          coding.run(
+            project,
+            account,
+            each.phase ?? 0,
+            each.costCode ?? 0,
+            each.costType ?? '',
+            month,
+            amount,
+            each.quantity,
+          );
+        });
+      }
+    }
+  });
+}
+
+/** The questions of the pages, each as one statement that answers it from the same balances. */
+export function questions(file: SqliteDatabase.Database) {
+  const trial = file.prepare(
+    'SELECT a.code, a.name, SUM(m.amount_cents) AS amount FROM account_month m JOIN account a ON a.id = m.account_id WHERE m.month <= ? GROUP BY a.id ORDER BY a.code',
+  );
+  const wip = file.prepare(`SELECT p.id, p.code, p.name, c.amount AS contract, b.budget, t.*
+    FROM project p
+    LEFT JOIN (SELECT project_id, SUM(amount_cents) AS amount FROM contract_change GROUP BY project_id) c ON c.project_id = p.id
+    LEFT JOIN (SELECT project_id, SUM(budget) AS budget, SUM(MAX(0, actual - budget)) AS overruns FROM (
+      SELECT project_id, cost_code_id, cost_type, SUM(budget) AS budget, SUM(actual) AS actual FROM (
+        SELECT l.project_id, l.cost_code_id, l.cost_type, c.cost_cents AS budget, 0 AS actual FROM budget_line l JOIN budget_change c ON c.budget_line_id = l.id
+        UNION ALL SELECT project_id, cost_code_id, cost_type, 0, amount_cents FROM project_coding_month
+          WHERE month <= @month AND account_id IN (SELECT id FROM account WHERE role IN ('wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'))
+      ) GROUP BY project_id, cost_code_id, cost_type) GROUP BY project_id) b ON b.project_id = p.id
+    LEFT JOIN (SELECT project_id, SUM(held_cents) AS held, SUM(expensed_cents) AS expensed, SUM(earned_cents) AS earned, SUM(billed_cents) AS billed,
+      SUM(CASE WHEN month >= @year THEN earned_cents END) AS this_year FROM project_month WHERE month <= @month GROUP BY project_id) t ON t.project_id = p.id
+    ORDER BY p.code`);
+  const budget = file.prepare(`SELECT cost_code_id, cost_type, SUM(budget) AS budget, SUM(actual) AS actual FROM (
+      SELECT l.cost_code_id, l.cost_type, c.cost_cents AS budget, 0 AS actual FROM budget_line l JOIN budget_change c ON c.budget_line_id = l.id WHERE l.project_id = @project
+      UNION ALL SELECT cost_code_id, cost_type, 0, amount_cents FROM project_coding_month
+        WHERE project_id = @project AND month <= @month AND account_id IN (SELECT id FROM account WHERE role IN ('wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'))
+    ) GROUP BY cost_code_id, cost_type`);
+  const months = file.prepare('SELECT * FROM project_month WHERE project_id = ? AND month <= ?');
+  const project = file.prepare('SELECT * FROM project WHERE id = ?');
+  return {
+    trialBalance: (month: number) => JSON.stringify(trial.all(month)),
+    wipSchedule: (month: number) => JSON.stringify(wip.all({ month, year: month - (month % 12) })),
+    projectPage: (id: number, month: number) =>
+      JSON.stringify([project.get(id), budget.all({ project: id, month }), months.all(id, month)]),
+  };
+}

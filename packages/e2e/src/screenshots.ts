@@ -1,0 +1,37 @@
+import { resolve } from 'node:path';
+import { startApplication } from './application.ts';
+import { openBrowser, openPage } from './browser.ts';
+
+/** `npm run screenshots`: the pictures of the README, from fresh demo books. */
+const application = await startApplication('demo');
+const browser = await openBrowser();
+const page = await openPage(browser, application.address);
+const draftOf = async (kind: string): Promise<number> => {
+  const answer = await fetch(`${application.address}/api/drafts?kind=${kind}`);
+  return ((await answer.json()) as { rows: { id: number }[] }).rows[0]?.id ?? 0;
+};
+
+const PICTURES: Readonly<Record<string, string>> = {
+  projects: '/projects',
+  project: '/projects/1',
+  bills: `/costs/bills/${await draftOf('bills')}`,
+  hours: `/costs/hours/${await draftOf('hours')}`,
+  earning: '/earning',
+  invoice: '/billing?new=QH-221',
+  wip: '/reports/wip',
+  profitability: '/reports/profitability',
+  trace: '/projects/3?trace=complete.p3.t2027-03',
+  balance: '/reports/balance',
+  closing: '/closing',
+  settings: '/settings/project',
+};
+
+for (const [name, path] of Object.entries(PICTURES)) {
+  await page.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
+  await new Promise((settled) => setTimeout(settled, 400));
+  await page.screenshot({
+    path: resolve(import.meta.dirname, `../../../docs/screenshots/${name}.png`) as `${string}.png`,
+  });
+}
+await browser.close();
+await application.stop();
