@@ -57,6 +57,28 @@ async function oneBill(books: Books, path: string): Promise<Compared> {
   return compared('one bill of ten lines, durable', result, 1.5);
 }
 
+/** The application's API over the books, and how to ask it. */
+async function serve(books: Books) {
+  const log = pino({ level: 'silent' });
+  const parts = { books, clock: clock('2026-12-31'), user: 'Bench', log, web: null, requestsPerMinute: 1e9 };
+  const server = app(parts).listen(0, '127.0.0.1');
+  await new Promise((done) => server.once('listening', done));
+  const address = server.address();
+  const port = typeof address === 'object' && address !== null ? address.port : 0;
+  return {
+    ask: async (at: string) => {
+      const response = await fetch(`http://127.0.0.1:${port}/api${at}`);
+      const text = await response.text();
+      if (!response.ok) throw new Error(text);
+    },
+    close: () => {
+      const closed = new Promise((done) => server.close(done));
+      server.closeAllConnections();
+      return closed;
+    },
+  };
+}
+
 /** The pages over HTTP against one hand-written statement each, JSON on both sides. */
 async function pages(size: Size, name: string, extra: boolean): Promise<readonly Compared[]> {
   const path = join(directory, `${name}.sqlite`);
@@ -65,22 +87,7 @@ async function pages(size: Size, name: string, extra: boolean): Promise<readonly
   process.stdout.write(
     `${name}: posting ${size.lines} lines took ${((await timed(() => postAll(books, size))) / 1_000).toFixed(1)} s\n`,
   );
-  const server = app({
-    books,
-    clock: clock('2026-12-31'),
-    user: 'Bench',
-    log: pino({ level: 'silent' }),
-    web: null,
-    requestsPerMinute: 1e9,
-  }).listen(0, '127.0.0.1');
-  await new Promise((done) => server.once('listening', done));
-  const address = server.address();
-  const port = typeof address === 'object' && address !== null ? address.port : 0;
-  const ask = async (at: string) => {
-    const response = await fetch(`http://127.0.0.1:${port}/api${at}`);
-    const text = await response.text();
-    if (!response.ok) throw new Error(text);
-  };
+  const { ask, close } = await serve(books);
   const file = openByHand(path);
   const byHand = questions(file);
   const through = lastMonth(size);
@@ -116,8 +123,7 @@ async function pages(size: Size, name: string, extra: boolean): Promise<readonly
   ];
   file.close();
   if (extra) results.push(await oneBill(books, path));
-  server.closeAllConnections();
-  await new Promise((done) => server.close(done));
+  await close();
   await books.close();
   return results;
 }

@@ -38,8 +38,7 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
   const [preview, setPreview] = useState<Preview | null>(null);
   const [kept, setKept] = useState<DraftState<S>['kept']>('kept');
   const [trouble, setTrouble] = useState<Trouble | null>(null);
-  const [make] = useWrite('newDraft');
-  const [keep] = useWrite('changeDraft');
+  const keepSheet = useKeeping(month);
   const stored = useRef<Stored | null>(null);
   const latest = useRef<S | null>(sheet);
   const running = useRef<Promise<boolean> | null>(null);
@@ -61,11 +60,7 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
   const keepOnce = async (): Promise<boolean> => {
     const [now, known] = [latest.current, stored.current];
     if (now === null) return true;
-    const body = { month, sheet: now };
-    const written =
-      known === null
-        ? await make({ body })
-        : await keep({ params: { id: String(known.id) }, body: { ...body, version: known.version } });
+    const written = await keepSheet(known, now);
     if (!written.ok) {
       setTrouble(written.trouble);
       setKept('not kept');
@@ -96,4 +91,14 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
     (kept === 'kept' ? true : await keepNow()) ? stored.current : null;
   const unread = sheet === null ? (loading.trouble ?? null) : null;
   return { sheet, change, preview, kept, trouble: trouble ?? unread, settled };
+}
+
+/** Makes a draft of a sheet that is none yet, or changes the one it is. */
+function useKeeping(month: Month) {
+  const [make] = useWrite('newDraft');
+  const [change] = useWrite('changeDraft');
+  return (known: Stored | null, sheet: Sheet) =>
+    known === null
+      ? make({ body: { month, sheet } })
+      : change({ params: { id: String(known.id) }, body: { month, version: known.version, sheet } });
 }
