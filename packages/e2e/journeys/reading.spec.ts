@@ -62,13 +62,11 @@ test('follow a figure down to its lines and to the document behind them', async 
   await page.focus('[data-figure^="complete.p3."]');
   await press(page, 'Enter');
   await sees(page, 'cost to date ÷ estimate at completion');
-  await click(page, 'Cost to date 979,986.94').catch(async () => {
-    await (await page.waitForSelector('[role="dialog"] [data-figure^="cost.p3."]'))?.click();
-  });
+  await (await page.waitForSelector('[role="dialog"] [data-figure^="cost.p3."]'))?.click();
   await sees(page, 'posted lines through Mar 2027');
   const link = await page.waitForSelector('[role="dialog"] table[aria-label="Posted lines"] a');
   await link?.click();
-  await sees(page, 'Posted lines'.slice(0, 6));
+  await sees(page, 'recorded 202');
   expect(page.url()).toMatch(/\/documents\/\d+/);
 });
 
@@ -83,13 +81,14 @@ test('move through the months with keys; the whole screen follows', async () => 
 
 test('read the books as they were once known', async () => {
   await go('/reports/trial?m=2026-06');
-  await click(page, 'Recorded up to');
+  await click(page, 'as known now');
   await fill(page, 'Recorded up to (UTC)', '2026-06-15 00:00');
   await click(page, 'Show');
   await sees(page, 'The books as known on 2026-06-15 00:00 UTC');
+  await page.waitForSelector('tfoot');
   const known = await page.evaluate(() => document.querySelector('tfoot')?.textContent);
   await go('/reports/trial?m=2026-06');
-  await sees(page, 'Trial balance');
+  await page.waitForSelector('tfoot');
   expect(await page.evaluate(() => document.querySelector('tfoot')?.textContent)).not.toBe(known);
 });
 
@@ -122,9 +121,11 @@ test('pin a figure with a key and find it among the gauges after a reload', asyn
 test('sort a table, and send the address with it', async () => {
   await go('/billing');
   await click(page, 'Left to bill');
+  await page.waitForSelector('::-p-xpath(//th[@aria-sort and contains(., "Left to bill")])');
   const first = await page.evaluate(() => document.querySelector('tbody tr')?.textContent);
   expect(page.url()).toContain('sort=left');
   await page.reload({ waitUntil: 'networkidle0' });
+  await page.waitForSelector('tbody tr');
   expect(await page.evaluate(() => document.querySelector('tbody tr')?.textContent)).toBe(first);
 });
 

@@ -64,11 +64,20 @@ export interface Reading<N extends EndpointName> {
   readonly refreshing: boolean;
 }
 
-/** Reads an endpoint and reads it again after every posting. `null` asks nothing. */
-export function useRead<N extends EndpointName>(name: N, asked: Asked<N> | null): Reading<N> {
-  const { data, error, isFetching } = booksApi.useReadQuery({ name, asked: asked ?? {} }, { skip: asked === null });
+/**
+ * Reads an endpoint and reads it again after every posting. `null` asks nothing. When something else is asked, the last answer goes
+ * at once, so that no figure stands under another month's name; `keepLast` keeps it until the next one is there.
+ */
+export function useRead<N extends EndpointName>(
+  name: N,
+  asked: Asked<N> | null,
+  { keepLast = false }: { readonly keepLast?: boolean } = {},
+): Reading<N> {
+  const request = { name, asked: asked ?? {} };
+  const { data, currentData, error, isFetching } = booksApi.useReadQuery(request, { skip: asked === null });
+  const shown = keepLast ? data : currentData;
   return {
-    answer: asked === null ? undefined : (data as Answer<N> | undefined),
+    answer: asked === null ? undefined : (shown as Answer<N> | undefined),
     trouble: error === undefined ? undefined : troubleOf(error),
     refreshing: isFetching,
   };

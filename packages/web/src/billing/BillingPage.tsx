@@ -103,7 +103,7 @@ function columns(rows: readonly Row[], onBill: (project: string) => void): reado
       of: ({ leftCents }) => leftCents,
       total: sum(rows.map(({ leftCents }) => leftCents)),
     }),
-    { id: 'bill', head: '', cell: (row) => <BillButton row={row} onBill={onBill} /> },
+    { id: 'bill', head: 'Invoice', cell: (row) => <BillButton row={row} onBill={onBill} /> },
   ];
 }
 

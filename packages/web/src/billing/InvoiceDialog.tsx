@@ -84,7 +84,7 @@ function useInvoiceForm(project: string) {
   const own = reference?.projects.find(({ code }) => code === typed.form.project)?.taxCode ?? '';
   const taxCode = typed.form.taxCode === AS_PROJECT ? own : typed.form.taxCode;
   const form = { ...typed.form, taxCode, share: typed.form.share as Form['share'] };
-  const { answer: preview } = useRead('previewInvoice', { body: form });
+  const { answer: preview } = useRead('previewInvoice', { body: form }, { keepLast: true });
   // Fields still empty are not wrong yet; the refusal of a posting names them.
   const field = (name: keyof Form & string): TypedField => {
     const { value, onChange, problem } = typed.field(name);

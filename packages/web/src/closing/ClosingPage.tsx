@@ -16,9 +16,9 @@ type Tie = Answer<'frame'>['ties'][number];
 const COLUMNS: readonly Column<Tie>[] = [
   { id: 'name', head: 'What must tie', cell: ({ name }) => name },
   { id: 'one', head: 'One way', cell: ({ one }) => one },
-  { id: 'oneCents', head: '', figures: true, cell: ({ oneCents }) => <Amount cents={oneCents} /> },
+  { id: 'oneCents', head: 'comes to', figures: true, cell: ({ oneCents }) => <Amount cents={oneCents} /> },
   { id: 'other', head: 'The other way', cell: ({ other }) => other },
-  { id: 'otherCents', head: '', figures: true, cell: ({ otherCents }) => <Amount cents={otherCents} /> },
+  { id: 'otherCents', head: 'comes to', figures: true, cell: ({ otherCents }) => <Amount cents={otherCents} /> },
   {
     id: 'apart',
     head: 'Apart',

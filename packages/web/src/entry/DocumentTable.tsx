@@ -43,7 +43,7 @@ const COLUMNS: readonly Column<Row>[] = [
     sortBy: ({ openCents }) => openCents,
     cell: ({ openCents }) => <Amount cents={openCents} />,
   },
-  { id: 'state', head: '', cell: ({ reversedBy, memo }) => (reversedBy === null ? memo : 'reversed') },
+  { id: 'state', head: 'Text', cell: ({ reversedBy, memo }) => (reversedBy === null ? memo : 'reversed') },
 ];
 
 export interface DocumentTableProps {
@@ -64,7 +64,7 @@ export function DocumentTable({ label, kind, open = false }: DocumentTableProps)
     ...(open ? { open: 'yes' as const } : {}),
     ...(text === '' ? {} : { text }),
   };
-  const { answer, trouble } = useRead('documents', { query });
+  const { answer, trouble } = useRead('documents', { query }, { keepLast: true });
   return (
     <>
       <div style={{ width: 280 }}>

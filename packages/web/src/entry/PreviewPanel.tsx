@@ -12,10 +12,10 @@ export interface PreviewPanelProps {
 
 /** Beside the sheet: what is wrong, what this posts, what it does, as worked out by the code that posts. */
 export function PreviewPanel({ preview, place }: PreviewPanelProps) {
-  if (preview === null) return <Columns aria-label="What the sheet does" />;
+  if (preview === null) return <Columns role="group" aria-label="What the sheet does" />;
   const { problems, warnings, posts, effects } = preview;
   return (
-    <Columns aria-label="What the sheet does">
+    <Columns role="group" aria-label="What the sheet does">
       <section tabIndex={0} aria-label="To put right">
         <h2>To put right</h2>
         {problems.length + warnings.length === 0 ? <p>Nothing. Ctrl Enter posts.</p> : null}

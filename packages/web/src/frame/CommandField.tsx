@@ -44,7 +44,7 @@ export function CommandField({ onClose }: { readonly onClose: () => void }) {
   const go = useGo();
   const [typed, setTyped] = useState('');
   const text = useDeferredValue(typed.trim());
-  const { answer } = useRead('search', text === '' ? null : { query: { text } });
+  const { answer } = useRead('search', text === '' ? null : { query: { text } }, { keepLast: true });
   const words = text.toLowerCase().split(/\s+/);
   const deeds = DEEDS.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)));
   const choose = (path: string) => (): void => {

@@ -3,7 +3,7 @@ import { useId, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { monthNumber, monthAt, monthText, type Month } from '@lowtide/core/calendar/month.ts';
+import { month, monthAt, monthNumber, monthText, type Month } from '@lowtide/core/calendar/month.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useShownBooks } from '../api/as-of.tsx';
@@ -39,14 +39,18 @@ export function MonthRibbon() {
   const [, setSearch] = useSearchParams();
   const [asking, setAsking] = useState(false);
   const months = monthsInView(frame.ribbon, through, frame.currentMonth);
-  const choose = (month: Month): void => {
+  const choose = (chosenMonth: Month): void => {
     setSearch((before) => {
       const next = new URLSearchParams(before);
-      next.set('m', month);
+      next.set('m', chosenMonth);
       return next;
     });
   };
-  const step = (by: number) => () => choose(monthAt(monthNumber(through) + by));
+  // Counted from the address itself, which is ahead of the screen when keys come faster than answers.
+  const step = (by: number) => (): void => {
+    const now = new URLSearchParams(globalThis.location.search).get('m') ?? through;
+    choose(monthAt(monthNumber(month(now)) + by));
+  };
   useHotkeys('bracketleft', step(-1), [through]);
   useHotkeys('bracketright', step(1), [through]);
   const chosen = months.find(({ month }) => month === through);
@@ -54,7 +58,7 @@ export function MonthRibbon() {
     <Strip aria-label="Months">
       <Side>
         <strong>{monthText(through)}</strong>
-        <button type="button" onClick={() => setAsking(true)} aria-label="Recorded up to">
+        <button type="button" onClick={() => setAsking(true)} title="Show the books as known at a moment">
           {known === undefined ? 'as known now' : 'as then known'}
         </button>
       </Side>
@@ -63,15 +67,14 @@ export function MonthRibbon() {
         <ol>
           {months.map(({ month, earnedCents, billedCents, locked }) => (
             <li key={month} data-chosen={month === through}>
-              <button
-                type="button"
-                aria-current={month === through ? 'date' : undefined}
-                aria-label={`${monthText(month)}: earned ${dollars(earnedCents)}, billed ${dollars(billedCents)}${locked ? ', locked' : ''}`}
-                onClick={() => choose(month)}
-              >
+              <button type="button" aria-current={month === through ? 'date' : undefined} onClick={() => choose(month)}>
                 {month.endsWith('-01') || month === months[0]?.month
                   ? `${monthText(month).charAt(0)} ${month.slice(0, 4)}`
                   : monthText(month).charAt(0)}
+                <Told>
+                  {monthText(month)}: earned {dollars(earnedCents)}, billed {dollars(billedCents)}
+                  {locked ? ', locked' : ''}
+                </Told>
               </button>
             </li>
           ))}
@@ -123,6 +126,15 @@ function Drawing({ months, through }: { readonly months: readonly RibbonMonth[];
     </svg>
   );
 }
+
+/** For those who hear the screen. */
+const Told = styled.span`
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+`;
 
 const Strip = styled.nav`
   display: grid;

@@ -23,7 +23,7 @@ import { TraceDrawer } from './TraceDrawer.tsx';
 export function Shell() {
   const { month, known } = useAddressAsOf();
   const query = { ...(month === undefined ? {} : { through: month }), ...(known === undefined ? {} : { known }) };
-  const { answer: frame, trouble } = useRead('frame', { query });
+  const { answer: frame, trouble } = useRead('frame', { query }, { keepLast: true });
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!frame) return <Loading />;
   if (frame.company === null) return <SetUpPage today={frame.today} />;

@@ -28,7 +28,7 @@ export function TraceDrawer({ figure, onClose }: { readonly figure: string; read
   return (
     <Veil isOpen isDismissable onOpenChange={(open) => (open ? undefined : onClose())}>
       <Side>
-        <AriaDialog>
+        <AriaDialog aria-label="Where the figure comes from">
           <TraceBody key={figure} figure={figure} onClose={onClose} />
         </AriaDialog>
       </Side>

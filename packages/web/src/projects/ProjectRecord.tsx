@@ -52,7 +52,7 @@ export function ProjectRecord({ project }: { readonly project: Project }) {
             </Button>
           ) : null}
         </div>
-        <h3>Contract price {dollars(position.contract.amountCents)}</h3>
+        <h2 style={{ fontSize: 'inherit' }}>Contract price {dollars(position.contract.amountCents)}</h2>
         <div style={{ width: '100%' }}>
           <DataTable
             label="Contract"

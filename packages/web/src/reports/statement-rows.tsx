@@ -41,7 +41,7 @@ export function figuresRow(name: string, amounts: readonly Shown[], strong = tru
 export function statementColumns(heads: readonly string[]): readonly Column<StatementRow>[] {
   return [
     { id: 'code', head: 'Account', width: '64px', cell: ({ code }) => code },
-    { id: 'name', head: '', cell: ({ name }) => name },
+    { id: 'name', head: 'Name', cell: ({ name }) => name },
     ...heads.map((head, index): Column<StatementRow> => ({
       id: head,
       head,

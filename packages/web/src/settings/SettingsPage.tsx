@@ -122,7 +122,7 @@ function columns(kind: RecordKind, onOpen: (row: Row) => void): readonly Column<
       : [
           {
             id: 'change',
-            head: '',
+            head: 'Record',
             cell: (row: Row) => (
               <Button
                 $look="quiet"
