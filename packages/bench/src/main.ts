@@ -1,12 +1,16 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { Router } from 'express';
 import { monthNumber } from '@lowtide/core/calendar/month.ts';
-import { app } from '@lowtide/server/app.ts';
+import type { EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import { openBooks, type Books } from '@lowtide/server/database/open.ts';
 import { clock } from '@lowtide/server/http/clock.ts';
+import type { Context } from '@lowtide/server/http/context.ts';
+import { projectRoutes } from '@lowtide/server/projects/project-routes.ts';
+import { statementRoutes } from '@lowtide/server/reports/statement-routes.ts';
+import { wipRoutes } from '@lowtide/server/reports/wip-routes.ts';
 import { postDocument } from '@lowtide/server/journal/post-document-queries.ts';
-import { pino } from 'pino';
 import { openByHand, poster, questions } from './by-hand.ts';
 import { lastMonth, layGround, postAll, postings, type Size } from './large-books.ts';
 import { compared, inTurn, timed, timing, type Compared } from './measure.ts';
@@ -57,29 +61,20 @@ async function oneBill(books: Books, path: string): Promise<Compared> {
   return compared('one bill of ten lines, durable', result, 1.5);
 }
 
-/** The application's API over the books, and how to ask it. */
-async function serve(books: Books) {
-  const log = pino({ level: 'silent' });
-  const parts = { books, clock: clock('2026-12-31'), user: 'Bench', log, web: null, requestsPerMinute: 1e9 };
-  const server = app(parts).listen(0, '127.0.0.1');
-  await new Promise((done) => server.once('listening', done));
-  const address = server.address();
-  const port = typeof address === 'object' && address !== null ? address.port : 0;
-  return {
-    ask: async (at: string) => {
-      const response = await fetch(`http://127.0.0.1:${port}/api${at}`);
-      const text = await response.text();
-      if (!response.ok) throw new Error(text);
-    },
-    close: () => {
-      const closed = new Promise((done) => server.close(done));
-      server.closeAllConnections();
-      return closed;
-    },
+/** How the application answers a page, JSON and all, without the way over HTTP that hand-written SQL does not have. */
+function answering(books: Books) {
+  const context: Context = { books, clock: clock('2026-12-31'), user: 'Bench', answers: new Map() };
+  const router = Router();
+  for (const routes of [statementRoutes, projectRoutes, wipRoutes]) routes(router, context);
+  return async (name: EndpointName, asked: unknown): Promise<void> => {
+    const answer = context.answers.get(name);
+    if (!answer) throw new Error(name);
+    const given = await books.reader.transaction().execute((trx) => answer(trx, asked as never, context.clock.today()));
+    JSON.stringify(given);
   };
 }
 
-/** The pages over HTTP against one hand-written statement each, JSON on both sides. */
+/** The answers of pages against hand-written statements, JSON on both sides. */
 async function pages(size: Size, name: string, extra: boolean): Promise<readonly Compared[]> {
   const path = join(directory, `${name}.sqlite`);
   const books = await openBooks(path);
@@ -87,7 +82,7 @@ async function pages(size: Size, name: string, extra: boolean): Promise<readonly
   process.stdout.write(
     `${name}: posting ${size.lines} lines took ${((await timed(() => postAll(books, size))) / 1_000).toFixed(1)} s\n`,
   );
-  const { ask, close } = await serve(books);
+  const ask = answering(books);
   const file = openByHand(path);
   const byHand = questions(file);
   const through = lastMonth(size);
@@ -97,7 +92,7 @@ async function pages(size: Size, name: string, extra: boolean): Promise<readonly
       `trial balance, ${name}`,
       await inTurn(
         15,
-        () => ask(`/trial-balance?through=${through}`),
+        () => ask('trialBalance', { query: { through } }),
         () => byHand.trialBalance(month),
       ),
       2,
@@ -106,7 +101,7 @@ async function pages(size: Size, name: string, extra: boolean): Promise<readonly
       `project page of the busiest project, ${name}`,
       await inTurn(
         15,
-        () => ask(`/projects/1?through=${through}`),
+        () => ask('project', { params: { id: 1 }, query: { through } }),
         () => byHand.projectPage(1, month),
       ),
       2,
@@ -115,7 +110,7 @@ async function pages(size: Size, name: string, extra: boolean): Promise<readonly
       `WIP schedule of 10,000 projects, ${name}`,
       await inTurn(
         5,
-        () => ask(`/wip-schedule?through=${through}`),
+        () => ask('wipSchedule', { query: { through } }),
         () => byHand.wipSchedule(month),
       ),
       2,
@@ -123,7 +118,6 @@ async function pages(size: Size, name: string, extra: boolean): Promise<readonly
   ];
   file.close();
   if (extra) results.push(await oneBill(books, path));
-  await close();
   await books.close();
   return results;
 }
@@ -145,5 +139,5 @@ const table = [
 ].join('\n');
 process.stdout.write(`${table}\n`);
 const day = new Date().toISOString().slice(0, 10);
-const about = `# ${day}\n\nNode ${process.version}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown'}. Medians; ours and by hand in turn in one run. Ours is over HTTP with parsing and exact percentages; by hand is one statement and JSON.\n\n`;
+const about = `# ${day}\n\nNode ${process.version}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown'}. Medians; ours and by hand in turn in one run. Ours is the answer of the page with its figures' keys and exact percentages, by hand the rows of the statements; both as JSON, neither over HTTP.\n\n`;
 writeFileSync(resolve(import.meta.dirname, `../results/${day}.md`), `${about}${table}\n`);

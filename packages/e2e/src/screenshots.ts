@@ -20,7 +20,7 @@ const PICTURES: Readonly<Record<string, string>> = {
   invoice: '/billing?new=QH-221',
   wip: '/reports/wip',
   profitability: '/reports/profitability',
-  trace: '/projects/3?trace=complete.p3.t2027-03',
+  trace: '/projects/1?trace=cost.p1.t2027-03',
   balance: '/reports/balance',
   closing: '/closing',
   settings: '/settings/project',

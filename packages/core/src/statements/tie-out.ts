@@ -16,7 +16,7 @@ export const TIE_OUTS = {
   billings: ['Progress billings', 'invoices', 'the billings account'],
   contracts: ['Contracts', 'over- and underbillings of the WIP schedule', 'contract assets and liabilities'],
   labor: ['Labor applied', 'posted hours at their rates', 'labor clearing credited from hours'],
-  'balance-sheet': ['Balance sheet', 'assets', 'liabilities and equity'],
+  'balance-sheet': ['Balance sheet', 'assets, contracts not netted', 'liabilities, equity and profit'],
 } as const;
 export type TieOutName = keyof typeof TIE_OUTS;
 

@@ -41,7 +41,8 @@ function connection(path: string, readonly: boolean): SqliteDatabase.Database {
   return file;
 }
 
-const MOST_STATEMENTS = 500;
+/** Bulk inserts have a text for each count of rows up to a hundred, six tables of them. */
+const MOST_STATEMENTS = 1_500;
 
 /** Kysely prepares a statement at each use; keeping them by their text saves that work. */
 function kyselyOn(file: SqliteDatabase.Database): Kysely<Schema> {

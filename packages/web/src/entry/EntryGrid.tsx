@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent, type RefObject } from 'react';
 import {
   blankRow,
   isBlock,
@@ -28,6 +28,8 @@ export interface EntryGridProps {
 }
 
 const ROW_HEIGHT = 29;
+/** A short sheet is drawn whole; a long one only where it is in view. */
+const DRAW_ALL_BELOW = 80;
 
 /** A sheet of cells driven by the keyboard: arrows, paste, fill down, pickers. One row more than there are waits at the end. */
 export function EntryGrid(props: EntryGridProps) {
@@ -35,15 +37,10 @@ export function EntryGrid(props: EntryGridProps) {
   const box = useRef<HTMLDivElement>(null);
   const listId = useId();
   const count = rows.length + 1;
-  const virtual = useVirtualizer({
-    count,
-    getScrollElement: () => box.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 20,
-  });
+  const { indices, top, bottom, scrollTo } = useRowsInView(box, count);
   const focusCell = ({ row, column }: CellPlace): void => {
     if (row < 0 || row >= count || column < 0 || column >= columns.length) return;
-    virtual.scrollToIndex(row);
+    scrollTo(row);
     requestAnimationFrame(() =>
       box.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)?.focus(),
     );
@@ -52,15 +49,13 @@ export function EntryGrid(props: EntryGridProps) {
     props,
     focusCell,
   );
-  const items = virtual.getVirtualItems();
-  const bottom = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
   return (
     <Frame ref={box} onKeyDown={onKeyDown} onPaste={onPaste}>
       <table role="grid" aria-label={label} aria-rowcount={count + 1}>
         <Heads columns={columns} />
         <tbody>
-          {items[0] && items[0].start > 0 ? <tr aria-hidden style={{ height: items[0].start }} /> : null}
-          {items.map(({ index }) => (
+          {top > 0 ? <tr aria-hidden style={{ height: top }} /> : null}
+          {indices.map((index) => (
             <Row
               key={index}
               index={index}
@@ -89,6 +84,23 @@ export function EntryGrid(props: EntryGridProps) {
       ) : null}
     </Frame>
   );
+}
+
+/** Which rows to draw, and the room above and below them. */
+function useRowsInView(box: RefObject<HTMLDivElement | null>, count: number) {
+  const virtual = useVirtualizer({
+    count,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 20,
+  });
+  const scrollTo = (row: number): void => virtual.scrollToIndex(row);
+  if (count < DRAW_ALL_BELOW) {
+    return { indices: Array.from({ length: count }, (_, index) => index), top: 0, bottom: 0, scrollTo };
+  }
+  const items = virtual.getVirtualItems();
+  const bottom = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
+  return { indices: items.map(({ index }) => index), top: items[0]?.start ?? 0, bottom, scrollTo };
 }
 
 /** Where the cursor is, what is suggested there, and what typing, keys and pasting do. */

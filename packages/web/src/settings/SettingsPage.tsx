@@ -113,6 +113,7 @@ function columns(kind: RecordKind, onOpen: (row: Row) => void): readonly Column<
     ...shown.slice(0, 10).map(({ name, label, holds }): Column<Row> => ({
       id: name,
       head: label,
+      gives: name === 'name',
       figures: NUMBERS.includes(holds.kind),
       sortBy: ({ fields }) => fields[name] ?? '',
       cell: ({ fields }) => fields[name],

@@ -1,0 +1,151 @@
+// @vitest-environment jsdom
+import { cleanup, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { useState } from 'react';
+import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
+import { EntryGrid } from './EntryGrid.tsx';
+import type { GridRow } from './grid-edits.ts';
+import type { Suggestion } from './SuggestionList.tsx';
+
+const COLUMNS = [
+  { id: 'who', head: 'Who', width: '40%' },
+  { id: 'net', head: 'Net', width: '30%', figures: true },
+  { id: 'text', head: 'Text', width: '30%' },
+];
+const WHO: readonly Suggestion[] = [
+  { code: 'STONE', name: 'Norsand Quarry', patch: { who: 'STONE', text: 'Riprap' } },
+  { code: 'STEEL', name: 'Kestrin Steelworks', patch: { who: 'STEEL' } },
+];
+
+/** The page has no layout here; the grid is told it is tall. */
+beforeAll(() => {
+  Object.defineProperties(HTMLElement.prototype, {
+    offsetHeight: { configurable: true, get: () => 400 },
+    offsetWidth: { configurable: true, get: () => 900 },
+  });
+});
+afterEach(cleanup);
+
+let seen: readonly GridRow[] = [];
+const added = vi.fn();
+const repeated = vi.fn();
+
+function Sheet({ initial }: { readonly initial: readonly GridRow[] }) {
+  const [rows, setRows] = useState(initial);
+  seen = rows;
+  return (
+    <EntryGrid
+      label="Test"
+      columns={COLUMNS}
+      rows={rows}
+      onChange={setRows}
+      marks={new Map([['0/net', { tone: 'trouble', message: 'No number.' }]])}
+      suggest={(_row, column, typed) =>
+        column === 'who'
+          ? [
+              ...WHO.filter(({ code }) => code.startsWith(typed.toUpperCase())),
+              { code: '+', name: 'Add', patch: {}, act: added },
+            ]
+          : []
+      }
+      onCursor={() => undefined}
+      onRepeat={repeated}
+    />
+  );
+}
+
+function open(...initial: GridRow[]) {
+  render(<Sheet initial={initial} />);
+  return userEvent.setup();
+}
+const row = (who: string, net = '', text = ''): GridRow => ({ who, net, text });
+const cell = (name: string) => screen.getByLabelText<HTMLInputElement>(name);
+
+describe('keys in a sheet', () => {
+  test('typing below the last row begins a new one', async () => {
+    const user = open(row('STONE', '1'));
+    await user.type(cell('Text, row 2'), 'two words ');
+    expect(seen).toEqual([row('STONE', '1'), row('', '', 'two words ')]);
+  });
+
+  test('arrows go from cell to cell, and stop at the edges', async () => {
+    const user = open(row('A'), row('B'));
+    await user.click(cell('Net, row 1'));
+    await user.keyboard('{ArrowDown}');
+    await vi.waitFor(() => expect(document.activeElement).toBe(cell('Net, row 2')));
+    await user.keyboard('{ArrowUp}');
+    await vi.waitFor(() => expect(document.activeElement).toBe(cell('Net, row 1')));
+    await user.keyboard('{ArrowUp}');
+    expect(document.activeElement).toBe(cell('Net, row 1'));
+    await user.keyboard('{Enter}');
+    await vi.waitFor(() => expect(document.activeElement).toBe(cell('Net, row 2')));
+  });
+
+  test('a suggestion is taken with Enter and fills what follows from it', async () => {
+    const user = open(row(''));
+    await user.type(cell('Who, row 1'), 'st');
+    expect(screen.getAllByRole('option').map(({ textContent }) => textContent)).toEqual([
+      'STONENorsand Quarry',
+      'STEELKestrin Steelworks',
+      '+Add',
+    ]);
+    expect(cell('Who, row 1').getAttribute('aria-activedescendant')).toBe(screen.getAllByRole('option')[0]?.id);
+    await user.keyboard('{ArrowDown}{ArrowUp}{Enter}');
+    expect(seen).toEqual([row('STONE', '', 'Riprap')]);
+    expect(screen.queryByRole('listbox')).toBeNull();
+  });
+
+  test('Escape closes suggestions and keeps what was typed', async () => {
+    const user = open(row(''));
+    await user.type(cell('Who, row 1'), 'ste{Escape}');
+    expect(screen.queryByRole('listbox')).toBeNull();
+    expect(seen).toEqual([row('ste')]);
+  });
+
+  test('Tab takes a suggestion, but never the way to add something', async () => {
+    const user = open(row(''));
+    await user.type(cell('Who, row 1'), 'ste{Tab}');
+    expect(seen).toEqual([row('STEEL')]);
+    await user.clear(cell('Who, row 1'));
+    await user.type(cell('Who, row 1'), 'nobody{Tab}');
+    expect(added).not.toHaveBeenCalled();
+    expect(seen).toEqual([row('nobody')]);
+  });
+
+  test('adding in place is one of the suggestions', async () => {
+    const user = open(row(''));
+    await user.type(cell('Who, row 1'), 'nobody{Enter}');
+    expect(added).toHaveBeenCalledOnce();
+  });
+
+  test('Ctrl D repeats the cell above, Ctrl Delete takes the row away, Ctrl L asks for the last', async () => {
+    const user = open(row('A', '12.00'), row('B'));
+    await user.click(cell('Net, row 2'));
+    await user.keyboard('{Control>}d{/Control}');
+    expect(seen).toEqual([row('A', '12.00'), row('B', '12.00')]);
+    await user.keyboard('{Control>}l{/Control}');
+    expect(repeated).toHaveBeenCalledWith(1);
+    await user.keyboard('{Control>}{Delete}{/Control}');
+    expect(seen).toEqual([row('A', '12.00')]);
+  });
+
+  test('a block is pasted over the cells, a single value into the field', async () => {
+    const user = open(row('A'));
+    await user.click(cell('Who, row 1'));
+    await user.paste('X\t1.00\nY\t2.00\n');
+    expect(seen).toEqual([row('X', '1.00'), row('Y', '2.00')]);
+  });
+});
+
+test('a cell that is wrong says so to those who see it and to those who hear it', () => {
+  open(row('A', 'x'));
+  expect(cell('Net, row 1').getAttribute('aria-invalid')).toBe('true');
+  expect(cell('Net, row 1').getAttribute('aria-description')).toBe('No number.');
+  expect(cell('Who, row 1').getAttribute('aria-invalid')).toBeNull();
+});
+
+test('of thousands of rows only those in view are drawn, and all are counted', () => {
+  open(...Array.from({ length: 2_000 }, (_, index) => row(`R${index}`)));
+  expect(screen.getAllByRole('row').length).toBeLessThan(120);
+  expect(screen.getByRole('grid').getAttribute('aria-rowcount')).toBe('2002');
+});

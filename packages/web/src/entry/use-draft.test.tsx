@@ -1,0 +1,142 @@
+// @vitest-environment jsdom
+import { configureStore } from '@reduxjs/toolkit';
+import { act, cleanup, renderHook, waitFor } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { Provider } from 'react-redux';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { month } from '@lowtide/core/calendar/month.ts';
+import { booksApi } from '../api/books-api.ts';
+import { useDraft } from './use-draft.ts';
+
+const PREVIEW = {
+  documents: 0,
+  enteredCents: 0,
+  missingCents: null,
+  hours: 0,
+  problems: [],
+  warnings: [],
+  posts: [],
+  effects: [],
+};
+const BLANK = { kind: 'bills' as const, controlTotal: '', rows: [] };
+
+interface Sent {
+  readonly method: string;
+  readonly path: string;
+  readonly key: string | null;
+  readonly total: string;
+  readonly version: number | undefined;
+}
+
+let sent: Sent[] = [];
+let fail: 'connection' | 'conflict' | null = null;
+
+/** A server that keeps one draft, or fails as it is told. */
+async function answer(request: Request): Promise<Response> {
+  const body = (await request.json()) as { sheet: { controlTotal: string }; version?: number };
+  sent.push({
+    method: request.method,
+    path: new URL(request.url).pathname,
+    key: request.headers.get('idempotency-key'),
+    total: body.sheet.controlTotal,
+    version: body.version,
+  });
+  if (fail === 'connection') throw new TypeError('no connection');
+  if (fail === 'conflict') {
+    return Response.json(
+      { type: 'about:blank', title: 'Refused', status: 409, detail: 'Someone changed this.', problems: [] },
+      { status: 409 },
+    );
+  }
+  const version = (body.version ?? 0) + 1;
+  return Response.json({
+    id: 7,
+    kind: 'bills',
+    title: 'Bill batch 7',
+    version,
+    rows: 0,
+    updatedAt: '2027-03-31T00:00:00Z',
+    updatedBy: 'T',
+    sheet: body.sheet,
+    preview: PREVIEW,
+  });
+}
+
+beforeEach(() => {
+  sent = [];
+  fail = null;
+  vi.stubGlobal('fetch', (request: Request) => answer(request));
+});
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+function open(onMade = vi.fn()) {
+  const store = configureStore({
+    reducer: { [booksApi.reducerPath]: booksApi.reducer },
+    middleware: (before) => before().concat(booksApi.middleware),
+  });
+  const wrapper = ({ children }: { readonly children: ReactNode }) => <Provider store={store}>{children}</Provider>;
+  return {
+    ...renderHook(() => useDraft({ id: null, month: month('2027-03'), blank: BLANK, onMade }), { wrapper }),
+    onMade,
+  };
+}
+
+describe('a sheet being typed', () => {
+  test('is made a draft with its first change and kept with the later ones, each naming the version before', async () => {
+    const { result, onMade } = open();
+    act(() => result.current.change({ ...BLANK, controlTotal: '1' }));
+    await waitFor(() => expect(result.current.kept).toBe('kept'));
+    act(() => result.current.change({ ...BLANK, controlTotal: '2' }));
+    await waitFor(() => expect(sent).toHaveLength(2));
+    await waitFor(() => expect(result.current.kept).toBe('kept'));
+    expect(sent.map(({ method, path, total, version }) => [method, path, total, version])).toEqual([
+      ['POST', '/api/drafts', '1', undefined],
+      ['PUT', '/api/drafts/7', '2', 1],
+    ]);
+    expect(onMade).toHaveBeenCalledExactlyOnceWith(7);
+  });
+
+  test('typed fast is kept once it rests, as it then is', async () => {
+    const { result } = open();
+    for (const controlTotal of ['1', '12', '123']) act(() => result.current.change({ ...BLANK, controlTotal }));
+    await waitFor(() => expect(result.current.kept).toBe('kept'));
+    expect(sent.map(({ total }) => total)).toEqual(['123']);
+  });
+
+  test('is kept before it is posted, however soon that is', async () => {
+    const { result } = open();
+    act(() => result.current.change({ ...BLANK, controlTotal: '9' }));
+    const stored = await act(() => result.current.settled());
+    expect(stored).toEqual({ id: 7, version: 1 });
+    expect(sent.map(({ total }) => total)).toEqual(['9']);
+  });
+
+  test('is not lost when the connection is: it stays, says so, and is sent again with the same key', async () => {
+    const { result } = open();
+    fail = 'connection';
+    act(() => result.current.change({ ...BLANK, controlTotal: '5' }));
+    await waitFor(() => expect(result.current.kept).toBe('not kept'));
+    expect(result.current.sheet).toEqual({ ...BLANK, controlTotal: '5' });
+    expect(result.current.trouble?.detail).toContain('what you typed is still here');
+    fail = null;
+    await act(() => result.current.settled());
+    expect(result.current.kept).toBe('kept');
+    expect(sent.map(({ total }) => total)).toEqual(['5', '5']);
+    expect(sent[1]?.key).toBe(sent[0]?.key);
+  });
+
+  test('that someone else changed is not overwritten; what was typed stays', async () => {
+    const { result } = open();
+    act(() => result.current.change({ ...BLANK, controlTotal: '1' }));
+    await waitFor(() => expect(result.current.kept).toBe('kept'));
+    fail = 'conflict';
+    act(() => result.current.change({ ...BLANK, controlTotal: '2' }));
+    await waitFor(() => expect(result.current.kept).toBe('not kept'));
+    expect(result.current.trouble?.detail).toBe('Someone changed this.');
+    expect(result.current.sheet).toEqual({ ...BLANK, controlTotal: '2' });
+    expect(await act(() => result.current.settled())).toBeNull();
+  });
+});
