@@ -1,4 +1,9 @@
-import { budgetRows, type BudgetAmounts, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
+import {
+  budgetRows,
+  codingKey,
+  type BudgetAmounts,
+  type BudgetRow,
+} from '@lowtide/core/budget/budget-against-actual.ts';
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
@@ -70,21 +75,20 @@ async function budgetLines(
 /** Cost stands in more than one account once part of it is recognized; a coding's cost is their sum. */
 function sumByCoding(amounts: readonly CodingAmount[]): readonly { readonly coding: Coding; readonly amount: Cents }[] {
   const sums = new Map<string, { readonly coding: Coding; amount: Cents }>();
-  for (const amount of amounts) {
-    if (amount.costCode === 0) continue;
-    const key = `${amount.project}/${amount.phase}/${amount.costCode}/${amount.costType}`;
-    const known = sums.get(key) ?? { coding: codingOf(amount), amount: cents(0) };
-    known.amount = cents(known.amount + amount.amount);
-    sums.set(key, known);
+  for (const held of amounts.filter(({ costCode }) => costCode !== 0)) {
+    const coding = codingOf(held);
+    const known = sums.get(codingKey(coding)) ?? { coding, amount: cents(0) };
+    known.amount = cents(known.amount + held.amount);
+    sums.set(codingKey(coding), known);
   }
   return [...sums.values()];
 }
 
-export function codingOf(amount: CodingAmount): Coding {
+export function codingOf({ project, phase, costCode, costType }: CodingAmount): Coding {
   return {
-    project: projectId(amount.project),
-    phase: amount.phase === 0 ? null : phaseId(amount.phase),
-    costCode: costCodeId(amount.costCode),
-    costType: amount.costType as CostType,
+    project: projectId(project),
+    phase: phase === 0 ? null : phaseId(phase),
+    costCode: costCodeId(costCode),
+    costType: costType as CostType,
   };
 }

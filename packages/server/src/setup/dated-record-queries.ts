@@ -46,7 +46,7 @@ export const contractChangeStore: RecordStore = {
 export const estimateOverrideStore: RecordStore = {
   ...addsOnly,
   problems: async (db, _id, record) => {
-    const [project, amount] = [numberOf(record, 'project'), numberOf(record, 'amount')];
+    const [amount, project] = [numberOf(record, 'amount'), numberOf(record, 'project')];
     const from = textOf(record, 'month');
     if (project === null || amount === null || !isNameableMonth(from)) return [];
     const cost = await costThrough(db, project, monthNumber(month(from)));
