@@ -97,7 +97,7 @@ export function poster(file: SqliteDatabase.Database): (postings: readonly Posti
 /** The questions of the pages, each as one statement that answers it from the same balances. */
 export function questions(file: SqliteDatabase.Database) {
   const trial = file.prepare(
-    'SELECT a.code, a.name, SUM(m.amount_cents) AS amount FROM account_month m JOIN account a ON a.id = m.account_id WHERE m.month <= ? GROUP BY a.id ORDER BY a.code',
+    'SELECT a.code, a.name, SUM(m.amount_cents) AS amount, SUM(CASE WHEN m.month = @month THEN m.amount_cents ELSE 0 END) AS moved FROM account_month m JOIN account a ON a.id = m.account_id WHERE m.month <= @month GROUP BY a.id ORDER BY a.code',
   );
   const wip = file.prepare(`SELECT p.id, p.code, p.name, c.amount AS contract, b.budget, t.*
     FROM project p
@@ -119,7 +119,7 @@ export function questions(file: SqliteDatabase.Database) {
   const months = file.prepare('SELECT * FROM project_month WHERE project_id = ? AND month <= ?');
   const project = file.prepare('SELECT * FROM project WHERE id = ?');
   return {
-    trialBalance: (month: number) => JSON.stringify(trial.all(month)),
+    trialBalance: (month: number) => JSON.stringify(trial.all({ month })),
     wipSchedule: (month: number) => JSON.stringify(wip.all({ month, year: month - (month % 12) })),
     projectPage: (id: number, month: number) =>
       JSON.stringify([project.get(id), budget.all({ project: id, month }), months.all(id, month)]),

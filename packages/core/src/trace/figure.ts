@@ -72,20 +72,27 @@ export function isPosted(name: FigureName): name is PostedName {
 }
 
 /** A figure as one word for addresses: `earned.p3.t2027-03`. */
-export function figureKey(figure: Figure): string {
-  return [
-    figure.name,
-    figure.project === undefined ? '' : `p${figure.project}`,
-    figure.client === undefined ? '' : `c${figure.client}`,
-    figure.account === undefined ? '' : `a${figure.account}`,
-    figure.phase === undefined ? '' : `h${figure.phase}`,
-    figure.costCode === undefined ? '' : `k${figure.costCode}`,
-    figure.costType === undefined ? '' : `y${figure.costType}`,
-    figure.from === undefined ? '' : `f${figure.from}`,
-    `t${figure.through}`,
-  ]
-    .filter((part) => part !== '')
-    .join('.');
+export function figureKey({
+  name,
+  project,
+  client,
+  account,
+  phase,
+  costCode,
+  costType,
+  from,
+  through,
+}: Figure): string {
+  // Pages make one for each of their figures, so it is put together without lists.
+  let key: string = name;
+  if (project !== undefined) key += `.p${project}`;
+  if (client !== undefined) key += `.c${client}`;
+  if (account !== undefined) key += `.a${account}`;
+  if (phase !== undefined) key += `.h${phase}`;
+  if (costCode !== undefined) key += `.k${costCode}`;
+  if (costType !== undefined) key += `.y${costType}`;
+  if (from !== undefined) key += `.f${from}`;
+  return `${key}.t${through}`;
 }
 
 /** Reads `figureKey` back; undefined when the word is none. */

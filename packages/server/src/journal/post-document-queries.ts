@@ -7,6 +7,7 @@ import type { JournalEntry, Line } from '@lowtide/core/ledger/journal-entry.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { invariant } from '@lowtide/core/problems/invariant.ts';
 import type { DOCUMENT_KINDS } from '@lowtide/core/wire/documents.ts';
+import { CompiledQuery } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import type { Trx } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
@@ -43,13 +44,10 @@ export const LINES_PER_ENTRY = 2 ** 20;
  * Throws `Refusal` for a locked month.
  */
 export async function postDocument(trx: Trx, posting: Posting, stamp: Stamp): Promise<DocumentId> {
-  await refuseLockedMonths(trx, posting.entries);
+  const { locked, last } = await booksNow(trx);
+  refuseLockedMonths(locked, posting.entries);
   const id = await insertDocument(trx, posting, stamp);
-  const last = await trx
-    .selectFrom('journal_entry')
-    .select(({ fn }) => fn.max<number | null>('id').as('id'))
-    .executeTakeFirstOrThrow();
-  const numbered = posting.entries.map((entry, index) => ({ entry, number: (last.id ?? 0) + 1 + index }));
+  const numbered = posting.entries.map((entry, index) => ({ entry, number: last + 1 + index }));
   await bulkInsert(
     trx,
     ENTRIES,
@@ -63,9 +61,24 @@ export async function postDocument(trx: Trx, posting: Posting, stamp: Stamp): Pr
   return documentId(id);
 }
 
-async function refuseLockedMonths(trx: Trx, entries: readonly JournalEntry[]): Promise<void> {
-  const company = await trx.selectFrom('company').select('locked_through').executeTakeFirst();
-  const locked = company?.locked_through ?? null;
+interface BooksNow {
+  readonly locked: number | null;
+  /** Number of the last entry. */
+  readonly last: number;
+}
+
+// Texts that never change are not built anew for each posting.
+const BOOKS_NOW = CompiledQuery.raw(
+  'SELECT (SELECT locked_through FROM company) AS locked, (SELECT ifnull(MAX(id), 0) FROM journal_entry) AS last',
+);
+const ACCOUNT_ROLES = CompiledQuery.raw('SELECT id, role FROM account WHERE role IS NOT NULL');
+
+async function booksNow(trx: Trx): Promise<BooksNow> {
+  const { rows } = await trx.executeQuery(BOOKS_NOW as CompiledQuery<BooksNow>);
+  return rows[0] ?? { locked: null, last: 0 };
+}
+
+function refuseLockedMonths(locked: number | null, entries: readonly JournalEntry[]): void {
   if (locked === null) return;
   for (const { postedOn } of entries) {
     const month = monthOf(postedOn);
@@ -200,8 +213,8 @@ function measures(line: Line, role: Role | null): readonly number[] {
 }
 
 async function accountRoles(trx: Trx): Promise<ReadonlyMap<number, Role>> {
-  const rows = await trx.selectFrom('account').select(['id', 'role']).where('role', 'is not', null).execute();
-  return new Map(rows.map(({ id, role }) => [id, role as Role]));
+  const { rows } = await trx.executeQuery(ACCOUNT_ROLES as CompiledQuery<{ id: number; role: Role }>);
+  return new Map(rows.map(({ id, role }) => [id, role]));
 }
 
 type KeyPart = string | number;
