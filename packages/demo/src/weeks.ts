@@ -1,5 +1,6 @@
 import { dayNumber, isoDate, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthOf } from '@lowtide/core/calendar/month.ts';
+import type { BillRow } from '@lowtide/core/entry/bill-sheet.ts';
 import type { FrontDoor } from './front-door.ts';
 import { SUPPLIERS } from './parties.ts';
 import { PROJECTS, type DemoLine, type DemoProject } from './projects.ts';
@@ -121,20 +122,6 @@ function hoursFrom(from: number, count: number): string[] {
 
 function row(worker: DemoEmployee, where: { project: string; code: string }, days: string[], text: string): HoursRow {
   return { employee: worker.code, ...where, costType: '', days, text };
-}
-
-export interface BillRow {
-  readonly supplier: string;
-  readonly number: string;
-  readonly datedOn: string;
-  readonly dueOn: string;
-  readonly total: string;
-  readonly project: string;
-  readonly code: string;
-  readonly costType: string;
-  readonly net: string;
-  readonly tax: string;
-  readonly text: string;
 }
 
 const BLANK: BillRow = {
