@@ -73,7 +73,6 @@ export type Fact =
   | { readonly kind: 'column-missing'; readonly column: string }
   | { readonly kind: 'reason-needed' }
   | { readonly kind: 'estimate-below-cost'; readonly cost: Cents; readonly estimate: Cents }
-  | { readonly kind: 'month-not-locked'; readonly month: Month }
   | { readonly kind: 'already-set-up' }
   | { readonly kind: 'not-set-up' }
   | { readonly kind: 'key-reused' }

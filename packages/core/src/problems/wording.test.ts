@@ -57,7 +57,6 @@ const FACTS: { readonly [K in Fact['kind']]: Extract<Fact, { kind: K }> } = {
   'column-missing': { kind: 'column-missing', column: 'code' },
   'reason-needed': { kind: 'reason-needed' },
   'estimate-below-cost': { kind: 'estimate-below-cost', cost: money, estimate: cents(1) },
-  'month-not-locked': { kind: 'month-not-locked', month: march },
   'already-set-up': { kind: 'already-set-up' },
   'not-set-up': { kind: 'not-set-up' },
   'key-reused': { kind: 'key-reused' },

@@ -167,8 +167,6 @@ function inDocuments(fact: Fact): string | undefined {
       return 'Say why, in a few words: whoever reads the figure later will ask.';
     case 'estimate-below-cost':
       return `Cost to date is ${dollars(document.cost)} already, more than ${dollars(document.estimate)}. Enter an estimate at or above it.`;
-    case 'month-not-locked':
-      return `${monthText(document.month)} is open already. Nothing to do.`;
     default:
       document satisfies never;
       return undefined;
