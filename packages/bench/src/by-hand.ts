@@ -93,35 +93,3 @@ export function poster(file: SqliteDatabase.Database): (postings: readonly Posti
     }
   });
 }
-
-/** The questions of the pages, each as one statement that answers it from the same balances. */
-export function questions(file: SqliteDatabase.Database) {
-  const trial = file.prepare(
-    'SELECT a.code, a.name, SUM(m.amount_cents) AS amount, SUM(CASE WHEN m.month = @month THEN m.amount_cents ELSE 0 END) AS moved FROM account_month m JOIN account a ON a.id = m.account_id WHERE m.month <= @month GROUP BY a.id ORDER BY a.code',
-  );
-  const wip = file.prepare(`SELECT p.id, p.code, p.name, c.amount AS contract, b.budget, t.*
-    FROM project p
-    LEFT JOIN (SELECT project_id, SUM(amount_cents) AS amount FROM contract_change GROUP BY project_id) c ON c.project_id = p.id
-    LEFT JOIN (SELECT project_id, SUM(budget) AS budget, SUM(MAX(0, actual - budget)) AS overruns FROM (
-      SELECT project_id, cost_code_id, cost_type, SUM(budget) AS budget, SUM(actual) AS actual FROM (
-        SELECT l.project_id, l.cost_code_id, l.cost_type, c.cost_cents AS budget, 0 AS actual FROM budget_line l JOIN budget_change c ON c.budget_line_id = l.id
-        UNION ALL SELECT project_id, cost_code_id, cost_type, 0, amount_cents FROM project_coding_month
-          WHERE month <= @month AND account_id IN (SELECT id FROM account WHERE role IN ('wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'))
-      ) GROUP BY project_id, cost_code_id, cost_type) GROUP BY project_id) b ON b.project_id = p.id
-    LEFT JOIN (SELECT project_id, SUM(held_cents) AS held, SUM(expensed_cents) AS expensed, SUM(earned_cents) AS earned, SUM(billed_cents) AS billed,
-      SUM(CASE WHEN month >= @year THEN earned_cents END) AS this_year FROM project_month WHERE month <= @month GROUP BY project_id) t ON t.project_id = p.id
-    ORDER BY p.code`);
-  const budget = file.prepare(`SELECT cost_code_id, cost_type, SUM(budget) AS budget, SUM(actual) AS actual FROM (
-      SELECT l.cost_code_id, l.cost_type, c.cost_cents AS budget, 0 AS actual FROM budget_line l JOIN budget_change c ON c.budget_line_id = l.id WHERE l.project_id = @project
-      UNION ALL SELECT cost_code_id, cost_type, 0, amount_cents FROM project_coding_month
-        WHERE project_id = @project AND month <= @month AND account_id IN (SELECT id FROM account WHERE role IN ('wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'))
-    ) GROUP BY cost_code_id, cost_type`);
-  const months = file.prepare('SELECT * FROM project_month WHERE project_id = ? AND month <= ?');
-  const project = file.prepare('SELECT * FROM project WHERE id = ?');
-  return {
-    trialBalance: (month: number) => JSON.stringify(trial.all({ month })),
-    wipSchedule: (month: number) => JSON.stringify(wip.all({ month, year: month - (month % 12) })),
-    projectPage: (id: number, month: number) =>
-      JSON.stringify([project.get(id), budget.all({ project: id, month }), months.all(id, month)]),
-  };
-}

@@ -11,8 +11,9 @@ import { projectRoutes } from '@lowtide/server/projects/project-routes.ts';
 import { statementRoutes } from '@lowtide/server/reports/statement-routes.ts';
 import { wipRoutes } from '@lowtide/server/reports/wip-routes.ts';
 import { postDocument } from '@lowtide/server/journal/post-document-queries.ts';
-import { openByHand, poster, questions } from './by-hand.ts';
+import { openByHand, poster } from './by-hand.ts';
 import { lastMonth, layGround, postAll, postings, type Size } from './large-books.ts';
+import { questions } from './questions-by-hand.ts';
 import { compared, inTurn, timed, timing, type Compared } from './measure.ts';
 
 const SMALL: Size = { projects: 10_000, lines: 100_000, months: 36 };
@@ -139,5 +140,5 @@ const table = [
 ].join('\n');
 process.stdout.write(`${table}\n`);
 const day = new Date().toISOString().slice(0, 10);
-const about = `# ${day}\n\nNode ${process.version}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown'}. Medians; ours and by hand in turn in one run. Ours is the answer of the page with its figures' keys and exact percentages, by hand the rows of the statements; both as JSON, neither over HTTP.\n\n`;
+const about = `# ${day}\n\nNode ${process.version}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown'}. Medians; ours and by hand in turn in one run. Both answer the page as JSON with its figures, their keys and exact percentages; neither over HTTP.\n\n`;
 writeFileSync(resolve(import.meta.dirname, `../results/${day}.md`), `${about}${table}\n`);
