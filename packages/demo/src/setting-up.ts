@@ -13,6 +13,7 @@ export async function setUp(door: FrontDoor): Promise<void> {
     currency: 'USD',
     fiscalYearStartMonth: 1,
     percentDecimals: null,
+    forecastMonths: 1,
     firstMonth: '2026-01',
   });
   await takeIn(

@@ -11,6 +11,9 @@ import type { Books } from './database/open.ts';
 import { documentRoutes } from './documents/document-routes.ts';
 import { draftRoutes } from './entry/draft-routes.ts';
 import { referenceRoutes } from './entry/reference-routes.ts';
+import { estimateFileRoutes } from './estimates/estimate-file-routes.ts';
+import { estimateRoutes } from './estimates/estimate-routes.ts';
+import { forecastRoutes } from './forecasts/forecast-routes.ts';
 import { frameRoutes } from './frame/frame-routes.ts';
 import type { Clock, Context } from './http/context.ts';
 import { errorResponse } from './http/error-response.ts';
@@ -18,6 +21,9 @@ import { openApiDocument } from './http/openapi.ts';
 import { ledgerRoutes } from './journal/ledger-routes.ts';
 import { projectRoutes } from './projects/project-routes.ts';
 import { recognitionRoutes } from './recognition/recognition-routes.ts';
+import { againstRoutes } from './reports/against-routes.ts';
+import { outlookRoutes } from './reports/outlook-routes.ts';
+import { portfolioRoutes } from './reports/portfolio-routes.ts';
 import { profitabilityRoutes } from './reports/profitability-routes.ts';
 import { statementRoutes } from './reports/statement-routes.ts';
 import { wipRoutes } from './reports/wip-routes.ts';
@@ -43,12 +49,19 @@ const FEATURES = [
   documentRoutes,
   ledgerRoutes,
   projectRoutes,
+  // Before the routes of the same path without a file's ending.
+  estimateFileRoutes,
+  estimateRoutes,
+  forecastRoutes,
   recognitionRoutes,
   billingRoutes,
   invoiceFileRoutes,
   wipRoutes,
   profitabilityRoutes,
   statementRoutes,
+  againstRoutes,
+  outlookRoutes,
+  portfolioRoutes,
   traceRoutes,
   csvRoutes,
 ];

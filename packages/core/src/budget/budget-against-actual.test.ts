@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { costCodeId, projectId } from '../ledger/ids.ts';
 import { cents } from '../money/cents.ts';
-import { quantity } from '../money/quantity.ts';
+import { quantity, rate } from '../money/quantity.ts';
 import { percent } from '../money/ratio.ts';
 import { budgetFigures, budgetRows, budgetTotals, type BudgetAmounts } from './budget-against-actual.ts';
 
@@ -18,6 +18,7 @@ const amounts = (original: number, changes = 0): BudgetAmounts => ({
   price: cents(0),
   quantity: quantity(0),
   unit: '',
+  unitCost: rate(0),
 });
 
 describe('a budget line', () => {
@@ -63,13 +64,13 @@ describe('a budget line', () => {
       used: '\u22125',
     },
   ])('$case', ({ original, changes, actual, left, end, variance, used }) => {
-    const found = budgetFigures({ budget: amounts(original, changes), actual: cents(actual) });
+    const found = budgetFigures({ budget: amounts(original, changes), actual: cents(actual), forecast: null });
     expect({ left: found.remaining, end: found.estimate, variance: found.variance }).toEqual({ left, end, variance });
     expect(found.used && percent(found.used, 0)).toBe(used);
   });
 
   test('nobody budgeted: all of it is variance, and no share of it is used', () => {
-    expect(budgetFigures({ budget: null, actual: cents(3_415) })).toMatchObject({
+    expect(budgetFigures({ budget: null, actual: cents(3_415), forecast: null })).toMatchObject({
       remaining: -3_415,
       estimate: 3_415,
       variance: -3_415,
@@ -89,6 +90,7 @@ test('unbudgeted codings come last, those whose cost came to nothing not at all;
       { coding: coding(1), amount: cents(4_000) },
       { coding: coding(4), amount: cents(0) },
     ],
+    [],
   );
   expect(rows.map(({ coding: of, budget }) => [of.costCode, budget !== null])).toEqual([
     [1, true],
@@ -105,6 +107,22 @@ test('unbudgeted codings come last, those whose cost came to nothing not at all;
   });
 });
 
+test('a forecast makes its line end where it says, and a row where nobody budgeted', () => {
+  const rows = budgetRows(
+    [{ coding: coding(1), budget: amounts(10_000) }],
+    [{ coding: coding(1), amount: cents(4_000) }],
+    [
+      { coding: coding(1), estimate: cents(12_000), revised: cents(9_000) },
+      { coding: coding(2), estimate: cents(700), revised: cents(0) },
+      { coding: coding(3), estimate: cents(0), revised: cents(0) },
+    ],
+  );
+  expect(rows.map((row) => [row.coding.costCode, budgetFigures(row).estimate, budgetFigures(row).variance])).toEqual([
+    [1, 13_000, -3_000],
+    [2, 700, -700],
+  ]);
+});
+
 test('totals are the sums of the lines, and budget less variance is the estimate', () => {
   const line = fc.tuple(fc.integer({ min: 0, max: 1_000_000 }), fc.integer({ min: -100_000, max: 1_000_000 }));
   fc.assert(
@@ -113,6 +131,7 @@ test('totals are the sums of the lines, and budget less variance is the estimate
         coding: coding(index + 1),
         budget: budget === 0 ? null : amounts(budget),
         actual: cents(actual),
+        forecast: null,
       }));
       const totals = budgetTotals(rows);
       expect(totals.original + totals.changes - totals.variance).toBe(totals.estimate);

@@ -1,8 +1,9 @@
 import type { Coding } from '../ledger/journal-entry.ts';
 import { cents, difference, sum, type Cents } from '../money/cents.ts';
 import { ratio, type Ratio } from '../money/ratio.ts';
-import type { Quantity } from '../money/quantity.ts';
-import { lineEstimate } from '../progress/estimate-at-completion.ts';
+import { quantity, rate, type Quantity, type Rate } from '../money/quantity.ts';
+import type { ForecastBasis } from '../forecast/forecast-estimate.ts';
+import { lineEstimate, type LineForecast } from '../progress/estimate-at-completion.ts';
 
 /** A budget line's amounts: what it began with and what later changes added, cost side and price side. */
 export interface BudgetAmounts {
@@ -11,6 +12,7 @@ export interface BudgetAmounts {
   readonly price: Cents;
   readonly quantity: Quantity;
   readonly unit: string;
+  readonly unitCost: Rate;
 }
 
 export interface BudgetRow {
@@ -18,6 +20,7 @@ export interface BudgetRow {
   /** Null: cost came in that nobody budgeted. */
   readonly budget: BudgetAmounts | null;
   readonly actual: Cents;
+  readonly forecast: LineForecast | null;
 }
 
 export interface BudgetFigures {
@@ -39,9 +42,9 @@ export function revisedBudget(budget: BudgetAmounts | null): Cents {
 }
 
 /** Remaining = revised − actual; variance at completion = revised − estimate; used = actual ÷ revised. */
-export function budgetFigures(row: Pick<BudgetRow, 'budget' | 'actual'>): BudgetFigures {
+export function budgetFigures(row: Omit<BudgetRow, 'coding'>): BudgetFigures {
   const revised = revisedBudget(row.budget);
-  const estimate = lineEstimate(revised, row.actual);
+  const estimate = lineEstimate({ budget: revised, actual: row.actual, forecast: row.forecast });
   return {
     revised,
     remaining: difference(revised, row.actual),
@@ -51,21 +54,46 @@ export function budgetFigures(row: Pick<BudgetRow, 'budget' | 'actual'>): Budget
   };
 }
 
+/** What a line's forecast is made on. */
+export function lineBasis({ budget, actual }: Pick<BudgetRow, 'budget' | 'actual'>): ForecastBasis {
+  return {
+    revised: revisedBudget(budget),
+    actual,
+    units: budget?.quantity ?? quantity(0),
+    unitCost: budget?.unitCost ?? rate(0),
+  };
+}
+
+type Coded<T> = T & { readonly coding: Coding };
+
 /**
- * One row per budget line and per coding that has cost without one, those last. A coding whose cost came to nothing makes no
- * row, and a budget line of nothing keeps its own.
+ * One row per budget line and per coding that has cost or a forecast without one, those last. A coding whose cost came to nothing
+ * makes no row, and a budget line of nothing keeps its own.
  */
 export function budgetRows(
-  budgets: readonly { readonly coding: Coding; readonly budget: BudgetAmounts }[],
-  actuals: readonly { readonly coding: Coding; readonly amount: Cents }[],
+  budgets: readonly Coded<{ readonly budget: BudgetAmounts }>[],
+  actuals: readonly Coded<{ readonly amount: Cents }>[],
+  forecasts: readonly Coded<LineForecast>[],
 ): readonly BudgetRow[] {
   const actualBy = new Map(actuals.map(({ coding, amount }) => [codingKey(coding), amount]));
-  const budgeted = new Set(budgets.map(({ coding }) => codingKey(coding)));
+  const forecastBy = new Map(forecasts.map((forecast) => [codingKey(forecast.coding), forecast]));
+  const seen = new Set(budgets.map(({ coding }) => codingKey(coding)));
+  const unbudgeted = [
+    ...actuals.filter(({ amount }) => amount !== 0),
+    ...forecasts.filter(({ estimate }) => estimate !== 0),
+  ].filter(({ coding }) => !seen.has(codingKey(coding)) && seen.add(codingKey(coding)));
+  const row = (coding: Coding, budget: BudgetAmounts | null): BudgetRow => {
+    const forecast = forecastBy.get(codingKey(coding));
+    return {
+      coding,
+      budget,
+      actual: actualBy.get(codingKey(coding)) ?? cents(0),
+      forecast: forecast ? { estimate: forecast.estimate, revised: forecast.revised } : null,
+    };
+  };
   return [
-    ...budgets.map((line) => ({ ...line, actual: actualBy.get(codingKey(line.coding)) ?? cents(0) })),
-    ...actuals
-      .filter(({ coding, amount }) => amount !== 0 && !budgeted.has(codingKey(coding)))
-      .map(({ coding, amount }) => ({ coding, budget: null, actual: amount })),
+    ...budgets.map(({ coding, budget }) => row(coding, budget)),
+    ...unbudgeted.map(({ coding }) => row(coding, null)),
   ];
 }
 

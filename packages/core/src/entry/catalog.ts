@@ -8,6 +8,7 @@ import type { TaxCode } from '../ledger/tax-code.ts';
 import type { Cents } from '../money/cents.ts';
 import type { Rate } from '../money/quantity.ts';
 import type { Problem, Subject } from '../problems/problem.ts';
+import type { LineStand } from '../progress/estimate-at-completion.ts';
 import type { Roles } from '../posting/roles.ts';
 
 /** Whatever people name by a code or a part of its name. */
@@ -35,12 +36,6 @@ export interface Employee extends Named {
   readonly rates: readonly { readonly effectiveOn: IsoDate; readonly rate: Rate }[];
 }
 
-/** Where a budget line stands before what is being entered. */
-export interface BudgetStand {
-  readonly budget: Cents;
-  readonly actual: Cents;
-}
-
 /** What reading a typed sheet needs to know of the books. */
 export interface Catalog {
   readonly workingMonth: Month;
@@ -54,7 +49,7 @@ export interface Catalog {
   readonly costCodes: readonly CostCode[];
   readonly taxCodes: readonly TaxCode[];
   /** By `codingKey`; of the projects the sheet names. */
-  readonly budgets: ReadonlyMap<string, BudgetStand>;
+  readonly budgets: ReadonlyMap<string, LineStand>;
   /** `supplier/number in lower case` of every bill that counts. */
   readonly billNumbers: ReadonlySet<string>;
 }

@@ -1,7 +1,7 @@
 import { codingKey } from '../budget/budget-against-actual.ts';
 import { typedCostType, COST_TYPES, type CostType } from '../ledger/cost-type.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
-import { takesCost, type Project } from '../ledger/project.ts';
+import { takesCost, type Phase, type Project } from '../ledger/project.ts';
 import type { Problem } from '../problems/problem.ts';
 import { lookUp, type Catalog, type CostCode } from './catalog.ts';
 
@@ -38,19 +38,76 @@ export function readCoding(
     problems.push({ at: `${row}/code`, kind: 'missing', field: 'the cost code' });
     return undefined;
   }
-  const [phasePart, codePart] = splitCode(typed.code);
-  const at = `${row}/code`;
-  const costCode = lookUp(catalog.costCodes, { typed: codePart, at, subject: 'cost code' }, problems);
+  const read = readPlace(project, { row: typed, at: row }, catalog.costCodes, problems);
+  if (!project || !read) return undefined;
+  const { phase, costCode, place } = read;
+  const costType = readCostType(typed.costType, `${row}/costType`, { catalog, place, costCode }, problems);
+  if (costType === undefined) return undefined;
+  const label = `${phase ? `${phase.code}/` : ''}${costCode.code} ${costType}`;
+  return { project, coding: { ...place, costType }, label };
+}
+
+/** Where a row says it is: the row's address, and its cells for a code and a cost type. */
+export interface CodedRow {
+  readonly row: { readonly code: string; readonly costType: string };
+  readonly at: string;
+}
+
+/**
+ * The coding of a row of one project, for what is planned and not yet cost: the code may be missing still, and a cost type left
+ * out is the cost code's usual one. Undefined when something typed cannot be read.
+ */
+export function readCodeOf(
+  project: CodedProject,
+  coded: CodedRow,
+  costCodes: readonly CostCode[],
+  problems: Problem[],
+): { readonly coding: Coding | null; readonly costType: CostType | null } | undefined {
+  const { row, at } = coded;
+  const typed = row.costType.trim() === '' ? undefined : typedCostType(row.costType);
+  if (row.costType.trim() !== '' && typed === undefined) {
+    problems.push({ at: `${at}/costType`, kind: 'not-a-choice', typed: row.costType, choices: COST_TYPES });
+    return undefined;
+  }
+  if (row.code.trim() === '') return { coding: null, costType: typed ?? null };
+  const read = readPlace(project, coded, costCodes, problems);
+  if (!read) return undefined;
+  const costType = typed ?? read.costCode.costType;
+  if (costType === null) {
+    problems.push({ at: `${at}/costType`, kind: 'missing', field: 'the cost type' });
+    return undefined;
+  }
+  return { coding: { ...read.place, costType }, costType };
+}
+
+/** A phase as far as codes name it. */
+export type CodedPhase = Pick<Phase, 'id' | 'code' | 'name'>;
+interface CodedProject extends Pick<Project, 'id'> {
+  readonly phases: readonly CodedPhase[];
+}
+
+interface ReadPlace {
+  readonly phase: CodedPhase | undefined;
+  readonly costCode: CostCode;
+  readonly place: Omit<Coding, 'costType'>;
+}
+
+/** Phase and cost code of a code cell. Without a project only the code is looked up, to say what is wrong with it. */
+function readPlace(
+  project: CodedProject | undefined,
+  { row, at: rowAt }: CodedRow,
+  costCodes: readonly CostCode[],
+  problems: Problem[],
+): ReadPlace | undefined {
+  const [phasePart, codePart] = splitCode(row.code);
+  const at = `${rowAt}/code`;
+  const costCode = lookUp(costCodes, { typed: codePart, at, subject: 'cost code' }, problems);
   const phase =
     project && phasePart !== ''
       ? lookUp(project.phases, { typed: phasePart, at, subject: 'phase' }, problems)
       : undefined;
   if (!project || !costCode || (phasePart !== '' && !phase)) return undefined;
-  const place = { project: project.id, phase: phase?.id ?? null, costCode: costCode.id };
-  const costType = readCostType(typed.costType, `${row}/costType`, { catalog, place, costCode }, problems);
-  if (costType === undefined) return undefined;
-  const label = `${phase ? `${phase.code}/` : ''}${costCode.code} ${costType}`;
-  return { project, coding: { ...place, costType }, label };
+  return { phase, costCode, place: { project: project.id, phase: phase?.id ?? null, costCode: costCode.id } };
 }
 
 function splitCode(text: string): readonly [phase: string, code: string] {

@@ -1,8 +1,8 @@
 import { codingKey } from '../budget/budget-against-actual.ts';
 import { groupedBy } from '../collections/grouped-by.ts';
 import { cents, difference, type Cents } from '../money/cents.ts';
-import { ratio, type Ratio } from '../money/ratio.ts';
-import { estimateAtCompletion, overrun } from '../progress/estimate-at-completion.ts';
+import type { Ratio } from '../money/ratio.ts';
+import { estimateAtCompletion, lineEstimate, marginAtCompletion } from '../progress/estimate-at-completion.ts';
 import { progress, type KeptDecimals } from '../progress/progress.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
 import { codeLabel, type CodedCost } from './budget-warnings.ts';
@@ -40,7 +40,7 @@ export function projectEffects(
     const after: ProjectPosition = {
       ...before,
       costToDate: cents(before.costToDate + lines.reduce((total, { cost }) => total + cost, 0)),
-      overruns: cents(before.overruns + lines.reduce((total, { overrunChange }) => total + overrunChange, 0)),
+      lineEstimates: cents(before.lineEstimates + lines.reduce((total, line) => total + line.estimateChange, 0)),
     };
     return [effect(before, after, { lines, kept })];
   });
@@ -49,7 +49,7 @@ export function projectEffects(
 interface LineEffect {
   readonly label: string;
   readonly cost: Cents;
-  readonly overrunChange: Cents;
+  readonly estimateChange: Cents;
   readonly left: Change<Cents>;
 }
 
@@ -58,14 +58,14 @@ function linesOf(costs: readonly CodedCost[], catalog: Catalog): readonly LineEf
   return [...byCoding].flatMap(([key, group]) => {
     const first = group[0];
     if (!first) return [];
-    const stand = catalog.budgets.get(key) ?? { budget: cents(0), actual: cents(0) };
+    const stand = catalog.budgets.get(key) ?? { budget: cents(0), actual: cents(0), forecast: null };
     const cost = cents(group.reduce((total, each) => total + each.cost, 0));
     const actual = cents(stand.actual + cost);
     return [
       {
         label: codeLabel(first.project, first.coding, catalog),
         cost,
-        overrunChange: difference(overrun(stand.budget, actual), overrun(stand.budget, stand.actual)),
+        estimateChange: difference(lineEstimate({ ...stand, actual }), lineEstimate(stand)),
         left: { before: difference(stand.budget, stand.actual), after: difference(stand.budget, actual) },
       },
     ];
@@ -83,11 +83,7 @@ function effect(
     cost: both(({ costToDate }) => costToDate),
     estimate: both(estimateAtCompletion),
     complete: both((position) => progress(position, kept).complete),
-    margin: both((position) =>
-      position.contract > 0
-        ? ratio(difference(position.contract, estimateAtCompletion(position)), position.contract)
-        : null,
-    ),
+    margin: both(marginAtCompletion),
     budgetLeft: lines.map(({ label, left }) => ({ label, left })),
   };
 }

@@ -8,6 +8,9 @@ export type Subject =
   | 'client'
   | 'party'
   | 'employee'
+  | 'employee or role'
+  | 'estimate'
+  | 'forecast'
   | 'project'
   | 'phase'
   | 'cost code'
@@ -69,10 +72,23 @@ export type Fact =
   | { readonly kind: 'changed-meanwhile'; readonly by: string; readonly when: string }
   | { readonly kind: 'file-seen'; readonly name: string; readonly when: string }
   | { readonly kind: 'file-unreadable'; readonly reason: string }
+  | { readonly kind: 'workbook-unreadable'; readonly reason: string }
   | { readonly kind: 'column-unknown'; readonly column: string; readonly known: readonly string[] }
   | { readonly kind: 'column-missing'; readonly column: string }
   | { readonly kind: 'reason-needed' }
   | { readonly kind: 'estimate-below-cost'; readonly cost: Cents; readonly estimate: Cents }
+  | { readonly kind: 'two-rule'; readonly columns: readonly string[] }
+  | { readonly kind: 'no-rate-to-price'; readonly who: string; readonly day: IsoDate }
+  | { readonly kind: 'code-to-approve' }
+  | { readonly kind: 'section-to-approve' }
+  | { readonly kind: 'nobody-pays'; readonly project: string }
+  | { readonly kind: 'plan-off'; readonly price: Cents; readonly planned: Cents }
+  | { readonly kind: 'already-approved'; readonly number: string }
+  | { readonly kind: 'begun-otherwise'; readonly project: string }
+  | { readonly kind: 'not-open'; readonly number: string; readonly status: string }
+  | { readonly kind: 'not-approved-yet'; readonly project: string }
+  | { readonly kind: 'built-upon'; readonly what: string }
+  | { readonly kind: 'contract-below-zero'; readonly contract: Cents }
   | { readonly kind: 'already-set-up' }
   | { readonly kind: 'not-set-up' }
   | { readonly kind: 'key-reused' }
@@ -87,6 +103,7 @@ export type Concern =
   | { readonly kind: 'not-active'; readonly project: string; readonly status: string }
   | { readonly kind: 'cost-over-estimate'; readonly cost: Cents; readonly estimate: Cents }
   | { readonly kind: 'no-estimate'; readonly project: string }
+  | { readonly kind: 'forecast-old'; readonly project: string; readonly month: Month }
   | { readonly kind: 'loss-expected'; readonly project: string; readonly loss: Cents };
 
 /** A fact and the field it is about: a path such as `rows/3/net`, empty for the whole. */

@@ -6,7 +6,7 @@ import type { Concern, Fact } from './problem.ts';
 
 /** What is wrong, then what to do. No default case: a problem without words does not compile. */
 export function wording(fact: Fact): string {
-  return inFields(fact) ?? inDocuments(fact) ?? inSetup(fact);
+  return inFields(fact) ?? inEstimates(fact) ?? inDocuments(fact) ?? inSetup(fact);
 }
 
 type FieldFact = Extract<
@@ -39,6 +39,7 @@ type SetupFact = Extract<
       | 'changed-meanwhile'
       | 'file-seen'
       | 'file-unreadable'
+      | 'workbook-unreadable'
       | 'column-unknown'
       | 'column-missing'
       | 'already-set-up'
@@ -47,7 +48,25 @@ type SetupFact = Extract<
       | 'key-reused';
   }
 >;
-type DocumentFact = Exclude<Fact, FieldFact | SetupFact>;
+type EstimateFact = Extract<
+  Fact,
+  {
+    kind:
+      | 'two-rule'
+      | 'no-rate-to-price'
+      | 'code-to-approve'
+      | 'section-to-approve'
+      | 'nobody-pays'
+      | 'plan-off'
+      | 'already-approved'
+      | 'begun-otherwise'
+      | 'not-open'
+      | 'not-approved-yet'
+      | 'built-upon'
+      | 'contract-below-zero';
+  }
+>;
+type DocumentFact = Exclude<Fact, FieldFact | SetupFact | EstimateFact>;
 
 function inFields(fact: Fact): string | undefined {
   const field = fact as FieldFact;
@@ -80,6 +99,44 @@ function inFields(fact: Fact): string | undefined {
   }
 }
 
+const COLUMN_WORDS: Readonly<Record<string, string>> = {
+  ...{ unitCost: 'unit cost', cost: 'cost', markup: 'markup percent', markupAmount: 'markup amount' },
+  ...{ unitPrice: 'unit price', price: 'price' },
+};
+
+function inEstimates(fact: Fact): string | undefined {
+  const estimate = fact as EstimateFact;
+  switch (estimate.kind) {
+    case 'two-rule':
+      return `${sentence(estimate.columns.map((column) => COLUMN_WORDS[column] ?? column).join(' and '))} are both filled in. Leave the one that rules; the other follows.`;
+    case 'no-rate-to-price':
+      return `"${estimate.who}" has no cost rate on ${dayText(estimate.day)}. Add one in Settings › Employees, or type a unit cost.`;
+    case 'code-to-approve':
+      return 'A line with cost needs a cost code before it becomes a budget. Pick one.';
+    case 'section-to-approve':
+      return 'The line stands in no section, and the schedule of values is to be by section. Name its section, or group by line.';
+    case 'nobody-pays':
+      return `${estimate.project} is internal and has nobody to pay a price. Empty the prices.`;
+    case 'plan-off':
+      return `The billing plan comes to ${dollars(estimate.planned)}, the price is ${dollars(estimate.price)}: ${apart(estimate.price, estimate.planned)}. Correct the plan.`;
+    case 'already-approved':
+      return `${estimate.number} is approved already. Change the contract with a change order.`;
+    case 'begun-otherwise':
+      return `${estimate.project} has a contract or a budget already. Change it with a change order.`;
+    case 'not-open':
+      return `${estimate.number} is ${estimate.status}, so it stays as it is. Copy it to go on with it.`;
+    case 'not-approved-yet':
+      return `${estimate.project} has no contract or budget yet. Approve its estimate first.`;
+    case 'built-upon':
+      return `${sentence(estimate.what)} since. Change the contract with a change order instead.`;
+    case 'contract-below-zero':
+      return `The contract would come to ${dollars(estimate.contract)}. Deduct less.`;
+    default:
+      estimate satisfies never;
+      return undefined;
+  }
+}
+
 function inSetup(fact: Fact): string {
   const setup = fact as SetupFact;
   switch (setup.kind) {
@@ -101,6 +158,8 @@ function inSetup(fact: Fact): string {
       return `This very file came in as ${setup.name} at ${setup.when}. Nothing was taken in twice; send a file with new rows.`;
     case 'file-unreadable':
       return `The file cannot be read: ${setup.reason}. Save it as CSV with commas and UTF-8.`;
+    case 'workbook-unreadable':
+      return `The workbook cannot be read: ${setup.reason}. Save the estimate as a workbook again and edit that one.`;
     case 'column-unknown':
       return `There is no column "${setup.column}". The columns are ${setup.known.join(', ')}.`;
     case 'column-missing':
@@ -190,6 +249,8 @@ export function concern(warning: Concern): string {
       return `Cost to date ${dollars(warning.cost)} is above the estimate ${dollars(warning.estimate)}: make a new forecast. Revenue stops at the contract meanwhile.`;
     case 'no-estimate':
       return `${warning.project} has no budget and no estimate, so nothing is earned yet.`;
+    case 'forecast-old':
+      return `The latest forecast of ${warning.project} is of ${monthText(warning.month)}. Make a new one under Forecast, or copy it when nothing changed.`;
     case 'loss-expected':
       return `${warning.project} is expected to lose ${dollars(warning.loss)}; the loss is provided for in full.`;
   }

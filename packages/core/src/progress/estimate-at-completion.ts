@@ -1,23 +1,43 @@
-import { cents, larger, type Cents } from '../money/cents.ts';
+import { cents, difference, larger, type Cents } from '../money/cents.ts';
+import { ratio, type Ratio } from '../money/ratio.ts';
 import type { ProjectPosition } from './project-position.ts';
 
-/** A budget line's estimate at completion: the larger of its budget and its cost. */
-export function lineEstimate(budget: Cents, actual: Cents): Cents {
-  return larger(budget, actual);
+/** A line's forecast as its snapshot keeps it: the estimate, and the revised budget it was made on. */
+export interface LineForecast {
+  readonly estimate: Cents;
+  readonly revised: Cents;
 }
 
-/** What a line's cost exceeds its budget by; the budgets plus all overruns are the sum of the line estimates. */
-export function overrun(budget: Cents, actual: Cents): Cents {
-  return cents(Math.max(0, actual - budget));
+/** Where a budget line, or a coding without one, stands. */
+export interface LineStand {
+  readonly budget: Cents;
+  readonly actual: Cents;
+  /** Of the latest snapshot; null where none has the line. */
+  readonly forecast: LineForecast | null;
 }
 
 /**
- * What the project will have cost: once finished, what it has cost; else the estimate set by hand; else line by line the
- * larger of budget and cost.
+ * A line's estimate at completion: its forecast, with what was approved since it was made; without one, the larger of budget and
+ * cost. Later cost never changes a forecast.
+ */
+export function lineEstimate({ budget, actual, forecast }: LineStand): Cents {
+  if (forecast === null) return larger(budget, actual);
+  return cents(forecast.estimate + difference(budget, forecast.revised));
+}
+
+/**
+ * What the project will have cost: once finished, what it has cost; else the estimate set by hand for the whole; else the sum of
+ * its lines.
  */
 export function estimateAtCompletion(
-  position: Pick<ProjectPosition, 'finished' | 'costToDate' | 'override' | 'budget' | 'overruns'>,
+  position: Pick<ProjectPosition, 'finished' | 'costToDate' | 'override' | 'lineEstimates'>,
 ): Cents {
   if (position.finished) return position.costToDate;
-  return position.override?.amount ?? cents(position.budget + position.overruns);
+  return position.override?.amount ?? position.lineEstimates;
+}
+
+/** Gross profit at completion as a share of the contract; null without one. */
+export function marginAtCompletion(position: ProjectPosition): Ratio | null {
+  const { contract } = position;
+  return contract > 0 ? ratio(difference(contract, estimateAtCompletion(position)), contract) : null;
 }

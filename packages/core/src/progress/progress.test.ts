@@ -5,10 +5,17 @@ import { costCodeId, projectId } from '../ledger/ids.ts';
 import type { Project } from '../ledger/project.ts';
 import { cents, ZERO, type Cents } from '../money/cents.ts';
 import { percent } from '../money/ratio.ts';
-import { estimateAtCompletion } from './estimate-at-completion.ts';
+import { estimateAtCompletion, lineEstimate } from './estimate-at-completion.ts';
 import { progress } from './progress.ts';
 import type { ProjectPosition } from './project-position.ts';
-import { changesAnything, mayRun, recognitionRow, recognized, releasedCost } from './recognition-run.ts';
+import {
+  changesAnything,
+  mayRun,
+  recognitionRow,
+  recognized,
+  releasedCost,
+  type RunPolicy,
+} from './recognition-run.ts';
 import { provisionToDate } from './revenue-earned.ts';
 
 const PROJECT: Project = {
@@ -35,7 +42,8 @@ function position(
     project: PROJECT,
     contract: money(dollars.contract),
     budget: money(dollars.budget),
-    overruns: ZERO,
+    lineEstimates: money(dollars.budget),
+    forecastMonth: null,
     override: null,
     costToDate: money(dollars.cost),
     earned: ZERO,
@@ -46,7 +54,8 @@ function position(
   };
 }
 
-const row = (of: ProjectPosition) => recognitionRow(of, [], null);
+const POLICY: RunPolicy = { month: month('2027-03'), kept: null, forecastMonths: 1 };
+const row = (of: ProjectPosition) => recognitionRow(of, [], POLICY);
 
 describe('percentage of completion, worked by hand', () => {
   test('contract 812,000, cost 178,640 of 609,000: 29.3333 % and 238,186.67 earned', () => {
@@ -128,7 +137,10 @@ describe('how far a project is', () => {
   });
 
   test('a company that keeps one decimal uses the kept one for revenue', () => {
-    const found = recognitionRow(position({ contract: 812_000, cost: 178_640, budget: 609_000 }), [], 1);
+    const found = recognitionRow(position({ contract: 812_000, cost: 178_640, budget: 609_000 }), [], {
+      ...POLICY,
+      kept: 1,
+    });
     expect(found.earnedToDate).toBe(23_791_600);
   });
 });
@@ -136,8 +148,8 @@ describe('how far a project is', () => {
 describe('the estimate at completion', () => {
   test.each([
     {
-      case: 'budget and overruns, line by line',
-      of: position({ contract: 0, cost: 50, budget: 80 }, { overruns: cents(500) }),
+      case: 'line by line',
+      of: position({ contract: 0, cost: 50, budget: 80 }, { lineEstimates: cents(8_500) }),
       estimate: 8_500,
     },
     {
@@ -161,6 +173,44 @@ describe('the estimate at completion', () => {
   });
 });
 
+describe('a line at completion', () => {
+  const forecast = { estimate: cents(12_000), revised: cents(10_000) };
+  test.each([
+    { case: 'under budget', stand: { budget: 10_000, actual: 4_000, forecast: null }, estimate: 10_000 },
+    { case: 'over budget', stand: { budget: 10_000, actual: 12_500, forecast: null }, estimate: 12_500 },
+    { case: 'forecast', stand: { budget: 10_000, actual: 4_000, forecast }, estimate: 12_000 },
+    {
+      case: 'forecast, and a change approved since',
+      stand: { budget: 11_500, actual: 4_000, forecast },
+      estimate: 13_500,
+    },
+    {
+      case: 'forecast, and cost above it since',
+      stand: { budget: 10_000, actual: 12_700, forecast },
+      estimate: 12_000,
+    },
+  ])('$case', ({ stand, estimate }) => {
+    expect(lineEstimate({ ...stand, budget: cents(stand.budget), actual: cents(stand.actual) })).toBe(estimate);
+  });
+});
+
+describe('an old forecast', () => {
+  test.each([
+    { case: 'of this month', forecast: '2027-03', age: 1, marked: false },
+    { case: 'as old as allowed', forecast: '2027-02', age: 1, marked: false },
+    { case: 'older', forecast: '2027-01', age: 1, marked: true },
+    { case: 'older, where nobody minds', forecast: '2026-01', age: null, marked: false },
+    { case: 'none', forecast: null, age: 1, marked: false },
+  ])('$case', ({ forecast, age, marked }) => {
+    const of = position(
+      { contract: 100, cost: 40, budget: 80 },
+      { forecastMonth: forecast === null ? null : month(forecast) },
+    );
+    const { warnings } = recognitionRow(of, [], { ...POLICY, forecastMonths: age });
+    expect(warnings.some(({ kind }) => kind === 'forecast-old')).toBe(marked);
+  });
+});
+
 describe('runs', () => {
   test('months are run once each, in order', () => {
     expect(mayRun(month('2027-03'), null).ok).toBe(true);
@@ -181,14 +231,14 @@ describe('runs', () => {
     const first = recognitionRow(
       position({ contract: 100, cost: 40, budget: 80 }),
       [{ coding, amount: cents(4_000) }],
-      null,
+      POLICY,
     );
     expect(releasedCost(first)).toBe(4_000);
     expect(changesAnything(first)).toBe(true);
     const again = recognitionRow(
       position({ contract: 100, cost: 40, budget: 80 }, { earned: first.earnedToDate }),
       [],
-      null,
+      POLICY,
     );
     expect(changesAnything(again)).toBe(false);
   });

@@ -12,13 +12,15 @@ export interface EstimateOverride {
 
 /** All that is known of one project at a month's end, to date, in minor units. */
 export interface ProjectPosition {
-  readonly project: Project;
+  readonly project: Omit<Project, 'client' | 'taxCode' | 'phases'>;
   /** Original contract and the changes effective by then. */
   readonly contract: Cents;
   /** Revised budget, cost side: the sum of its lines. */
   readonly budget: Cents;
-  /** Sum over budget lines, and codings without one, of what their cost exceeds their budget by. */
-  readonly overruns: Cents;
+  /** Sum of the estimates at completion of budget lines, and of codings without one. */
+  readonly lineEstimates: Cents;
+  /** Month of the latest forecast by then; null without one. */
+  readonly forecastMonth: Month | null;
   readonly override: EstimateOverride | null;
   readonly costToDate: Cents;
   readonly earned: Cents;

@@ -1,4 +1,4 @@
-import type { Month } from '../calendar/month.ts';
+import { monthNumber, type Month } from '../calendar/month.ts';
 import { cents, difference, sum, type Cents } from '../money/cents.ts';
 import { accepted, refused, type Decision, type Problem, type Warning } from '../problems/problem.ts';
 import type { Recognized } from '../posting/revenue-recognized.ts';
@@ -19,13 +19,21 @@ export interface RecognitionRow {
   readonly warnings: readonly Warning[];
 }
 
+/** What the company has set for its runs, and the month of this one. */
+export interface RunPolicy {
+  readonly month: Month;
+  readonly kept: KeptDecimals;
+  /** A forecast more than so many months before the run deserves a look; null for never. */
+  readonly forecastMonths: number | null;
+}
+
 export function recognitionRow(
   position: ProjectPosition,
   held: readonly HeldCost[],
-  kept: KeptDecimals,
+  policy: RunPolicy,
 ): RecognitionRow {
   const estimate = estimateAtCompletion(position);
-  const reached = progress(position, kept);
+  const reached = progress(position, policy.kept);
   const earnedToDate = revenueToDate(position.contract, reached.complete);
   const loss = reached.kind === 'no-estimate' ? cents(0) : expectedLoss(position.contract, estimate);
   return {
@@ -36,7 +44,7 @@ export function recognitionRow(
     earnedToDate,
     provisionToDate: provisionToDate(loss, position.costToDate, earnedToDate),
     released: held,
-    warnings: warnings(position, reached, loss),
+    warnings: [...warnings(position, reached, loss), ...staleForecast(position, policy)],
   };
 }
 
@@ -50,6 +58,15 @@ function warnings(position: ProjectPosition, reached: Progress, loss: Cents): re
   if (reached.kind === 'no-estimate') found.push({ at, kind: 'no-estimate', project: at });
   if (loss > 0) found.push({ at, kind: 'loss-expected', project: at, loss });
   return found;
+}
+
+function staleForecast(
+  { project, forecastMonth, finished }: ProjectPosition,
+  { month, forecastMonths }: RunPolicy,
+): readonly Warning[] {
+  if (finished || forecastMonth === null || forecastMonths === null) return [];
+  if (monthNumber(month) - monthNumber(forecastMonth) <= forecastMonths) return [];
+  return [{ at: project.code, kind: 'forecast-old', project: project.code, month: forecastMonth }];
 }
 
 /** The changes of a row, as the posting takes them. */

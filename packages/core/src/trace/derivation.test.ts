@@ -10,7 +10,8 @@ const POSITION: ProjectPosition = {
   project: GATE,
   contract: cents(100_000),
   budget: cents(80_000),
-  overruns: cents(5_000),
+  lineEstimates: cents(85_000),
+  forecastMonth: null,
   override: null,
   costToDate: cents(34_000),
   earned: cents(40_000),
@@ -31,7 +32,7 @@ describe('how a figure is worked out', () => {
   test.each<{ name: PositionFigure; formula: string; value: string; inputs: readonly string[] }>([
     {
       name: 'estimate',
-      formula: 'for each budget line the larger of budget and cost: budgets + what cost exceeds them by',
+      formula: 'each line by its forecast and what was approved since, or, without one, the larger of budget and cost',
       value: '850.00',
       inputs: ['800.00', '50.00'],
     },

@@ -1,8 +1,9 @@
+import { monthText } from '../calendar/month.ts';
 import type { Cents } from '../money/cents.ts';
 import { cents, difference } from '../money/cents.ts';
 import { dollars } from '../money/dollars.ts';
-import { percent, ratio, type Ratio } from '../money/ratio.ts';
-import { estimateAtCompletion } from '../progress/estimate-at-completion.ts';
+import { percent, type Ratio } from '../money/ratio.ts';
+import { estimateAtCompletion, marginAtCompletion } from '../progress/estimate-at-completion.ts';
 import { progress, type KeptDecimals } from '../progress/progress.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
 import type { DerivedName, Figure, FigureName } from './figure.ts';
@@ -76,8 +77,8 @@ export function positionDerivation(name: PositionFigure, at: PositionAt): Deriva
     case 'profit-at-completion':
       return of('contract price − estimate at completion', profit, [contract, completion]);
     case 'margin': {
-      const value: FigureValue =
-        position.contract > 0 ? { kind: 'ratio', ratio: ratio(profit, position.contract) } : { kind: 'none' };
+      const margin = marginAtCompletion(position);
+      const value: FigureValue = margin === null ? { kind: 'none' } : { kind: 'ratio', ratio: margin };
       const formula = '(contract price − estimate at completion) ÷ contract price';
       return { formula, value, inputs: [contract, completion] };
     }
@@ -117,10 +118,17 @@ function estimateDerivation(at: PositionAt, estimate: Cents): Derivation {
     const label = `Set by hand: ${position.override.reason}`;
     return of('estimate set by hand', estimate, [{ label, value: money(estimate) }]);
   }
-  return of('for each budget line the larger of budget and cost: budgets + what cost exceeds them by', estimate, [
-    input('budget', 'Budget', position.budget),
-    { label: 'Cost above budget, line by line', value: money(position.overruns) },
-  ]);
+  const beyond = money(difference(position.lineEstimates, position.budget));
+  const label =
+    position.forecastMonth === null ? 'Cost above budget' : `Forecast of ${monthText(position.forecastMonth)}`;
+  return of(
+    'each line by its forecast and what was approved since, or, without one, the larger of budget and cost',
+    estimate,
+    [
+      input('budget', 'Budget', position.budget),
+      { label: `${label}, more or less than budget, line by line`, value: beyond },
+    ],
+  );
 }
 
 function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): Derivation {

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import * as documents from './documents.ts';
 import * as entry from './entry.ts';
+import * as estimates from './estimates.ts';
+import * as forecasts from './forecasts.ts';
 import * as reading from './reading.ts';
 import * as setup from './setup.ts';
 import { AsOf, Done } from './values.ts';
@@ -56,6 +58,27 @@ export const ENDPOINTS = {
   journal: { method: 'post', path: '/journals', summary: 'Post a journal', body: documents.JournalForm, response: documents.Posted },
   lockMonths: { method: 'put', path: '/month-lock', summary: 'Lock months through one, or open them again', body: documents.MonthLock, response: Done },
 
+  estimates: { method: 'get', path: '/projects/{id}/estimates', summary: 'Estimates and change orders of a project', params: reading.ProjectParams, response: estimates.ProjectEstimates },
+  estimate: { method: 'get', path: '/estimates/{id}', summary: 'One estimate or change order', params: estimates.EstimateParams, response: estimates.Estimate },
+  newEstimate: { method: 'post', path: '/projects/{id}/estimates', summary: 'Begin an estimate or a change order', params: reading.ProjectParams, body: estimates.NewEstimate, response: estimates.EstimateHead },
+  changeEstimate: { method: 'put', path: '/estimates/{id}', summary: 'Keep a sheet as typed', params: estimates.EstimateParams, body: estimates.EstimateChange, response: estimates.EstimateHead },
+  dropEstimate: { method: 'delete', path: '/estimates/{id}', summary: 'Throw an open one away', params: estimates.EstimateParams, response: Done },
+  approve: { method: 'post', path: '/estimates/{id}/approval', summary: 'Make budget, contract and plan of it', params: estimates.EstimateParams, body: estimates.ApprovalForm, response: estimates.Approved },
+  withdraw: { method: 'post', path: '/estimates/{id}/withdrawal', summary: 'Take an approval back', params: estimates.EstimateParams, body: estimates.DecisionForm, response: estimates.EstimateHead },
+  reject: { method: 'post', path: '/estimates/{id}/rejection', summary: 'Reject a pending change order', params: estimates.EstimateParams, body: estimates.DecisionForm, response: estimates.EstimateHead },
+  compareEstimates: { method: 'get', path: '/estimates/{id}/comparison', summary: 'Two versions side by side', params: estimates.EstimateParams, query: estimates.ComparisonQuery, response: estimates.Comparison },
+  readSheetFile: { method: 'post', path: '/estimates/{id}/sheet-files', summary: 'Read a CSV file or a workbook as a sheet, keeping nothing', params: estimates.EstimateParams, body: estimates.SheetFile, response: estimates.ReadSheet },
+  forecast: { method: 'get', path: '/projects/{id}/forecast', summary: 'The forecast sheet of a project', params: reading.ProjectParams, query: AsOf, response: forecasts.ForecastSheet },
+  saveForecast: { method: 'post', path: '/projects/{id}/forecasts', summary: 'Keep a forecast of a month', params: reading.ProjectParams, body: forecasts.NewForecast, response: Done },
+  against: { method: 'get', path: '/estimate-against-actual', summary: 'Estimate against actual', query: forecasts.AgainstQuery, response: forecasts.Against },
+  fade: { method: 'get', path: '/fade', summary: 'How expected profit moved, and why', query: forecasts.FadeQuery, response: forecasts.FadeReport },
+  costCurve: { method: 'get', path: '/projects/{id}/cost-curve', summary: 'Budget by month against actual and forecast', params: reading.ProjectParams, query: AsOf, response: forecasts.CostCurve },
+  deadlines: { method: 'get', path: '/deadlines', summary: 'Projects by target end, late ones first', query: AsOf, response: forecasts.Deadlines },
+  portfolio: { method: 'get', path: '/portfolio', summary: 'All projects with all their measures', query: AsOf, response: forecasts.Portfolio },
+  views: { method: 'get', path: '/views/{page}', summary: 'Views kept of a page', params: forecasts.ViewParams, response: forecasts.SavedViews },
+  keepView: { method: 'post', path: '/views/{page}', summary: 'Keep a view under a name', params: forecasts.ViewParams, body: forecasts.ViewForm, response: Done },
+  dropView: { method: 'delete', path: '/views/{page}/{id}', summary: 'Drop a kept view', params: forecasts.OneViewParams, response: Done },
+
   setUp: { method: 'post', path: '/company', summary: 'Set up the company with a starter chart', body: setup.CompanyForm, response: Done },
   changeCompany: { method: 'put', path: '/company', summary: 'Change the company', body: setup.CompanyForm.omit({ firstMonth: true }), response: Done },
   records: { method: 'get', path: '/records/{kind}', summary: 'All records of a kind', params: setup.RecordParams, response: setup.Records },
@@ -76,5 +99,9 @@ export const CSV_REPORTS = [
   'income-statement',
   'balance-sheet',
   'trial-balance',
+  'estimate-against-actual',
+  'fade',
+  'deadlines',
+  'portfolio',
 ] as const;
 export type CsvReport = (typeof CSV_REPORTS)[number];

@@ -12,6 +12,7 @@ export const Frame = z.object({
       currency: z.string(),
       fiscalYearStartMonth: z.int(),
       percentDecimals: z.int().nullable(),
+      forecastMonths: z.int().nullable(),
       lockedThrough: Month.nullable(),
     })
     .nullable(),

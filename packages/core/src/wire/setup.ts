@@ -8,6 +8,8 @@ export const CompanyForm = z.strictObject({
   fiscalYearStartMonth: z.int().min(1).max(12),
   /** Decimals of a percent that percent complete is kept to; null keeps all. */
   percentDecimals: z.int().min(0).max(4).nullable(),
+  /** A forecast more than so many months old is marked in a recognition run; null for never. */
+  forecastMonths: z.int().min(0).max(24).nullable().default(1),
   /** First month of the books; only when they are set up. */
   firstMonth: Month,
 });

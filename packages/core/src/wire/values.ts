@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { isIsoDate, isoDate } from '../calendar/iso-date.ts';
 import { isNameableMonth, month } from '../calendar/month.ts';
+import { costCodeId, employeeId, phaseId, projectId } from '../ledger/ids.ts';
 import { cents } from '../money/cents.ts';
-import { quantity } from '../money/quantity.ts';
+import { quantity, rate } from '../money/quantity.ts';
 
 /** The values every shape is made of. What is transformed tells its JSON form in `override`. */
 
@@ -15,6 +16,11 @@ export const Quantity = z
   .int()
   .transform(quantity)
   .meta({ override: { type: 'integer', description: 'Ten-thousandths of the unit.' } });
+
+export const Rate = z
+  .int()
+  .transform(rate)
+  .meta({ override: { type: 'integer', description: 'Ten-thousandths of the currency unit, per unit.' } });
 
 export const Month = z
   .string()
@@ -36,6 +42,11 @@ export const Ratio = z
   .meta({ description: 'An exact fraction; 1 is the whole.' });
 
 export const Id = z.int().positive();
+const NUMBER = { override: { type: 'integer', minimum: 1 } } as const;
+export const ProjectNumber = Id.transform(projectId).meta(NUMBER);
+export const PhaseNumber = Id.transform(phaseId).meta(NUMBER);
+export const CostCodeNumber = Id.transform(costCodeId).meta(NUMBER);
+export const EmployeeNumber = Id.transform(employeeId).meta(NUMBER);
 /** A number in an address. */
 export const IdText = z
   .string()

@@ -1,40 +1,18 @@
-import { createRequire } from 'node:module';
-import path from 'node:path';
-import pdfMake from 'pdfmake';
 import type { Content, TableCell } from 'pdfmake';
 import { dayOf, dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
+import { printed } from '../print/letter.ts';
 import type { Company } from '../setup/company-queries.ts';
 import type { PrintedInvoice } from './invoice-queries.ts';
 
-const fontFolder = path.dirname(
-  createRequire(import.meta.url).resolve('@expo-google-fonts/instrument-sans/package.json'),
-);
-const font = (weight: string): string => path.join(fontFolder, weight, `InstrumentSans_${weight}.ttf`);
-
-pdfMake.setFonts({
-  InstrumentSans: {
-    normal: font('400Regular'),
-    bold: font('600SemiBold'),
-    italics: font('400Regular_Italic'),
-    bolditalics: font('600SemiBold_Italic'),
-  },
-});
-// Documents are made of the books alone: nothing is fetched, and no file but the fonts is read.
-pdfMake.setUrlAccessPolicy(() => false);
-pdfMake.setLocalAccessPolicy((file) => file.startsWith(fontFolder));
-
-/** The invoice as the client gets it: A4 or letter width, one page, amounts in the books' currency. */
+/** The invoice as the client gets it, amounts in the books' currency. */
 export async function invoicePdf(invoice: PrintedInvoice, company: Company): Promise<Buffer> {
-  const pdf = pdfMake.createPdf({
-    pageSize: 'LETTER',
-    pageMargins: [56, 56, 56, 56],
-    info: { title: `Invoice ${invoice.number}`, author: company.name },
-    defaultStyle: { font: 'InstrumentSans', fontSize: 10, lineHeight: 1.3, color: '#14262b' },
+  return printed({
+    title: `Invoice ${invoice.number}`,
+    author: company.name,
     content: [...head(invoice, company), sums(invoice, company), ...foot(invoice, company)],
   });
-  return pdf.getBuffer();
 }
 
 function head(invoice: PrintedInvoice, company: Company): Content[] {

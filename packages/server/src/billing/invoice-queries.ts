@@ -100,8 +100,8 @@ async function contractOf(db: Db, form: Form, day: IsoDate, problems: Problem[])
     problems.push({ at: 'project', kind: 'client-needed', project: project.code });
     return undefined;
   }
-  const [at] = await standingProjects(db, { through: monthOf(day), known: null }, project.id);
-  const [ever] = await standingProjects(db, { through: FAR_MONTH, known: null }, project.id);
+  const [at] = await standingProjects(db, { through: monthOf(day), known: null }, { only: project.id });
+  const [ever] = await standingProjects(db, { through: FAR_MONTH, known: null }, { only: project.id });
   return at && ever && { ...at, position: { ...at.position, billed: ever.position.billed } };
 }
 

@@ -11,6 +11,7 @@ import { invariant } from '@lowtide/core/problems/invariant.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
+import * as outlook from './outlook-tables.ts';
 import * as tables from './report-tables.ts';
 
 /** Every report as a file: RFC 4180, UTF-8, header first. It takes the queries of the screen it is of, and says the same. */
@@ -54,6 +55,11 @@ const REPORTS: Readonly<Record<CsvReport, (db: Db, asking: Asking) => Promise<ta
     tables.balanceTable((await asking('balanceSheet')(db)) as Answer<'balanceSheet'>),
   'trial-balance': async (db, asking) =>
     tables.trialTable((await asking('trialBalance')(db)) as Answer<'trialBalance'>),
+  'estimate-against-actual': async (db, asking) =>
+    outlook.againstTable((await asking('against')(db)) as Answer<'against'>),
+  fade: async (db, asking) => outlook.fadeTable((await asking('fade')(db)) as Answer<'fade'>),
+  deadlines: async (db, asking) => outlook.deadlinesTable((await asking('deadlines')(db)) as Answer<'deadlines'>),
+  portfolio: async (db, asking) => outlook.portfolioTable((await asking('portfolio')(db)) as Answer<'portfolio'>),
 };
 
 /** The screen shows a page of lines; the file has them all. */

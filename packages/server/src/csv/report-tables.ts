@@ -7,9 +7,9 @@ import type { Answer } from '../http/api.ts';
 /** A table as it goes into a file: header first, every value as plain text; amounts with a point and no separators. */
 export type Table = readonly (readonly string[])[];
 
-const amount = (minorUnits: number): string => plainDollars(cents(minorUnits));
-const share = (ratio: Ratio | null): string => (ratio === null ? '' : percent(ratio, 4).replace('\u2212', '-'));
-const quantity = (value: number): string => tenThousandths(value).replace(/,/g, '').replace('\u2212', '-');
+export const amount = (minorUnits: number): string => plainDollars(cents(minorUnits));
+export const share = (ratio: Ratio | null): string => (ratio === null ? '' : percent(ratio, 4).replace('\u2212', '-'));
+export const quantity = (value: number): string => tenThousandths(value).replace(/,/g, '').replace('\u2212', '-');
 
 export function projectsTable({ rows }: Answer<'projects'>): Table {
   const header = ['code', 'name', 'client', 'status', 'manager', 'contract', 'estimate', 'cost', 'percent_complete'];

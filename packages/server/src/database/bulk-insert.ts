@@ -13,12 +13,15 @@ export interface Target {
   readonly adds: readonly string[];
 }
 
-/** Inserts many rows with few statements, whose texts are few and so stay prepared. */
-export async function bulkInsert(trx: Trx, target: Target, rows: readonly (readonly Value[])[]): Promise<void> {
+/** Inserts many rows with few statements, whose texts are few and so stay prepared. Answers the row id of the last. */
+export async function bulkInsert(trx: Trx, target: Target, rows: readonly (readonly Value[])[]): Promise<number> {
+  let last = 0;
   for (let start = 0; start < rows.length; start += ROWS_AT_ONCE) {
     const some = rows.slice(start, start + ROWS_AT_ONCE);
-    await trx.executeQuery(CompiledQuery.raw(insertText(target, some.length), some.flat()));
+    const { insertId } = await trx.executeQuery(CompiledQuery.raw(insertText(target, some.length), some.flat()));
+    last = Number(insertId ?? last);
   }
+  return last;
 }
 
 const texts = new Map<string, string>();

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { sql, type Kysely } from 'kysely';
 import * as books from './migrations/0001-books.ts';
+import * as estimates from './migrations/0002-estimates.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -8,7 +9,7 @@ export interface Migration {
 }
 
 /** In order; a file's version is how many of them it has had. Merged ones are frozen: a change is a new one. */
-export const MIGRATIONS: readonly Migration[] = [books];
+export const MIGRATIONS: readonly Migration[] = [books, estimates];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */
 export class NewerBooks extends Error {

@@ -10,6 +10,7 @@ export interface Schema {
     percent_decimals: number | null;
     first_month: number;
     locked_through: number | null;
+    forecast_months: number | null;
   };
   account: Coded & { type: string; role: string | null };
   tax_code: Coded & { rate_millionths: number; recoverable_millionths: number };
@@ -50,9 +51,71 @@ export interface Schema {
     price_cents: number;
     original: number;
     reason: string;
+    approval_id: Generated<number | null>;
   };
-  contract_change: Recorded & { project_id: number; effective_on: number; amount_cents: number; reason: string };
+  contract_change: Recorded & {
+    project_id: number;
+    effective_on: number;
+    amount_cents: number;
+    reason: string;
+    approval_id: Generated<number | null>;
+  };
   estimate_override: Recorded & { project_id: number; month: number; amount_cents: number | null; reason: string };
+  estimate: {
+    id: Generated<number>;
+    project_id: number;
+    kind: string;
+    number: number;
+    name: string;
+    status: string;
+    priced_on: number;
+    target_end_on: number | null;
+    sheet: string;
+    cost_cents: number;
+    price_cents: number;
+    decided_on: number | null;
+    decided_by: Generated<string>;
+    decision: Generated<string>;
+    version: number;
+    updated_at: number;
+    updated_by: string;
+  };
+  approval: Recorded & {
+    estimate_id: number;
+    project_id: number;
+    effective_on: number;
+    target_end_before: number | null;
+    after_entry: number;
+  };
+  withdrawal: { approval_id: number; reason: string; recorded_at: number; recorded_by: string };
+  estimate_line: {
+    id: Generated<number>;
+    approval_id: number;
+    section: string;
+    text: string;
+    phase_id: number | null;
+    cost_code_id: number | null;
+    cost_type: string | null;
+    cost_cents: number;
+    price_cents: number;
+  };
+  scheduled_value: { id: Generated<number>; approval_id: number; name: string; amount_cents: number };
+  planned_bill: { id: Generated<number>; approval_id: number; due_on: number; text: string; amount_cents: number };
+  forecast: Recorded & { project_id: number; month: number };
+  forecast_line: {
+    id: Generated<number>;
+    forecast_id: number;
+    phase_id: number | null;
+    cost_code_id: number;
+    cost_type: string;
+    method: string;
+    input: string;
+    reason: string;
+    estimate_cents: number;
+    revised_cents: number;
+    actual_cents: number;
+  };
+  saved_view: { id: Generated<number>; page: string; name: string; state: string; kept_by: string };
   document: Recorded & {
     kind: string;
     number: string;

@@ -82,7 +82,7 @@ async function previewOf(db: Db, sheet: ReadSheet, month: Month) {
   const named = [...new Set(sheet.costs.map(({ project }) => project.id))];
   const positions = [];
   for (const project of named) {
-    const [standing] = await standingProjects(db, { through: month, known: null }, project);
+    const [standing] = await standingProjects(db, { through: month, known: null }, { only: project });
     if (standing) positions.push(standing.position);
   }
   return preview(sheet, positions, company.percentDecimals);

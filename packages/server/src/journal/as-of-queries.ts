@@ -1,5 +1,6 @@
 import { lastDay, monthNumber, type Month } from '@lowtide/core/calendar/month.ts';
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
+import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { LINES_PER_ENTRY } from './post-document-queries.ts';
 
@@ -26,13 +27,37 @@ export interface Bounds {
 
 /** Entries are numbered in order of recording, so what was recorded after a moment is one range of line ids. */
 export async function bounds(db: Db, { through, known }: AsOf): Promise<Bounds> {
-  const month = monthNumber(through);
-  const day = dayNumber(lastDay(through));
-  if (known === null) return { month, day, recordedAt: Number.MAX_SAFE_INTEGER, firstLaterLine: null };
+  const end = monthEnd(through);
+  if (known === null) return { ...end, recordedAt: Number.MAX_SAFE_INTEGER, firstLaterLine: null };
   const later = await db
     .selectFrom('journal_entry')
     .select(({ fn }) => fn.min<number | null>('id').as('id'))
     .where('recorded_at', '>', known)
     .executeTakeFirstOrThrow();
-  return { month, day, recordedAt: known, firstLaterLine: later.id === null ? null : later.id * LINES_PER_ENTRY };
+  return { ...end, recordedAt: known, firstLaterLine: later.id === null ? null : later.id * LINES_PER_ENTRY };
+}
+
+/** A month and its last day. */
+export function monthEnd(through: Month): Pick<Bounds, 'month' | 'day'> {
+  return { month: monthNumber(through), day: dayNumber(lastDay(through)) };
+}
+
+/**
+ * Whether a change of contract or budget counts: effective by the day, recorded by the moment, and, where an approval made it, not
+ * withdrawn by then. `alias` is the name its table goes by.
+ */
+export function changeCounts(
+  alias: string,
+  { day, recordedAt }: Pick<Bounds, 'day' | 'recordedAt'>,
+): RawBuilder<boolean> {
+  const column = (name: string): RawBuilder<unknown> => sql.ref(`${alias}.${name}`);
+  return sql`(${column('effective_on')} <= ${day} AND ${column('recorded_at')} <= ${recordedAt}
+    AND ${notWithdrawn(alias, recordedAt)})`;
+}
+
+/** Whether what an approval made still counts at a moment. */
+export function notWithdrawn(alias: string, recordedAt = Number.MAX_SAFE_INTEGER): RawBuilder<boolean> {
+  const approval = sql.ref(`${alias}.approval_id`);
+  return sql`(${approval} IS NULL
+    OR ${approval} NOT IN (SELECT approval_id FROM withdrawal WHERE recorded_at <= ${recordedAt}))`;
 }

@@ -9,20 +9,41 @@ import type { Bounds } from './as-of-queries.ts';
 /** Months from `from` (null: the beginning) through the bounds' month. */
 export interface Span extends Bounds {
   readonly from: number | null;
+  /** Where a part of the span is wanted besides: its first month. */
+  readonly since?: number;
 }
 
 /** Movement of every account that moved, debit positive. */
 export async function accountMovements(db: Db, span: Span): Promise<ReadonlyMap<number, Cents>> {
-  const later =
-    span.firstLaterLine === null
-      ? sql``
-      : sql`UNION ALL SELECT account_id, -amount_cents FROM journal_line l
-            WHERE l.id >= ${span.firstLaterLine} AND ${lineWithin(span)}`;
-  const { rows } = await sql<{ account_id: number; amount: number }>`
-    SELECT account_id, SUM(amount_cents) AS amount FROM (
-      SELECT account_id, amount_cents FROM account_month WHERE ${monthWithin(span)} ${later}
-    ) GROUP BY account_id`.execute(db);
-  return new Map(rows.map((row) => [row.account_id, cents(row.amount)]));
+  const [movements] = await accountColumns(db, [span]);
+  return movements ?? new Map<number, Cents>();
+}
+
+/** The same for several spans known at one moment, in one reading of the balances. */
+export async function accountColumns(db: Db, spans: readonly Span[]): Promise<readonly ReadonlyMap<number, Cents>[]> {
+  const column = (amount: string, within: (span: Span) => RawBuilder<unknown>): RawBuilder<unknown> =>
+    sql.join(
+      spans.map(
+        (span, index) =>
+          sql`SUM(CASE WHEN ${within(span)} THEN ${sql.raw(amount)} ELSE 0 END) AS ${sql.raw(`a${index}`)}`,
+      ),
+    );
+  const names = sql.raw(spans.map((_, index) => `SUM(a${index}) AS a${index}`).join(', '));
+  const last = spans.reduce((latest, span) => (span.month > latest.month ? span : latest));
+  const moved = sql`SELECT account_id, ${column('amount_cents', monthWithin)} FROM account_month
+    WHERE month <= ${last.month} GROUP BY account_id`;
+  const { rows } = await (
+    last.firstLaterLine === null
+      ? moved
+      : sql`SELECT account_id, ${names} FROM (${moved}
+        UNION ALL SELECT account_id, ${column('-amount_cents', lineWithin)} FROM journal_line l
+        WHERE l.id >= ${last.firstLaterLine} AND posted_on <= ${last.day} GROUP BY account_id)
+      GROUP BY account_id`
+  ).execute(db);
+  return spans.map(
+    (_, index) =>
+      new Map((rows as Record<string, number>[]).map((row) => [row['account_id'] ?? 0, cents(row[`a${index}`] ?? 0)])),
+  );
 }
 
 /** Movement by month of the accounts with a role, debit positive. */
@@ -54,6 +75,8 @@ export interface ProjectTotals {
   readonly billed: Cents;
   readonly loss: Cents;
   readonly hours: Quantity;
+  /** Of earned, what was earned in the span's `since` month or later; all of it where none is set. */
+  readonly earnedSince: Cents;
 }
 
 interface TotalsRow {
@@ -65,34 +88,38 @@ interface TotalsRow {
   billed: number;
   loss: number;
   hours: number;
+  since: number;
 }
 
 /** Totals of every project, or of one. */
 export async function projectTotals(db: Db, span: Span, project?: number): Promise<readonly ProjectTotals[]> {
   const { rows } = await sql<TotalsRow>`
-    SELECT project_id, ${MEASURE_SUMS} FROM (
+    SELECT project_id, ${measureSums(span)} FROM (
       SELECT * FROM project_month WHERE ${monthWithin(span)} ${only('project_id', project)}
       ${laterMeasures(span, project)}
     ) GROUP BY project_id`.execute(db);
   return rows.map((row) => ({ project: row.project_id, ...totals(row) }));
 }
 
-/** The same by month, for one project. */
+/** The same by month, for one project or for all together. */
 export async function projectMonths(
   db: Db,
   span: Span,
-  project: number,
+  project?: number,
 ): Promise<readonly (ProjectTotals & { readonly month: number })[]> {
   const { rows } = await sql<TotalsRow>`
-    SELECT project_id, month, ${MEASURE_SUMS} FROM (
+    SELECT project_id, month, ${measureSums(span)} FROM (
       SELECT * FROM project_month WHERE ${monthWithin(span)} ${only('project_id', project)}
       ${laterMeasures(span, project)}
     ) GROUP BY month ORDER BY month`.execute(db);
   return rows.map((row) => ({ project: row.project_id, month: row.month, ...totals(row) }));
 }
 
-const MEASURE_SUMS = sql`SUM(held_cents) AS held, SUM(expensed_cents) AS expensed, SUM(earned_cents) AS earned,
-  SUM(billed_cents) AS billed, SUM(loss_cents) AS loss, SUM(hours_e4) AS hours`;
+function measureSums({ since = 0 }: Span): RawBuilder<unknown> {
+  return sql`SUM(held_cents) AS held, SUM(expensed_cents) AS expensed, SUM(earned_cents) AS earned,
+    SUM(billed_cents) AS billed, SUM(loss_cents) AS loss, SUM(hours_e4) AS hours,
+    SUM(CASE WHEN month >= ${since} THEN earned_cents ELSE 0 END) AS since`;
+}
 
 function totals(row: TotalsRow) {
   return {
@@ -102,6 +129,7 @@ function totals(row: TotalsRow) {
     billed: cents(row.billed),
     loss: cents(row.loss),
     hours: quantity(row.hours),
+    earnedSince: cents(row.since),
   };
 }
 

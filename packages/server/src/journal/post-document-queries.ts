@@ -9,7 +9,7 @@ import { invariant } from '@lowtide/core/problems/invariant.ts';
 import type { DOCUMENT_KINDS } from '@lowtide/core/wire/documents.ts';
 import { CompiledQuery } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
-import type { Trx } from '../database/schema.ts';
+import type { Schema, Trx } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
 
 export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
@@ -88,24 +88,22 @@ function refuseLockedMonths(locked: number | null, entries: readonly JournalEntr
 }
 
 async function insertDocument(trx: Trx, posting: Posting, stamp: Stamp): Promise<number> {
-  const inserted = await trx
-    .insertInto('document')
-    .values({
-      kind: posting.kind,
-      number: posting.number,
-      party_id: posting.party,
-      project_id: posting.project,
-      dated_on: dayNumber(posting.datedOn),
-      due_on: posting.dueOn === null ? null : dayNumber(posting.dueOn),
-      gross_cents: posting.gross,
-      memo: posting.memo,
-      body: JSON.stringify(posting.body),
-      reverses_id: posting.reverses,
-      recorded_at: stamp.at,
-      recorded_by: stamp.by,
-    })
-    .executeTakeFirstOrThrow();
-  return Number(inserted.insertId);
+  const values: Readonly<Record<keyof Omit<Schema['document'], 'id'>, string | number | null>> = {
+    kind: posting.kind,
+    number: posting.number,
+    party_id: posting.party,
+    project_id: posting.project,
+    dated_on: dayNumber(posting.datedOn),
+    due_on: posting.dueOn === null ? null : dayNumber(posting.dueOn),
+    gross_cents: posting.gross,
+    memo: posting.memo,
+    body: JSON.stringify(posting.body),
+    reverses_id: posting.reverses,
+    recorded_at: stamp.at,
+    recorded_by: stamp.by,
+  };
+  const target: Target = { table: 'document', columns: Object.keys(values), adds: [] };
+  return bulkInsert(trx, target, [Object.values(values)]);
 }
 
 const ENTRIES: Target = {

@@ -9,11 +9,12 @@ import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
 import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
-import { quantity } from '@lowtide/core/money/quantity.ts';
+import { quantity, rate } from '@lowtide/core/money/quantity.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import { bounds, type AsOf, type Bounds } from '../journal/as-of-queries.ts';
+import { bounds, changeCounts, type AsOf, type Bounds } from '../journal/as-of-queries.ts';
 import { codingAmounts, type CodingAmount } from '../journal/balance-queries.ts';
+import { latestForecasts } from './forecast-queries.ts';
 
 /** Budget against actual of some projects, in order of project, phase and cost code; unbudgeted cost after the lines. */
 export async function budgetAgainstActual(
@@ -24,7 +25,8 @@ export async function budgetAgainstActual(
   const at = await bounds(db, asOf);
   const budgets = await budgetLines(db, at, projects);
   const amounts = await codingAmounts(db, { ...at, from: null }, { roles: COST_ROLES, projects });
-  return budgetRows(budgets, sumByCoding(amounts));
+  const forecasts = (await latestForecasts(db, at, projects)).flatMap(({ lines }) => lines);
+  return budgetRows(budgets, sumByCoding(amounts), forecasts);
 }
 
 interface LineRow {
@@ -33,6 +35,7 @@ interface LineRow {
   cost_code_id: number;
   cost_type: string;
   unit: string;
+  unit_cost_e4: number;
   original: number;
   changes: number;
   price: number;
@@ -46,14 +49,14 @@ async function budgetLines(
 ): Promise<readonly { readonly coding: Coding; readonly budget: BudgetAmounts }[]> {
   if (projects.length === 0) return [];
   const { rows } = await sql<LineRow>`
-    SELECT b.project_id, b.phase_id, b.cost_code_id, b.cost_type, b.unit,
+    SELECT b.project_id, b.phase_id, b.cost_code_id, b.cost_type, b.unit, b.unit_cost_e4,
       SUM(CASE WHEN c.original THEN c.cost_cents ELSE 0 END) AS original,
       SUM(CASE WHEN c.original THEN 0 ELSE c.cost_cents END) AS changes,
       SUM(c.price_cents) AS price, SUM(c.quantity_e4) AS quantity
     FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
     JOIN cost_code k ON k.id = b.cost_code_id LEFT JOIN phase p ON p.id = b.phase_id
     WHERE b.project_id IN (${sql.join([...projects])})
-      AND c.effective_on <= ${at.day} AND c.recorded_at <= ${at.recordedAt}
+      AND ${changeCounts('c', at)}
     GROUP BY b.id ORDER BY b.project_id, p.code, k.code, b.cost_type`.execute(db);
   return rows.map((row) => ({
     coding: {
@@ -68,6 +71,7 @@ async function budgetLines(
       price: cents(row.price),
       quantity: quantity(row.quantity),
       unit: row.unit,
+      unitCost: rate(row.unit_cost_e4),
     },
   }));
 }

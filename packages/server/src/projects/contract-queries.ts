@@ -1,7 +1,7 @@
 import { dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import type { Db } from '../database/schema.ts';
-import type { Bounds } from '../journal/as-of-queries.ts';
+import { changeCounts, type Bounds } from '../journal/as-of-queries.ts';
 
 export interface ContractChange {
   readonly effectiveOn: IsoDate;
@@ -16,8 +16,7 @@ export async function contractChanges(db: Db, at: Bounds, project: number): Prom
     .selectFrom('contract_change')
     .select(['effective_on', 'amount_cents', 'reason', 'recorded_by'])
     .where('project_id', '=', project)
-    .where('effective_on', '<=', at.day)
-    .where('recorded_at', '<=', at.recordedAt)
+    .where(changeCounts('contract_change', at))
     .orderBy('effective_on')
     .orderBy('id')
     .execute();
@@ -47,8 +46,7 @@ export async function budgetChanges(
     .innerJoin('cost_code as k', 'k.id', 'b.cost_code_id')
     .select(['c.effective_on', 'c.cost_cents', 'c.reason', 'c.recorded_by', 'k.code', 'b.cost_type'])
     .where('b.project_id', '=', project)
-    .where('c.effective_on', '<=', at.day)
-    .where('c.recorded_at', '<=', at.recordedAt)
+    .where(changeCounts('c', at))
     .$if(phase === null, (query) => query.where('b.phase_id', 'is', null))
     .$if(typeof phase === 'number', (query) => query.where('b.phase_id', '=', phase ?? 0))
     .$if(costCode !== undefined, (query) => query.where('b.cost_code_id', '=', costCode ?? 0))

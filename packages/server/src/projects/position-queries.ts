@@ -1,11 +1,14 @@
-import { lastDay, monthAt } from '@lowtide/core/calendar/month.ts';
+import { budgetTotals, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
+import { lastDay, monthAt, monthNumber, type Month } from '@lowtide/core/calendar/month.ts';
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import { cents, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
+import { quantity } from '@lowtide/core/money/quantity.ts';
 import type { EstimateOverride, ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import { bounds, type AsOf, type Bounds } from '../journal/as-of-queries.ts';
+import { bounds, changeCounts, type AsOf, type Bounds } from '../journal/as-of-queries.ts';
 import { projectTotals, type ProjectTotals } from '../journal/balance-queries.ts';
+import { forecastMonths, latestForecastIds, type ForecastMoment } from './forecast-queries.ts';
 import { projects, type ProjectRecord } from './project-queries.ts';
 
 /** A project where it stands, with its ledger totals. */
@@ -15,15 +18,33 @@ export interface StandingProject {
   readonly totals: Omit<ProjectTotals, 'project'>;
 }
 
-const NOTHING = { held: ZERO, expensed: ZERO, earned: ZERO, billed: ZERO, loss: ZERO, hours: 0 as never };
+const NOTHING: Omit<ProjectTotals, 'project'> = {
+  ...{ held: ZERO, expensed: ZERO, earned: ZERO, billed: ZERO, loss: ZERO, earnedSince: ZERO },
+  hours: quantity(0),
+};
+
+export interface Wanted {
+  readonly only?: number;
+  /** First month of `earnedSince`. */
+  readonly since?: Month;
+  /** Where the budgets of the one project are read already. */
+  readonly budget?: readonly BudgetRow[];
+}
 
 /** Every project, or one, where it stands at the month's end, as known then. */
-export async function standingProjects(db: Db, asOf: AsOf, only?: number): Promise<readonly StandingProject[]> {
+export async function standingProjects(
+  db: Db,
+  asOf: AsOf,
+  { only, since, budget: rows }: Wanted = {},
+): Promise<readonly StandingProject[]> {
   const at = await bounds(db, asOf);
   const records = await projects(db, only);
-  const totals = byProject(await projectTotals(db, { ...at, from: null }, only));
+  const span = { ...at, from: null, ...(since === undefined ? {} : { since: monthNumber(since) }) };
+  const totals = byProject(await projectTotals(db, span, only));
   const contracts = await contractPrices(db, at, only);
-  const budgets = await budgetsAndOverruns(db, at, only);
+  const budgets =
+    only !== undefined && rows ? new Map([[only, budgetSums(rows)]]) : await budgetsAndEstimates(db, at, only);
+  const forecasts = await forecastMonths(db, at, only);
   const overrides = await estimateOverrides(db, at, only);
   const end = lastDay(asOf.through);
   return records.map((record) => {
@@ -33,8 +54,8 @@ export async function standingProjects(db: Db, asOf: AsOf, only?: number): Promi
       project: record,
       contract: contracts.get(record.id) ?? ZERO,
       budget: budget?.budget ?? ZERO,
-      overruns: budget?.overruns ?? ZERO,
-      override: overrides.get(record.id) ?? null,
+      lineEstimates: budget?.lineEstimates ?? ZERO,
+      ...estimateSource(overrides.get(record.id), forecasts.get(record.id)),
       costToDate: cents(total.held + total.expensed),
       earned: total.earned,
       billed: total.billed,
@@ -43,6 +64,21 @@ export async function standingProjects(db: Db, asOf: AsOf, only?: number): Promi
     };
     return { record, position, totals: total };
   });
+}
+
+/** Of an estimate set by hand for the whole and a forecast line by line, the one for the later month holds, then the one made later. */
+function estimateSource(
+  override: (EstimateOverride & ForecastMoment) | undefined,
+  forecast: ForecastMoment | undefined,
+): Pick<ProjectPosition, 'override' | 'forecastMonth'> {
+  const forecastMonth = forecast?.month ?? null;
+  if (override === undefined) return { override: null, forecastMonth };
+  const overtaken =
+    forecast !== undefined &&
+    (forecast.month > override.month ||
+      (forecast.month === override.month && forecast.recordedAt >= override.recordedAt));
+  const { month, amount, reason } = override;
+  return { override: overtaken ? null : { month, amount, reason }, forecastMonth };
 }
 
 function byProject(rows: readonly ProjectTotals[]): ReadonlyMap<number, ProjectTotals> {
@@ -54,8 +90,7 @@ export async function contractPrices(db: Db, at: Bounds, only?: number): Promise
   const rows = await db
     .selectFrom('contract_change')
     .select(['project_id', ({ fn }) => fn.sum<number>('amount_cents').as('amount')])
-    .where('effective_on', '<=', at.day)
-    .where('recorded_at', '<=', at.recordedAt)
+    .where(changeCounts('contract_change', at))
     .$if(only !== undefined, (query) => query.where('project_id', '=', only ?? 0))
     .groupBy('project_id')
     .execute();
@@ -64,53 +99,69 @@ export async function contractPrices(db: Db, at: Bounds, only?: number): Promise
 
 interface BudgetSums {
   readonly budget: Cents;
-  readonly overruns: Cents;
+  /** Sum of the estimates at completion of the lines. */
+  readonly lineEstimates: Cents;
+}
+
+function budgetSums(rows: readonly BudgetRow[]): BudgetSums {
+  const { original, changes, estimate } = budgetTotals(rows);
+  return { budget: cents(original + changes), lineEstimates: estimate };
 }
 
 /**
- * Revised budget per project, and what cost exceeds it by, coding by coding; a coding without a budget line counts as one of
+ * Revised budget per project, and the sum of `lineEstimate` over its codings; a coding without a budget line counts as one of
  * nothing. Done in SQL: the codings of thousands of projects need not travel for two sums.
  */
-async function budgetsAndOverruns(db: Db, at: Bounds, only?: number): Promise<ReadonlyMap<number, BudgetSums>> {
+async function budgetsAndEstimates(db: Db, at: Bounds, only?: number): Promise<ReadonlyMap<number, BudgetSums>> {
   const project = only === undefined ? sql`` : sql`AND project_id = ${only}`;
   const accounts = sql`(SELECT id FROM account WHERE role IN (${sql.join([...COST_ROLES])}))`;
   const later =
     at.firstLaterLine === null
       ? sql``
-      : sql`UNION ALL SELECT project_id, ifnull(phase_id, 0), cost_code_id, cost_type, 0, -amount_cents FROM journal_line
+      : sql`UNION ALL SELECT project_id, ifnull(phase_id, 0), cost_code_id, cost_type, 0, -amount_cents, NULL FROM journal_line
             WHERE id >= ${at.firstLaterLine} AND posted_on <= ${at.day} AND project_id IS NOT NULL
               AND account_id IN ${accounts} ${project}`;
-  const { rows } = await sql<{ project_id: number; budget: number; overruns: number }>`
-    SELECT project_id, SUM(budget) AS budget, SUM(MAX(0, actual - budget)) AS overruns FROM (
-      SELECT project_id, phase_id, cost_code_id, cost_type, SUM(budget) AS budget, SUM(actual) AS actual FROM (
+  const { rows } = await sql<{ project_id: number; budget: number; estimate: number }>`
+    SELECT project_id, SUM(budget) AS budget, SUM(ifnull(beyond + budget, MAX(budget, actual))) AS estimate FROM (
+      SELECT project_id, SUM(budget) AS budget, SUM(actual) AS actual, SUM(beyond) AS beyond FROM (
         SELECT b.project_id, ifnull(b.phase_id, 0) AS phase_id, b.cost_code_id, b.cost_type,
-          c.cost_cents AS budget, 0 AS actual
+          c.cost_cents AS budget, 0 AS actual, NULL AS beyond
         FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
-        WHERE c.effective_on <= ${at.day} AND c.recorded_at <= ${at.recordedAt} ${project}
+        WHERE ${changeCounts('c', at)} ${project}
         UNION ALL
-        SELECT project_id, phase_id, cost_code_id, cost_type, 0, amount_cents FROM project_coding_month
+        SELECT project_id, phase_id, cost_code_id, cost_type, 0, amount_cents, NULL FROM project_coding_month
         WHERE month <= ${at.month} AND account_id IN ${accounts} ${project}
         ${later}
+        UNION ALL
+        SELECT f.project_id, ifnull(l.phase_id, 0), l.cost_code_id, l.cost_type, 0, 0, l.estimate_cents - l.revised_cents
+        FROM (${latestForecastIds(at, only)}) f JOIN forecast_line l ON l.forecast_id = f.id
       ) GROUP BY project_id, phase_id, cost_code_id, cost_type
     ) GROUP BY project_id`.execute(db);
-  return new Map(rows.map((row) => [row.project_id, { budget: cents(row.budget), overruns: cents(row.overruns) }]));
+  return new Map(
+    rows.map((row) => [row.project_id, { budget: cents(row.budget), lineEstimates: cents(row.estimate) }]),
+  );
 }
 
 /** The estimate set by hand that holds: of those for a month by then, the one recorded last; an empty one ends it. */
-async function estimateOverrides(db: Db, at: Bounds, only?: number): Promise<ReadonlyMap<number, EstimateOverride>> {
+async function estimateOverrides(
+  db: Db,
+  at: Bounds,
+  only?: number,
+): Promise<ReadonlyMap<number, EstimateOverride & ForecastMoment>> {
   const rows = await db
     .selectFrom('estimate_override')
-    .select(['project_id', 'month', 'amount_cents', 'reason'])
+    .select(['project_id', 'month', 'amount_cents', 'reason', 'recorded_at'])
     .where('month', '<=', at.month)
     .where('recorded_at', '<=', at.recordedAt)
     .$if(only !== undefined, (query) => query.where('project_id', '=', only ?? 0))
     .orderBy('month')
     .orderBy('id')
     .execute();
-  const latest = new Map<number, EstimateOverride>();
-  for (const { project_id, month, amount_cents, reason } of rows) {
+  const latest = new Map<number, EstimateOverride & ForecastMoment>();
+  for (const { project_id, month, amount_cents, reason, recorded_at } of rows) {
     if (amount_cents === null) latest.delete(project_id);
-    else latest.set(project_id, { month: monthAt(month), amount: cents(amount_cents), reason });
+    else
+      latest.set(project_id, { month: monthAt(month), amount: cents(amount_cents), reason, recordedAt: recorded_at });
   }
   return latest;
 }

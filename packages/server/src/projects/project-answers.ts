@@ -1,8 +1,7 @@
 import { budgetFigures, budgetTotals, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import { difference, sum } from '@lowtide/core/money/cents.ts';
-import { ratio } from '@lowtide/core/money/ratio.ts';
-import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
+import { estimateAtCompletion, marginAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
 import { progress, type KeptDecimals } from '@lowtide/core/progress/progress.ts';
 import { overbilled } from '@lowtide/core/progress/project-position.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
@@ -17,7 +16,6 @@ export function positionRow({ record, position }: StandingProject, through: Mont
   const figure = projectFigures(record.id, through);
   const estimate = estimateAtCompletion(position);
   const reached = progress(position, kept);
-  const profit = difference(position.contract, estimate);
   return {
     id: record.id,
     code: record.code,
@@ -35,7 +33,7 @@ export function positionRow({ record, position }: StandingProject, through: Mont
     progress: reached.kind,
     complete: reached.complete,
     completeFigure: figureKey({ name: 'complete', project: record.id, through }),
-    margin: position.contract > 0 ? ratio(profit, position.contract) : null,
+    margin: marginAtCompletion(position),
     marginFigure: figureKey({ name: 'margin', project: record.id, through }),
     targetEndOn: record.targetEndOn,
   };

@@ -1,4 +1,5 @@
 import type { Router } from 'express';
+import type { BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { monthAt } from '@lowtide/core/calendar/month.ts';
 import { cents, difference } from '@lowtide/core/money/cents.ts';
 import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
@@ -26,9 +27,14 @@ export function projectRoutes(router: Router, context: Context): void {
 
   read(router, context, 'project', async (db, { params, query }) => {
     const { percentDecimals } = await companyOf(db);
-    const [standing] = await standingProjects(db, asOf(query), params.id);
+    const budget = await budgetAgainstActual(db, asOf(query), [params.id]);
+    const [standing] = await standingProjects(db, asOf(query), { only: params.id, budget });
     if (!standing) throw new Refusal([{ at: '', kind: 'not-there', subject: 'project' }], 404);
-    return { ...page(standing, query.through, percentDecimals), ...(await budgetAndMonths(db, standing, asOf(query))) };
+    return {
+      ...page(standing, query.through, percentDecimals),
+      ...budgetPart(budget, { through: query.through, record: standing.record, codes: await costCodes(db) }),
+      ...(await monthsAndChanges(db, params.id, asOf(query))),
+    };
   });
 }
 
@@ -61,27 +67,33 @@ function page(
   };
 }
 
-async function budgetAndMonths(
-  db: Db,
-  { record }: StandingProject,
-  at: AsOf,
-): Promise<Pick<Page, 'budget' | 'budgetTotals' | 'months' | 'contractChanges'>> {
-  const rows = await budgetAgainstActual(db, at, [record.id]);
+interface BudgetNames {
+  readonly through: AsOf['through'];
+  readonly record: StandingProject['record'];
+  readonly codes: Awaited<ReturnType<typeof costCodes>>;
+}
+
+function budgetPart(
+  rows: readonly BudgetRow[],
+  { through, record, codes }: BudgetNames,
+): Pick<Page, 'budget' | 'budgetTotals'> {
   const names = {
-    costCodes: new Map((await costCodes(db)).map((code) => [code.id as number, code])),
+    costCodes: new Map(codes.map((code) => [code.id as number, code])),
     phases: new Map(record.phases.map(({ id, code }) => [id as number, code])),
   };
+  return { budget: rows.map((row) => budgetAnswer(row, through, names)), budgetTotals: budgetTotalsAnswer(rows) };
+}
+
+async function monthsAndChanges(db: Db, project: number, at: AsOf): Promise<Pick<Page, 'months' | 'contractChanges'>> {
   const span = { ...(await bounds(db, at)), from: null };
-  const months = await projectMonths(db, span, record.id);
+  const months = await projectMonths(db, span, project);
   return {
-    budget: rows.map((row) => budgetAnswer(row, at.through, names)),
-    budgetTotals: budgetTotalsAnswer(rows),
     months: months.map(({ month, held, expensed, earned, billed }) => ({
       month: monthAt(month),
       costCents: cents(held + expensed),
       earnedCents: earned,
       billedCents: billed,
     })),
-    contractChanges: await contractChanges(db, span, record.id),
+    contractChanges: await contractChanges(db, span, project),
   };
 }

@@ -31,7 +31,8 @@ export async function latestRun(db: Db): Promise<LatestRun | null> {
 
 /** The rows a run for the month would have: every project that is measured and has anything to show. */
 export async function runRows(db: Db, month: Month): Promise<readonly RecognitionRow[]> {
-  const { percentDecimals } = await companyOf(db);
+  const { percentDecimals, forecastMonths } = await companyOf(db);
+  const policy = { month, kept: percentDecimals, forecastMonths };
   const at = { through: month, known: null };
   const span = { ...(await bounds(db, at)), from: null };
   const held = groupedBy(await codingAmounts(db, span, { roles: ['wip'] }), ({ project }) => project);
@@ -40,7 +41,7 @@ export async function runRows(db: Db, month: Month): Promise<readonly Recognitio
     .map(({ position }) => {
       const ofProject = (held.get(position.project.id) ?? []).filter(({ amount }) => amount !== 0);
       const byCoding = ofProject.map((amount) => ({ coding: codingOf(amount), amount: amount.amount }));
-      return recognitionRow(position, byCoding, percentDecimals);
+      return recognitionRow(position, byCoding, policy);
     })
     .filter((row) => changesAnything(row) || row.earnedToDate !== 0 || row.position.costToDate !== 0);
 }

@@ -11,8 +11,8 @@ import {
 import type { Db } from '../database/schema.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
-import { accountMovements } from '../journal/balance-queries.ts';
+import { asOf, bounds, monthEnd, type AsOf } from '../journal/as-of-queries.ts';
+import { accountColumns } from '../journal/balance-queries.ts';
 import { accounts, companyOf } from '../setup/company-queries.ts';
 import { traced } from '../http/traced.ts';
 import { contractNets } from './wip-routes.ts';
@@ -32,11 +32,12 @@ interface Column {
 async function movements(db: Db, at: AsOf, columns: readonly Column[]): Promise<readonly AccountMovements[]> {
   const chart = await accounts(db);
   const limits = await bounds(db, at);
-  const byColumn: ReadonlyMap<number, Cents>[] = [];
-  for (const { from, through } of columns) {
-    const own = through === at.through ? limits : await bounds(db, { ...at, through });
-    byColumn.push(await accountMovements(db, { ...own, from: from === null ? null : monthNumber(from) }));
-  }
+  const spans = columns.map(({ from, through }) => ({
+    ...limits,
+    ...monthEnd(through),
+    from: from === null ? null : monthNumber(from),
+  }));
+  const byColumn = await accountColumns(db, spans);
   return chart.map((account) => ({ account, movements: byColumn.map((column) => column.get(account.id) ?? ZERO) }));
 }
 

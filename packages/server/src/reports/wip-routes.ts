@@ -1,6 +1,6 @@
 import type { Router } from 'express';
-import { fiscalYearStart, monthNumber, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
-import { difference, opposite, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
+import { fiscalYearStart, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
+import { difference, opposite, sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { belongsInSchedule, wipRow, type WipRow } from '@lowtide/core/statements/wip-schedule.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
@@ -22,15 +22,12 @@ export function wipRoutes(router: Router, context: Context): void {
 export async function wipSchedule(db: Db, at: AsOf): Promise<Schedule> {
   const company = await companyOf(db);
   const yearStart = fiscalYearStart(at.through, company.fiscalYearStartMonth);
-  const span = { ...(await bounds(db, at)), from: monthNumber(yearStart) };
-  const thisYear = new Map((await projectTotals(db, span)).map(({ project, earned }) => [project, earned]));
-  const rows = (await standingProjects(db, at))
+  const rows = (await standingProjects(db, at, { since: yearStart }))
     .filter(({ position }) => belongsInSchedule(position))
     .map((standing) => {
       const { expensed, loss } = standing.totals;
       const row = wipRow(standing.position, { costOfRevenue: expensed, lossExpense: loss }, company.percentDecimals);
-      const earnedThisYear = thisYear.get(standing.record.id) ?? ZERO;
-      return { standing, row, earnedThisYear };
+      return { standing, row, earnedThisYear: standing.totals.earnedSince };
     });
   return { rows: rows.map((each) => wipAnswer(each, at.through, yearStart)), totals: wipTotals(rows) };
 }

@@ -3,6 +3,7 @@ import { extension, quantity, rate } from '@lowtide/core/money/quantity.ts';
 import type { ReadRecord } from '@lowtide/core/setup/read-record.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import type { Acting } from '../http/api.ts';
+import { notWithdrawn } from '../journal/as-of-queries.ts';
 import {
   dayNumberOf,
   moneyOf,
@@ -86,13 +87,14 @@ async function budgetSums(db: Db, line: number): Promise<BudgetSums> {
   const sums = await db
     .selectFrom('budget_change')
     .select(({ fn }) => [
-      fn.sum<number>('quantity_e4').as('quantity'),
-      fn.sum<number>('cost_cents').as('cost'),
-      fn.sum<number>('price_cents').as('price'),
+      fn.sum<number | null>('quantity_e4').as('quantity'),
+      fn.sum<number | null>('cost_cents').as('cost'),
+      fn.sum<number | null>('price_cents').as('price'),
     ])
     .where('budget_line_id', '=', line)
+    .where(notWithdrawn('budget_change'))
     .executeTakeFirstOrThrow();
-  return sums;
+  return { quantity: sums.quantity ?? 0, cost: sums.cost ?? 0, price: sums.price ?? 0 };
 }
 
 async function insertBudgetChange(
@@ -138,6 +140,7 @@ async function allBudgetLines(db: Db): Promise<RecordAnswer[]> {
       fn.sum<number>('c.price_cents').as('price'),
       fn.max('c.effective_on').as('effective_on'),
     ])
+    .where(notWithdrawn('c'))
     .groupBy('b.id')
     .orderBy('p.code')
     .orderBy('k.code')

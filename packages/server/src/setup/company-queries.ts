@@ -14,13 +14,23 @@ export interface Company {
   readonly percentDecimals: KeptDecimals;
   readonly firstMonth: Month;
   readonly lockedThrough: Month | null;
+  /** A forecast more than so many months old is marked in a recognition run; null for never. */
+  readonly forecastMonths: number | null;
 }
 
 /** The company of the books, or null before they are set up. */
 export async function companyIfAny(db: Db): Promise<Company | null> {
   const row = await db
     .selectFrom('company')
-    .select(['name', 'currency', 'fiscal_year_start_month', 'percent_decimals', 'first_month', 'locked_through'])
+    .select([
+      'name',
+      'currency',
+      'fiscal_year_start_month',
+      'percent_decimals',
+      'first_month',
+      'locked_through',
+      'forecast_months',
+    ])
     .executeTakeFirst();
   if (!row) return null;
   return {
@@ -30,6 +40,7 @@ export async function companyIfAny(db: Db): Promise<Company | null> {
     percentDecimals: row.percent_decimals,
     firstMonth: monthAt(row.first_month),
     lockedThrough: row.locked_through === null ? null : monthAt(row.locked_through),
+    forecastMonths: row.forecast_months,
   };
 }
 

@@ -8,6 +8,7 @@ export interface CompanyValues {
   readonly currency: string;
   readonly fiscalYearStartMonth: number;
   readonly percentDecimals: number | null;
+  readonly forecastMonths: number | null;
 }
 
 /** Sets the books up: the company, and a chart with an account for every role. */
@@ -31,6 +32,7 @@ function columns(values: CompanyValues) {
     currency: values.currency,
     fiscal_year_start_month: values.fiscalYearStartMonth,
     percent_decimals: values.percentDecimals,
+    forecast_months: values.forecastMonths,
   };
 }
 

@@ -2,6 +2,7 @@ import { isNameableMonth, month, monthAt, monthNumber } from '@lowtide/core/cale
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { Db } from '../database/schema.ts';
+import { notWithdrawn } from '../journal/as-of-queries.ts';
 import { dayNumberOf, numberOf, textOf, typed, type RecordStore } from './record-queries.ts';
 
 const addsOnly = {
@@ -17,6 +18,7 @@ export const contractChangeStore: RecordStore = {
       .selectFrom('contract_change as c')
       .innerJoin('project as p', 'p.id', 'c.project_id')
       .select(['c.id', 'p.code as project', 'c.effective_on', 'c.amount_cents', 'c.reason'])
+      .where(notWithdrawn('c'))
       .orderBy('c.id', 'desc')
       .execute();
     return rows.map((row) => ({

@@ -2,6 +2,7 @@ import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord } from '@lowtide/core/setup/read-record.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import type { Acting } from '../http/api.ts';
+import { notWithdrawn } from '../journal/as-of-queries.ts';
 import {
   dayNumberOf,
   moneyOf,
@@ -42,7 +43,12 @@ export const projectStore: RecordStore = {
       .where('id', '=', id)
       .execute();
     const price = moneyOf(record, 'contractPrice');
-    const priced = await trx.selectFrom('contract_change').select('id').where('project_id', '=', id).executeTakeFirst();
+    const priced = await trx
+      .selectFrom('contract_change')
+      .select('id')
+      .where('project_id', '=', id)
+      .where(notWithdrawn('contract_change'))
+      .executeTakeFirst();
     if (price !== null && !priced) await insertOriginalPrice(trx, id, { price, from: values.start_on }, acting);
   },
   problems: projectProblems,
@@ -110,6 +116,7 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
           .selectFrom('contract_change as k')
           .select('k.amount_cents')
           .whereRef('k.project_id', '=', 'p.id')
+          .where(notWithdrawn('k'))
           .orderBy('k.id')
           .limit(1)
           .as('original_cents'),

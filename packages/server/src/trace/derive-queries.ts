@@ -26,7 +26,7 @@ export async function derivationOf(db: Db, figure: DerivedFigure, known: number 
     return lineDerivation(db, figure, at);
   }
   const company = await companyOf(db);
-  const [standing] = await standingProjects(db, at, figure.project);
+  const [standing] = await standingProjects(db, at, { only: figure.project });
   if (!standing) return null;
   return positionDerivation(figure.name, {
     position: standing.position,
@@ -106,14 +106,22 @@ async function lineDerivation(db: Db, figure: DerivedFigure, at: AsOf): Promise<
   );
   const budget = row ? revisedBudget(row.budget) : ZERO;
   const actual = row?.actual ?? ZERO;
-  const figures = budgetFigures({ budget: row?.budget ?? null, actual });
+  const forecast = row?.forecast ?? null;
+  const figures = budgetFigures({ budget: row?.budget ?? null, actual, forecast });
   const inputs: DerivationInput[] = [
     { label: 'Budget', value: money(budget), figure: { ...figure, name: 'budget' } },
     { label: 'Cost', value: money(actual), figure: { ...figure, name: 'cost' } },
   ];
   if (figure.name === 'remaining') return { formula: 'budget − cost', value: money(figures.remaining), inputs };
-  if (figure.name === 'variance') {
-    return { formula: 'budget − the larger of budget and cost', value: money(figures.variance), inputs };
+  if (forecast) {
+    inputs.push(
+      { label: 'Forecast of the line', value: money(forecast.estimate) },
+      { label: 'Budget when it was made', value: money(forecast.revised) },
+    );
   }
-  return { formula: 'the larger of budget and cost', value: money(figures.estimate), inputs };
+  const completion = forecast ? 'forecast + what was approved since' : 'the larger of budget and cost';
+  if (figure.name === 'variance') {
+    return { formula: `budget − (${completion})`, value: money(figures.variance), inputs };
+  }
+  return { formula: completion, value: money(figures.estimate), inputs };
 }

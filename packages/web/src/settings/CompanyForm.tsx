@@ -14,6 +14,11 @@ const DECIMALS = [
   ...[0, 1, 2, 3, 4].map((count) => ({ value: String(count), text: String(count) })),
 ];
 
+const FORECAST_AGES = [
+  { value: 'any', text: 'any age' },
+  ...[0, 1, 2, 3, 6, 12].map((count) => ({ value: String(count), text: count === 1 ? '1 month' : `${count} months` })),
+];
+
 /** The company, and how exactly percent complete is kept. */
 export function CompanyForm() {
   const { company } = useShownBooks().frame;
@@ -22,13 +27,18 @@ export function CompanyForm() {
     currency: company?.currency ?? '',
     startMonth: String(company?.fiscalYearStartMonth ?? 1),
     decimals: company?.percentDecimals == null ? 'all' : String(company.percentDecimals),
+    forecastAge: company?.forecastMonths == null ? 'any' : String(company.forecastMonths),
   });
   const [kept, setKept] = useState(false);
   const [change, { busy }] = useWrite('changeCompany');
   const keep = async (): Promise<void> => {
     const percentDecimals = form.decimals === 'all' ? null : Number(form.decimals);
+    const forecastMonths = form.forecastAge === 'any' ? null : Number(form.forecastAge);
     const { name, currency, startMonth } = form;
-    const body = { name, currency: currency.toUpperCase(), fiscalYearStartMonth: Number(startMonth), percentDecimals };
+    const body = {
+      ...{ name, currency: currency.toUpperCase(), fiscalYearStartMonth: Number(startMonth) },
+      ...{ percentDecimals, forecastMonths },
+    };
     setKept(settle(await change({ body })) !== undefined);
   };
   return (
@@ -53,6 +63,11 @@ export function CompanyForm() {
           label="Decimals of a percent that percent complete is kept to"
           options={DECIMALS}
           {...field('decimals', 'percentDecimals')}
+        />
+        <Choice
+          label="Oldest forecast a recognition run takes unmarked"
+          options={FORECAST_AGES}
+          {...field('forecastAge', 'forecastMonths')}
         />
       </FieldGrid>
       {kept ? (

@@ -1,0 +1,55 @@
+import { cents, difference, type Cents } from '../money/cents.ts';
+import { extension, rate, type Quantity, type Rate } from '../money/quantity.ts';
+import { ratio, roundedQuotient, shareOf, type Ratio } from '../money/ratio.ts';
+
+/** What rules a line's price; everything else about the price follows from it. Markup percent is a share of cost. */
+export type PriceRule =
+  | { readonly kind: 'markup'; readonly share: Ratio }
+  | { readonly kind: 'markupAmount'; readonly amount: Cents }
+  | { readonly kind: 'unitPrice'; readonly rate: Rate }
+  | { readonly kind: 'price'; readonly price: Cents }
+  | { readonly kind: 'none' };
+
+/** Price of a line, rounded once. A line without a rule has cost and no price: the client does not pay for it by itself. */
+export function linePrice(rule: PriceRule, cost: Cents, quantity: Quantity): Cents {
+  switch (rule.kind) {
+    case 'markup':
+      return cents(cost + shareOf(cost, rule.share));
+    case 'markupAmount':
+      return cents(cost + rule.amount);
+    case 'unitPrice':
+      return extension(quantity, rule.rate);
+    case 'price':
+      return rule.price;
+    case 'none':
+      return cents(0);
+  }
+}
+
+/** Cost and price of a line or of many, and what lies between them under its two names. */
+export interface Spread {
+  readonly cost: Cents;
+  readonly price: Cents;
+  /** price − cost. */
+  readonly profit: Cents;
+  /** profit ÷ cost; null without cost. */
+  readonly markup: Ratio | null;
+  /** profit ÷ price; null without price. */
+  readonly margin: Ratio | null;
+}
+
+export function spread(cost: Cents, price: Cents): Spread {
+  const profit = difference(price, cost);
+  return {
+    cost,
+    price,
+    profit,
+    markup: cost === 0 ? null : ratio(profit, cost),
+    margin: price === 0 ? null : ratio(profit, price),
+  };
+}
+
+/** `amount ÷ quantity`, to four decimals; null without a quantity. */
+export function perUnit(amount: Cents, quantity: Quantity): Rate | null {
+  return quantity === 0 ? null : rate(roundedQuotient(amount, 1_000_000, quantity));
+}

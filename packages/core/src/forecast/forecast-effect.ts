@@ -1,0 +1,29 @@
+import type { Change } from '../entry/effects.ts';
+import { difference, type Cents } from '../money/cents.ts';
+import type { Ratio } from '../money/ratio.ts';
+import { estimateAtCompletion, marginAtCompletion } from '../progress/estimate-at-completion.ts';
+import type { ProjectPosition } from '../progress/project-position.ts';
+import { recognitionRow, type RunPolicy } from '../progress/recognition-run.ts';
+
+/** What a forecast does to its project, before and after it counts. Revenue is what the month's run would add. */
+export interface ForecastEffect {
+  readonly estimate: Change<Cents>;
+  readonly complete: Change<Ratio>;
+  readonly margin: Change<Ratio | null>;
+  readonly revenue: Change<Cents>;
+  readonly provision: Change<Cents>;
+}
+
+/** By the code that recognizes. The new forecast counts before an estimate set by hand for the whole project earlier. */
+export function forecastEffect(before: ProjectPosition, lineEstimates: Cents, policy: RunPolicy): ForecastEffect {
+  const after: ProjectPosition = { ...before, lineEstimates, override: null, forecastMonth: policy.month };
+  const [was, is] = [recognitionRow(before, [], policy), recognitionRow(after, [], policy)];
+  const both = <T>(of: (row: typeof was) => T): Change<T> => ({ before: of(was), after: of(is) });
+  return {
+    estimate: both(({ position }) => estimateAtCompletion(position)),
+    complete: both(({ progress }) => progress.complete),
+    margin: both(({ position }) => marginAtCompletion(position)),
+    revenue: both((row) => difference(row.earnedToDate, row.earnedBefore)),
+    provision: both((row) => row.provisionToDate),
+  };
+}

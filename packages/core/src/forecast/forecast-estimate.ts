@@ -1,0 +1,42 @@
+import { cents, larger, type Cents } from '../money/cents.ts';
+import { extension, quantity, type Quantity, type Rate } from '../money/quantity.ts';
+import { roundedQuotient, type Ratio } from '../money/ratio.ts';
+
+/** Ways to come to a line's estimate at completion, as the sheet offers them. */
+export const FORECAST_METHODS = ['budget', 'run rate', 'units', 'units at budget', 'to complete'] as const;
+export type ForecastMethod = (typeof FORECAST_METHODS)[number];
+
+/** A method with what it asks for. */
+export type ForecastRule =
+  | { readonly method: 'budget' }
+  /** Share of the work that is physically done, above zero. */
+  | { readonly method: 'run rate'; readonly done: Ratio }
+  /** Units done so far; above zero for `units`, whose remaining ones cost what those done did. */
+  | { readonly method: 'units' | 'units at budget'; readonly done: Quantity }
+  /** What is still to come. */
+  | { readonly method: 'to complete'; readonly toComplete: Cents };
+
+/** What a line stands at when its forecast is made. */
+export interface ForecastBasis {
+  readonly revised: Cents;
+  readonly actual: Cents;
+  /** Budgeted units and what each was estimated to cost. */
+  readonly units: Quantity;
+  readonly unitCost: Rate;
+}
+
+/** Estimate at completion of a line, rounded once. Units beyond those budgeted leave none to come. */
+export function forecastEstimate(rule: ForecastRule, { revised, actual, units, unitCost }: ForecastBasis): Cents {
+  switch (rule.method) {
+    case 'budget':
+      return larger(revised, actual);
+    case 'run rate':
+      return cents(roundedQuotient(actual, rule.done.denominator, rule.done.numerator));
+    case 'units':
+      return units <= rule.done ? actual : cents(roundedQuotient(actual, units, rule.done));
+    case 'units at budget':
+      return cents(actual + extension(quantity(Math.max(0, units - rule.done)), unitCost));
+    case 'to complete':
+      return cents(actual + rule.toComplete);
+  }
+}

@@ -1,0 +1,210 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { budgetRows, codingKey } from '../budget/budget-against-actual.ts';
+import { isoDate, plusDays } from '../calendar/iso-date.ts';
+import { month } from '../calendar/month.ts';
+import { GATE } from '../entry/sample-catalog.test.sample.ts';
+import { costCodeId } from '../ledger/ids.ts';
+import { cents, sum } from '../money/cents.ts';
+import { quantity, rate } from '../money/quantity.ts';
+import { percent, ratio } from '../money/ratio.ts';
+import type { ProjectPosition } from '../progress/project-position.ts';
+import { costCurve } from './cost-curve.ts';
+import { forecastEffect } from './forecast-effect.ts';
+import { forecastEstimate, type ForecastRule } from './forecast-estimate.ts';
+import { readForecast, type ForecastRow } from './forecast-sheet.ts';
+import { spreadOverMonths } from './spread-over-months.ts';
+
+/** 100 t at 50.00 budgeted, 2,400.00 spent. */
+const BASIS = { revised: cents(500_000), actual: cents(240_000), units: quantity(1_000_000), unitCost: rate(500_000) };
+
+describe('a line is forecast', () => {
+  test.each<{ case: string; rule: ForecastRule; estimate: number }>([
+    { case: 'by its budget', rule: { method: 'budget' }, estimate: 500_000 },
+    {
+      case: 'by its rate: 2,400 for 40 % is 6,000 for all',
+      rule: { method: 'run rate', done: ratio(40, 100) },
+      estimate: 600_000,
+    },
+    { case: 'by its rate, rounded once', rule: { method: 'run rate', done: ratio(1, 3) }, estimate: 720_000 },
+    {
+      case: 'by units: 45 t for 2,400, 55 t still to come',
+      rule: { method: 'units', done: quantity(450_000) },
+      estimate: 533_333,
+    },
+    { case: 'by units, all done', rule: { method: 'units', done: quantity(1_000_000) }, estimate: 240_000 },
+    {
+      case: 'by units, more done than budgeted',
+      rule: { method: 'units', done: quantity(1_200_000) },
+      estimate: 240_000,
+    },
+    {
+      case: 'by units at budget: 55 t at 50.00 to come',
+      rule: { method: 'units at budget', done: quantity(450_000) },
+      estimate: 515_000,
+    },
+    {
+      case: 'by units at budget, none done',
+      rule: { method: 'units at budget', done: quantity(0) },
+      estimate: 740_000,
+    },
+    {
+      case: 'by what is still to come',
+      rule: { method: 'to complete', toComplete: cents(275_000) },
+      estimate: 515_000,
+    },
+    {
+      case: 'by a refund still to come',
+      rule: { method: 'to complete', toComplete: cents(-40_000) },
+      estimate: 200_000,
+    },
+  ])('$case', ({ rule, estimate }) => {
+    expect(forecastEstimate(rule, BASIS)).toBe(estimate);
+  });
+
+  test('by its cost where that is above the budget already', () => {
+    expect(forecastEstimate({ method: 'budget' }, { ...BASIS, actual: cents(510_000) })).toBe(510_000);
+  });
+});
+
+const coding = (code: number) => ({
+  project: GATE.id,
+  phase: null,
+  costCode: costCodeId(code),
+  costType: 'material' as const,
+});
+const LINES = budgetRows(
+  [
+    {
+      coding: coding(1),
+      budget: {
+        original: cents(500_000),
+        changes: cents(0),
+        price: cents(0),
+        unit: 't',
+        quantity: BASIS.units,
+        unitCost: BASIS.unitCost,
+      },
+    },
+  ],
+  [
+    { coding: coding(1), amount: BASIS.actual },
+    { coding: coding(2), amount: cents(9_900) },
+  ],
+  [],
+);
+const typed = (method: string, input: string, reason = 'Slower', code = 1): ForecastRow => ({
+  line: codingKey(coding(code)),
+  method,
+  input,
+  reason,
+});
+
+describe('the sheet', () => {
+  test('forecasts every line; those nobody typed anything for by their budget', () => {
+    const { lines, estimate, problems } = readForecast([typed('Run rate', '40 %')], LINES);
+    expect(problems).toEqual([]);
+    expect(lines.map((line) => [line.method, line.input, line.estimate])).toEqual([
+      ['run rate', '40 %', 600_000],
+      ['budget', '', 9_900],
+    ]);
+    expect(estimate).toBe(609_900);
+  });
+
+  test.each([
+    { case: 'a method that is none', row: typed('guess', '1'), at: 'method', kind: 'not-a-choice' },
+    { case: 'nothing where the method asks', row: typed('units', ''), at: 'input', kind: 'missing' },
+    { case: 'no percent done', row: typed('run rate', '0'), at: 'input', kind: 'number-outside' },
+    { case: 'more than all done', row: typed('run rate', '101'), at: 'input', kind: 'number-outside' },
+    { case: 'no units done', row: typed('units', '0'), at: 'input', kind: 'number-not-positive' },
+    { case: 'units taken back', row: typed('units at budget', '-1'), at: 'input', kind: 'number-not-positive' },
+    { case: 'words for an amount', row: typed('to complete', 'much'), at: 'input', kind: 'unreadable-number' },
+    { case: 'no reason', row: typed('to complete', '5', ' '), at: 'reason', kind: 'reason-needed' },
+    { case: 'a story for a reason', row: typed('to complete', '5', 'x'.repeat(201)), at: 'reason', kind: 'too-long' },
+  ])('refuses $case', ({ row, at, kind }) => {
+    expect(readForecast([row], LINES).problems).toContainEqual(expect.objectContaining({ at: `rows/0/${at}`, kind }));
+  });
+});
+
+test('what a forecast does: 700,000 estimated, now 820,000, of 420,000 spent and 600,000 earned', () => {
+  const position: ProjectPosition = {
+    project: GATE,
+    contract: cents(100_000_000),
+    budget: cents(70_000_000),
+    lineEstimates: cents(70_000_000),
+    forecastMonth: null,
+    override: { month: month('2027-02'), amount: cents(71_000_000), reason: 'Told' },
+    costToDate: cents(42_000_000),
+    earned: cents(60_000_000),
+    billed: cents(0),
+    provision: cents(0),
+    finished: false,
+  };
+  const effect = forecastEffect(position, cents(82_000_000), {
+    month: month('2027-03'),
+    kept: null,
+    forecastMonths: 1,
+  });
+  expect(effect.estimate).toEqual({ before: 71_000_000, after: 82_000_000 });
+  expect(percent(effect.complete.after)).toBe('51.22');
+  expect(effect.margin.after && percent(effect.margin.after)).toBe('18.00');
+  expect(effect.revenue).toEqual({ before: -845_070, after: -8_780_488 });
+  expect(effect.provision).toEqual({ before: 0, after: 0 });
+});
+
+describe('spread over months', () => {
+  test.each([
+    {
+      case: 'by days: 16 of March, 15 of April',
+      from: '2027-03-16',
+      through: '2027-04-15',
+      amount: 3_100,
+      parts: [1_600, 1_500],
+    },
+    { case: 'one day', from: '2027-03-16', through: '2027-03-16', amount: 100, parts: [100] },
+    { case: 'an end before its beginning', from: '2027-03-16', through: '2027-03-01', amount: 100, parts: [100] },
+    { case: 'over a year', from: '2026-12-31', through: '2027-01-31', amount: 3_200, parts: [100, 3_100] },
+  ])('$case', ({ from, through, amount, parts }) => {
+    expect(spreadOverMonths(cents(amount), isoDate(from), isoDate(through)).map((part) => part.amount)).toEqual(parts);
+  });
+
+  test('no cent is lost, whatever the days', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -1e9, max: 1e9 }), fc.nat(900), fc.nat(900), (amount, start, days) => {
+        const from = plusDays(isoDate('2026-01-01'), start);
+        const parts = spreadOverMonths(cents(amount), from, plusDays(from, days));
+        expect(sum(parts.map((part) => part.amount))).toBe(amount);
+      }),
+    );
+  });
+});
+
+test('the curve ends at the plan and at the estimate, and forecast begins where actual ends', () => {
+  const curve = costCurve({
+    plan: [{ amount: cents(6_000), from: isoDate('2027-01-01'), through: isoDate('2027-03-31') }],
+    actual: [
+      { month: month('2027-01'), amount: cents(1_000) },
+      { month: month('2027-02'), amount: cents(3_000) },
+    ],
+    estimate: cents(8_000),
+    through: month('2027-02'),
+    targetEnd: isoDate('2027-04-30'),
+  });
+  expect(curve.map((point) => [point.month, point.planned, point.actual, point.forecast])).toEqual([
+    ['2027-01', 2_067, 1_000, null],
+    ['2027-02', 3_934, 4_000, 4_000],
+    ['2027-03', 6_000, null, 6_033],
+    ['2027-04', 6_000, null, 8_000],
+  ]);
+});
+
+test('past its target end, what is still to come is to come next month', () => {
+  const curve = costCurve({
+    plan: [],
+    actual: [{ month: month('2027-02'), amount: cents(10) }],
+    estimate: cents(50),
+    through: month('2027-03'),
+    targetEnd: isoDate('2027-01-31'),
+  });
+  expect(curve.at(-1)).toEqual({ month: '2027-04', planned: 0, actual: null, forecast: 50 });
+});

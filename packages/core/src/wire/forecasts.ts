@@ -1,0 +1,207 @@
+import { z } from 'zod';
+import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
+import { COST_TYPES } from '../ledger/cost-type.ts';
+import { FORECAST_METHODS } from '../forecast/forecast-estimate.ts';
+import {
+  AsOf,
+  Cents,
+  CostCodeNumber,
+  Day,
+  Id,
+  IdText,
+  Money,
+  Month,
+  PhaseNumber,
+  ProjectNumber,
+  Quantity,
+  Rate,
+  Ratio,
+  Typed,
+} from './values.ts';
+
+export const ForecastRow = z.strictObject({ line: z.string().max(80), method: Typed, input: Typed, reason: Typed });
+
+const Coding = z.object({
+  project: ProjectNumber,
+  phase: PhaseNumber.nullable(),
+  costCode: CostCodeNumber,
+  costType: z.enum(COST_TYPES),
+});
+
+/** Where the project stands: what the effect of a forecast is worked out from. */
+const Position = z.object({
+  project: z.object({
+    ...{ id: ProjectNumber, code: z.string(), name: z.string(), kind: z.enum(PROJECT_KINDS) },
+    ...{ status: z.enum(PROJECT_STATUSES), method: z.enum(METHODS), costTreatment: z.enum(COST_TREATMENTS) },
+    actualEndOn: Day.nullable(),
+  }),
+  contract: Cents,
+  budget: Cents,
+  lineEstimates: Cents,
+  forecastMonth: Month.nullable(),
+  override: z.object({ month: Month, amount: Cents, reason: z.string() }).nullable(),
+  costToDate: Cents,
+  earned: Cents,
+  billed: Cents,
+  provision: Cents,
+  finished: z.boolean(),
+});
+
+/** A project's lines as its forecast sheet shows them, and what the sheet's effect is worked out from. */
+export const ForecastSheet = z.object({
+  project: z.object({ id: Id, code: z.string(), name: z.string() }),
+  lines: z.array(
+    z.object({
+      /** What rows of the sheet call it. */
+      line: z.string(),
+      coding: Coding,
+      code: z.string(),
+      name: z.string(),
+      budgeted: z.boolean(),
+      originalCents: Cents,
+      changesCents: Cents,
+      units: Quantity,
+      unit: z.string(),
+      unitCost: Rate,
+      actual: Money,
+      /** As the forecast that counts has it; by its budget without one. */
+      method: z.enum(FORECAST_METHODS),
+      input: z.string(),
+      reason: z.string(),
+      estimateCents: Cents,
+    }),
+  ),
+  /** The forecast that counts; null without one. */
+  latest: z.object({ month: Month, recordedAt: z.string(), recordedBy: z.string() }).nullable(),
+  history: z.array(z.object({ month: Month, recordedAt: z.string(), recordedBy: z.string() })),
+  position: Position,
+  percentDecimals: z.int().nullable(),
+  forecastMonths: z.int().nullable(),
+  /** The same for the same lines, so that what is saved is what was looked at. */
+  stamp: z.string(),
+});
+
+export const NewForecast = z.strictObject({
+  month: Month,
+  stamp: z.string().max(64),
+  rows: z.array(ForecastRow).max(2_000),
+});
+
+export const AgainstQuery = AsOf.extend({ project: IdText.optional() });
+const Sides = z.object({
+  estimatedCents: Cents,
+  changesCents: Cents,
+  actualCents: Cents,
+  completionCents: Cents,
+  /** Cost so far less what was estimated and approved. */
+  overCents: Cents,
+  over: Ratio.nullable(),
+  priceCents: Cents,
+  priceChangesCents: Cents,
+});
+/** Estimate against actual; over target first, then those without an estimate, then the rest. */
+export const Against = z.object({
+  rows: z.array(
+    Sides.extend({
+      projectId: Id,
+      project: z.string(),
+      section: z.string(),
+      code: z.string(),
+      name: z.string(),
+      costType: z.enum(COST_TYPES),
+      estimated: z.boolean(),
+    }),
+  ),
+  sections: z.array(Sides.extend({ projectId: Id, project: z.string(), section: z.string() })),
+  totals: Sides,
+  earnedCents: Cents,
+  billedCents: Cents,
+});
+
+export const FadeQuery = AsOf.extend({ from: Month });
+const FadeSums = z.object({
+  before: Cents,
+  after: Cents,
+  fade: Cents,
+  byPrice: Cents,
+  byApproved: Cents,
+  byForecast: Cents,
+});
+export const FadeReport = z.object({
+  rows: z.array(
+    FadeSums.extend({
+      id: Id,
+      code: z.string(),
+      name: z.string(),
+      marginBefore: Ratio.nullable(),
+      marginAfter: Ratio.nullable(),
+      beforeFigure: z.string(),
+      afterFigure: z.string(),
+    }),
+  ),
+  totals: FadeSums,
+});
+
+export const CostCurve = z.object({
+  points: z.array(z.object({ month: Month, planned: Cents, actual: Cents.nullable(), forecast: Cents.nullable() })),
+  targetEndOn: Day.nullable(),
+  estimate: Money,
+});
+
+export const Deadlines = z.object({
+  rows: z.array(
+    z.object({
+      id: Id,
+      code: z.string(),
+      name: z.string(),
+      manager: z.string(),
+      startOn: Day,
+      targetEndOn: Day.nullable(),
+      /** Null without a target end. */
+      timeGone: Ratio.nullable(),
+      daysLeft: z.int().nullable(),
+      kind: z.enum(['late', 'behind', 'on time', 'open']),
+      complete: Ratio,
+      completeFigure: z.string(),
+    }),
+  ),
+});
+
+/** Everything the portfolio can show of one project, or of a group of them together. */
+const Measures = z.object({
+  contractCents: Cents,
+  earnedCents: Cents,
+  billedCents: Cents,
+  budgetCents: Cents,
+  estimateCents: Cents,
+  costCents: Cents,
+  costByType: z.array(Cents),
+  profitAtCompletionCents: Cents,
+  profitToDateCents: Cents,
+  pendingPriceCents: Cents,
+  pendingCostCents: Cents,
+  hours: Quantity,
+});
+export const Portfolio = z.object({
+  rows: z.array(
+    Measures.extend({
+      id: Id,
+      code: z.string(),
+      name: z.string(),
+      kind: z.string(),
+      status: z.string(),
+      client: z.string(),
+      manager: z.string(),
+      complete: Ratio,
+    }),
+  ),
+  months: z.array(z.object({ month: Month, revenueCents: Cents, costCents: Cents, profitCents: Cents })),
+});
+
+export const ViewParams = z.strictObject({ page: z.string().regex(/^[a-z-]{1,30}$/) });
+export const SavedViews = z.object({ rows: z.array(z.object({ id: Id, name: z.string(), state: z.string() })) });
+export const ViewForm = z.strictObject({
+  name: z.string().trim().min(1, 'Name the view.').max(60),
+  state: z.string().max(2_000),
+});
+export const OneViewParams = ViewParams.extend({ id: IdText });

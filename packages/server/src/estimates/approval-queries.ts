@@ -1,0 +1,189 @@
+import { dayNumber, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { Approval, BudgetAddition } from '@lowtide/core/estimate/approval.ts';
+import type { EstimateLine } from '@lowtide/core/estimate/read-estimate.ts';
+import type { Problem } from '@lowtide/core/problems/problem.ts';
+import { sql } from 'kysely';
+import type { Db, Trx } from '../database/schema.ts';
+import type { Acting } from '../http/api.ts';
+import { notWithdrawn } from '../journal/as-of-queries.ts';
+import type { EstimateRecord } from './estimate-queries.ts';
+
+export interface Approving {
+  readonly estimate: EstimateRecord;
+  readonly lines: readonly EstimateLine[];
+  readonly made: Approval;
+  readonly effectiveOn: IsoDate;
+  readonly targetEndBefore: IsoDate | null;
+}
+
+/** Writes what an approval makes: contract, budget lines, schedule, plan, target end; all of it under the approval's number. */
+export async function insertApproval(trx: Trx, approving: Approving, acting: Acting): Promise<void> {
+  const { estimate, lines, made, effectiveOn, targetEndBefore } = approving;
+  const recorded = { recorded_at: acting.at, recorded_by: acting.by };
+  const inserted = await trx
+    .insertInto('approval')
+    .values({
+      estimate_id: estimate.id,
+      project_id: estimate.project,
+      effective_on: dayNumber(effectiveOn),
+      target_end_before: targetEndBefore === null ? null : dayNumber(targetEndBefore),
+      after_entry: sql<number>`(SELECT ifnull(MAX(id), 0) FROM journal_entry)`,
+      ...recorded,
+    })
+    .executeTakeFirstOrThrow();
+  const approval = Number(inserted.insertId);
+  const why = { effective_on: dayNumber(effectiveOn), reason: estimate.number, approval_id: approval, ...recorded };
+  if (made.contract !== 0) {
+    const change = { project_id: estimate.project, amount_cents: made.contract, ...why };
+    await trx.insertInto('contract_change').values(change).execute();
+  }
+  for (const addition of made.budget) {
+    await trx
+      .insertInto('budget_change')
+      .values({
+        budget_line_id: await budgetLine(trx, addition),
+        quantity_e4: addition.quantity,
+        cost_cents: addition.cost,
+        price_cents: addition.price,
+        original: estimate.kind === 'estimate' ? 1 : 0,
+        ...why,
+      })
+      .execute();
+  }
+  await insertLines(trx, approval, lines);
+  for (const { name, amount } of made.schedule)
+    await trx.insertInto('scheduled_value').values({ approval_id: approval, name, amount_cents: amount }).execute();
+  for (const { dueOn, text, amount } of made.plan)
+    await trx
+      .insertInto('planned_bill')
+      .values({ approval_id: approval, due_on: dayNumber(dueOn), text, amount_cents: amount })
+      .execute();
+  if (estimate.targetEndOn !== null) await setTargetEnd(trx, estimate.project, dayNumber(estimate.targetEndOn));
+}
+
+/** The budget line of a coding; a new one where there is none. Unit and unit cost are those of the first addition. */
+async function budgetLine(trx: Trx, { coding, unit, unitCost }: BudgetAddition): Promise<number> {
+  const known = await trx
+    .selectFrom('budget_line')
+    .select('id')
+    .where('project_id', '=', coding.project)
+    .where('cost_code_id', '=', coding.costCode)
+    .where('cost_type', '=', coding.costType)
+    .where((eb) => (coding.phase === null ? eb('phase_id', 'is', null) : eb('phase_id', '=', coding.phase)))
+    .executeTakeFirst();
+  if (known) return known.id;
+  const values = {
+    ...{ project_id: coding.project, phase_id: coding.phase, cost_code_id: coding.costCode },
+    ...{ cost_type: coding.costType, unit, unit_cost_e4: unitCost },
+  };
+  return Number((await trx.insertInto('budget_line').values(values).executeTakeFirstOrThrow()).insertId);
+}
+
+async function insertLines(trx: Trx, approval: number, lines: readonly EstimateLine[]): Promise<void> {
+  for (const line of lines)
+    await trx
+      .insertInto('estimate_line')
+      .values({
+        approval_id: approval,
+        section: line.section,
+        text: line.text,
+        phase_id: line.coding?.phase ?? null,
+        cost_code_id: line.coding?.costCode ?? null,
+        cost_type: line.costType,
+        cost_cents: line.cost,
+        price_cents: line.price,
+      })
+      .execute();
+}
+
+async function setTargetEnd(trx: Trx, project: number, day: number | null): Promise<void> {
+  await trx
+    .updateTable('project')
+    .set((eb) => ({ target_end_on: day, version: eb('version', '+', 1) }))
+    .where('id', '=', project)
+    .execute();
+}
+
+/** Why an estimate cannot begin its project, or a change order not change it. */
+export async function approvalProblems(
+  db: Db,
+  { estimate, made }: Approving,
+  project: string,
+): Promise<readonly Problem[]> {
+  const standing = await standingOf(db, estimate.project);
+  if (estimate.kind === 'estimate') {
+    if (standing.approved !== null) return [{ at: '', kind: 'already-approved', number: standing.approved }];
+    return standing.begun ? [{ at: '', kind: 'begun-otherwise', project }] : [];
+  }
+  if (!standing.begun) return [{ at: '', kind: 'not-approved-yet', project }];
+  const contract = standing.contract + made.contract;
+  return contract < 0 ? [{ at: '', kind: 'contract-below-zero', contract: contract as never }] : [];
+}
+
+/** Whether a project has a contract or a budget, and from which estimate. */
+async function standingOf(db: Db, project: number) {
+  const { rows } = await sql<{ approved: number | null; contract: number | null; budgets: number }>`SELECT
+    (SELECT e.number FROM approval a JOIN estimate e ON e.id = a.estimate_id
+      WHERE a.project_id = ${project} AND e.kind = 'estimate' AND a.id NOT IN (SELECT approval_id FROM withdrawal)) AS approved,
+    (SELECT SUM(c.amount_cents) FROM contract_change c WHERE c.project_id = ${project} AND ${notWithdrawn('c')}) AS contract,
+    (SELECT COUNT(*) FROM budget_change c JOIN budget_line b ON b.id = c.budget_line_id
+      WHERE b.project_id = ${project} AND ${notWithdrawn('c')}) AS budgets`.execute(db);
+  const { approved = null, contract = null, budgets = 0 } = rows[0] ?? {};
+  return {
+    approved: approved === null ? null : `Estimate ${approved}`,
+    contract: contract ?? 0,
+    begun: contract !== null || budgets > 0,
+  };
+}
+
+interface CountingApproval {
+  readonly id: number;
+  readonly targetEndBefore: number | null;
+}
+
+/** The approval of an estimate that counts, and what has been built upon it since; with anything, it can no longer be withdrawn. */
+export async function withdrawable(
+  db: Db,
+  estimate: EstimateRecord,
+): Promise<{ readonly approval: CountingApproval | null; readonly problems: readonly Problem[] }> {
+  const row = await db
+    .selectFrom('approval as a')
+    .select(['a.id', 'a.after_entry', 'a.recorded_at', 'a.target_end_before'])
+    .where('a.estimate_id', '=', estimate.id)
+    .where(sql<boolean>`a.id NOT IN (SELECT approval_id FROM withdrawal)`)
+    .executeTakeFirst();
+  if (!row) return { approval: null, problems: [] };
+  const { rows } = await sql<{ posted: number; later: number; forecasts: number }>`SELECT
+    EXISTS (SELECT 1 FROM journal_line WHERE project_id = ${estimate.project} AND id >> 20 > ${row.after_entry}) AS posted,
+    EXISTS (SELECT 1 FROM approval a WHERE a.project_id = ${estimate.project} AND a.id > ${row.id}
+      AND a.id NOT IN (SELECT approval_id FROM withdrawal)) AS later,
+    EXISTS (SELECT 1 FROM forecast WHERE project_id = ${estimate.project} AND recorded_at >= ${row.recorded_at}) AS forecasts`.execute(
+    db,
+  );
+  const found = rows[0];
+  const what = [
+    ...(found?.posted ? ['something was posted to the project'] : []),
+    ...(found?.later ? ['a change order was approved'] : []),
+    ...(found?.forecasts ? ['a forecast was made'] : []),
+  ];
+  return {
+    approval: { id: row.id, targetEndBefore: row.target_end_before },
+    problems: what.map((each) => ({ at: '', kind: 'built-upon', what: each })),
+  };
+}
+
+export async function insertWithdrawal(
+  trx: Trx,
+  {
+    estimate,
+    approval,
+    reason,
+  }: { readonly estimate: EstimateRecord; readonly approval: CountingApproval; readonly reason: string },
+  acting: Acting,
+): Promise<void> {
+  await trx
+    .insertInto('withdrawal')
+    .values({ approval_id: approval.id, reason, recorded_at: acting.at, recorded_by: acting.by })
+    .execute();
+  if (estimate.targetEndOn !== null) await setTargetEnd(trx, estimate.project, approval.targetEndBefore);
+}

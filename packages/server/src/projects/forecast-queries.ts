@@ -1,0 +1,133 @@
+import { monthAt, type Month } from '@lowtide/core/calendar/month.ts';
+import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
+import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
+import { FORECAST_METHODS } from '@lowtide/core/forecast/forecast-estimate.ts';
+import type { ForecastLine } from '@lowtide/core/forecast/forecast-sheet.ts';
+import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { sql, type RawBuilder } from 'kysely';
+import type { Db } from '../database/schema.ts';
+import type { Bounds } from '../journal/as-of-queries.ts';
+
+/** For which month an estimate was made, and when. */
+export interface ForecastMoment {
+  readonly month: Month;
+  readonly recordedAt: number;
+}
+
+export interface Forecast extends ForecastMoment {
+  readonly id: number;
+  readonly project: number;
+  readonly recordedBy: string;
+  readonly lines: readonly ForecastLine[];
+}
+
+type At = Pick<Bounds, 'month' | 'recordedAt'>;
+
+/** `id` and `project_id` of the forecast that counts of each project: for the latest month by then, the one recorded last. */
+export function latestForecastIds(at: At, only?: number): RawBuilder<unknown> {
+  const project = only === undefined ? sql`` : sql`AND f.project_id = ${only}`;
+  return sql`SELECT f.id, f.project_id FROM forecast f WHERE f.month <= ${at.month} AND f.recorded_at <= ${at.recordedAt} ${project}
+    AND NOT EXISTS (SELECT 1 FROM forecast g WHERE g.project_id = f.project_id AND g.month <= ${at.month}
+      AND g.recorded_at <= ${at.recordedAt} AND (g.month > f.month OR g.month = f.month AND g.id > f.id))`;
+}
+
+export async function forecastMonths(db: Db, at: At, only?: number): Promise<ReadonlyMap<number, ForecastMoment>> {
+  const { rows } = await sql<{ project_id: number; month: number; recorded_at: number }>`
+    SELECT project_id, month, recorded_at FROM forecast
+    WHERE id IN (SELECT id FROM (${latestForecastIds(at, only)}))`.execute(db);
+  return new Map(rows.map((row) => [row.project_id, { month: monthAt(row.month), recordedAt: row.recorded_at }]));
+}
+
+/** The forecast that counts of each of some projects, with its lines. */
+export async function latestForecasts(db: Db, at: At, projects: readonly number[]): Promise<readonly Forecast[]> {
+  if (projects.length === 0) return [];
+  const { rows } = await sql<{
+    id: number;
+    project_id: number;
+    month: number;
+    recorded_at: number;
+    recorded_by: string;
+  }>`
+    SELECT id, project_id, month, recorded_at, recorded_by FROM forecast
+    WHERE project_id IN (${sql.join([...projects])}) AND id IN (SELECT id FROM (${latestForecastIds(at)}))`.execute(db);
+  return withLines(db, rows);
+}
+
+/** All forecasts of a project recorded by a moment, the latest first. */
+export async function forecastHistory(
+  db: Db,
+  project: number,
+  recordedAt: number,
+): Promise<readonly Omit<Forecast, 'lines'>[]> {
+  const rows = await db
+    .selectFrom('forecast')
+    .select(['id', 'project_id', 'month', 'recorded_at', 'recorded_by'])
+    .where('project_id', '=', project)
+    .where('recorded_at', '<=', recordedAt)
+    .orderBy('month', 'desc')
+    .orderBy('id', 'desc')
+    .execute();
+  return rows.map(head);
+}
+
+interface HeadRow {
+  id: number;
+  project_id: number;
+  month: number;
+  recorded_at: number;
+  recorded_by: string;
+}
+
+function head(row: HeadRow): Omit<Forecast, 'lines'> {
+  return {
+    id: row.id,
+    project: row.project_id,
+    month: monthAt(row.month),
+    recordedAt: row.recorded_at,
+    recordedBy: row.recorded_by,
+  };
+}
+
+async function withLines(db: Db, heads: readonly HeadRow[]): Promise<readonly Forecast[]> {
+  if (heads.length === 0) return [];
+  const rows = await db
+    .selectFrom('forecast_line')
+    .select([
+      'forecast_id',
+      'phase_id',
+      'cost_code_id',
+      'cost_type',
+      'method',
+      'input',
+      'reason',
+      'estimate_cents',
+      'revised_cents',
+      'actual_cents',
+    ])
+    .where(
+      'forecast_id',
+      'in',
+      heads.map(({ id }) => id),
+    )
+    .orderBy('id')
+    .execute();
+  const lines = groupedBy(rows, ({ forecast_id }) => forecast_id);
+  return heads.map((row) => ({
+    ...head(row),
+    lines: (lines.get(row.id) ?? []).map((line) => ({
+      coding: {
+        project: projectId(row.project_id),
+        phase: line.phase_id === null ? null : phaseId(line.phase_id),
+        costCode: costCodeId(line.cost_code_id),
+        costType: line.cost_type as CostType,
+      },
+      method: FORECAST_METHODS.find((method) => method === line.method) ?? 'budget',
+      input: line.input,
+      reason: line.reason,
+      estimate: cents(line.estimate_cents),
+      revised: cents(line.revised_cents),
+      actual: cents(line.actual_cents),
+    })),
+  }));
+}

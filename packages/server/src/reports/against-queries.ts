@@ -1,0 +1,39 @@
+import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
+import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import type { EstimatedLine } from '@lowtide/core/statements/estimate-against-actual.ts';
+import { sql } from 'kysely';
+import type { Db } from '../database/schema.ts';
+import type { Bounds } from '../journal/as-of-queries.ts';
+
+interface LineRow {
+  project_id: number;
+  section: string;
+  phase_id: number | null;
+  cost_code_id: number;
+  cost_type: string;
+  price_cents: number;
+  kind: string;
+}
+
+/** The coded lines of every approval that counts, in the order they were approved. */
+export async function estimatedLines(db: Db, at: Bounds, project?: number): Promise<readonly EstimatedLine[]> {
+  const only = project === undefined ? sql`` : sql`AND a.project_id = ${project}`;
+  const { rows } = await sql<LineRow>`
+    SELECT a.project_id, l.section, l.phase_id, l.cost_code_id, l.cost_type, l.price_cents, e.kind
+    FROM estimate_line l JOIN approval a ON a.id = l.approval_id JOIN estimate e ON e.id = a.estimate_id
+    WHERE l.cost_code_id IS NOT NULL AND a.effective_on <= ${at.day} AND a.recorded_at <= ${at.recordedAt}
+      AND a.id NOT IN (SELECT approval_id FROM withdrawal WHERE recorded_at <= ${at.recordedAt}) ${only}
+    ORDER BY l.id`.execute(db);
+  return rows.map((row) => ({
+    coding: {
+      project: projectId(row.project_id),
+      phase: row.phase_id === null ? null : phaseId(row.phase_id),
+      costCode: costCodeId(row.cost_code_id),
+      costType: row.cost_type as CostType,
+    },
+    section: row.section,
+    price: cents(row.price_cents),
+    isChange: row.kind === 'change',
+  }));
+}

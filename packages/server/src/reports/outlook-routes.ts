@@ -1,0 +1,101 @@
+import type { Router } from 'express';
+import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import { lastDay, monthAt, type Month } from '@lowtide/core/calendar/month.ts';
+import { costCurve, type PlannedPart } from '@lowtide/core/forecast/cost-curve.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
+import { progress } from '@lowtide/core/progress/progress.ts';
+import { deadline } from '@lowtide/core/statements/deadline.ts';
+import { fade, fadeTotals, type Expected } from '@lowtide/core/statements/fade.ts';
+import { figureKey } from '@lowtide/core/trace/figure.ts';
+import type { Db } from '../database/schema.ts';
+import { read, type Answer } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { Refusal } from '../http/refusal.ts';
+import { traced } from '../http/traced.ts';
+import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
+import { projectMonths } from '../journal/balance-queries.ts';
+import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
+import { companyOf } from '../setup/company-queries.ts';
+import { budgetParts } from './budget-part-queries.ts';
+
+/** What is to be expected: fade, the cost curve, deadlines. */
+export function outlookRoutes(router: Router, context: Context): void {
+  read(router, context, 'fade', async (db, { query }) => fadeReport(db, asOf(query), query.from));
+  read(router, context, 'costCurve', async (db, { params, query }) => curve(db, params.id, asOf(query)));
+  read(router, context, 'deadlines', async (db, { query }) => deadlines(db, asOf(query)));
+}
+
+function expected({ position }: StandingProject): Expected {
+  return { contract: position.contract, budget: position.budget, estimate: estimateAtCompletion(position) };
+}
+
+/** Contracts whose expected profit is measured at both ends: one that had none at the first end began with what it had when it came. */
+async function fadeReport(db: Db, at: AsOf, from: Month): Promise<Answer<'fade'>> {
+  const before = new Map((await standingProjects(db, { ...at, through: from })).map((each) => [each.record.id, each]));
+  const rows = (await standingProjects(db, at)).flatMap((standing) => {
+    const { record } = standing;
+    const earlier = before.get(record.id);
+    if (!earlier || earlier.position.contract === 0 || record.kind !== 'client') return [];
+    const key = (through: Month): string => figureKey({ name: 'profit-at-completion', project: record.id, through });
+    const moved = fade(expected(earlier), expected(standing));
+    return [
+      {
+        ...{ id: record.id, code: record.code, name: record.name, ...moved },
+        ...{ beforeFigure: key(from), afterFigure: key(at.through) },
+      },
+    ];
+  });
+  return { rows: rows.toSorted((one, other) => one.fade - other.fade), totals: fadeTotals(rows) };
+}
+
+async function curve(db: Db, project: number, at: AsOf): Promise<Answer<'costCurve'>> {
+  const [standing] = await standingProjects(db, at, { only: project });
+  if (!standing) throw new Refusal([{ at: '', kind: 'not-there', subject: 'project' }], 404);
+  const { record, position } = standing;
+  const limits = await bounds(db, at);
+  const months = await projectMonths(db, { ...limits, from: null }, project);
+  const targetEnd = record.targetEndOn ?? record.actualEndOn ?? lastDay(at.through);
+  const plan = (await budgetParts(db, limits, project)).map(({ original, effectiveOn, amount }): PlannedPart => ({
+    amount,
+    from: original || dayOf(effectiveOn) < record.startOn ? record.startOn : dayOf(effectiveOn),
+    through: targetEnd,
+  }));
+  const estimate = estimateAtCompletion(position);
+  const actual = months.map(({ month, held, expensed }) => ({ month: monthAt(month), amount: cents(held + expensed) }));
+  return {
+    points: [...costCurve({ plan, actual, estimate, through: at.through, targetEnd })],
+    targetEndOn: record.targetEndOn,
+    estimate: traced(estimate, { name: 'estimate', project, through: at.through }),
+  };
+}
+
+/** Projects under way by their target end; those past it first, those without one last. */
+async function deadlines(db: Db, at: AsOf): Promise<Answer<'deadlines'>> {
+  const { percentDecimals } = await companyOf(db);
+  const on = lastDay(at.through);
+  const rows = (await standingProjects(db, at))
+    .filter(
+      ({ record, position }) => !position.finished && (record.status === 'active' || record.status === 'proposed'),
+    )
+    .map(({ record, position }) => {
+      const { complete } = progress(position, percentDecimals);
+      const { targetEndOn, startOn } = record;
+      const stand = targetEndOn === null ? null : deadline({ startOn, targetEndOn }, complete, on);
+      return {
+        ...{ id: record.id, code: record.code, name: record.name, manager: record.manager, startOn, targetEndOn },
+        timeGone: stand?.timeGone ?? null,
+        daysLeft: stand?.daysLeft ?? null,
+        kind: stand?.kind ?? ('open' as const),
+        complete,
+        completeFigure: figureKey({ name: 'complete', project: record.id, through: at.through }),
+      };
+    });
+  return { rows: rows.toSorted((one, other) => byEnd(one.targetEndOn, other.targetEndOn)) };
+}
+
+function byEnd(one: string | null, other: string | null): number {
+  if (one === other) return 0;
+  if (one === null || other === null) return one === null ? 1 : -1;
+  return one < other ? -1 : 1;
+}

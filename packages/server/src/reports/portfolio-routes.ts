@@ -1,0 +1,65 @@
+import type { Router } from 'express';
+import { monthAt } from '@lowtide/core/calendar/month.ts';
+import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
+import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
+import { COST_TYPES } from '@lowtide/core/ledger/cost-type.ts';
+import { cents, difference, sum, ZERO } from '@lowtide/core/money/cents.ts';
+import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
+import { progress } from '@lowtide/core/progress/progress.ts';
+import type { Db } from '../database/schema.ts';
+import { exposures } from '../estimates/estimate-queries.ts';
+import { read, write, type Answer } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
+import { codingAmounts, projectMonths } from '../journal/balance-queries.ts';
+import { standingProjects } from '../projects/position-queries.ts';
+import { companyOf } from '../setup/company-queries.ts';
+import { deleteView, keepView, views } from './view-queries.ts';
+
+export function portfolioRoutes(router: Router, context: Context): void {
+  read(router, context, 'portfolio', async (db, { query }) => portfolio(db, asOf(query)));
+  read(router, context, 'views', async (db, { params }) => ({ rows: await views(db, params.page, context.user) }));
+  write(router, context, 'keepView', async (trx, { params, body }, { by }) => {
+    await keepView(trx, { page: params.page, ...body }, by);
+    return { done: true };
+  });
+  write(router, context, 'dropView', async (trx, { params }, { by }) => {
+    await deleteView(trx, params.id, by);
+    return { done: true };
+  });
+}
+
+async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> {
+  const { percentDecimals } = await companyOf(db);
+  const span = { ...(await bounds(db, at)), from: null };
+  const pending = await exposures(db);
+  const costs = groupedBy(await codingAmounts(db, span, { roles: COST_ROLES }), ({ project }) => project);
+  const rows = (await standingProjects(db, at)).map(({ record, position, totals }) => {
+    const estimate = estimateAtCompletion(position);
+    const ofProject = costs.get(record.id) ?? [];
+    return {
+      ...{ id: record.id, code: record.code, name: record.name, kind: record.kind, status: record.status },
+      ...{ client: record.clientName ?? '', manager: record.manager },
+      complete: progress(position, percentDecimals).complete,
+      contractCents: position.contract,
+      earnedCents: position.earned,
+      billedCents: position.billed,
+      budgetCents: position.budget,
+      estimateCents: estimate,
+      costCents: position.costToDate,
+      costByType: COST_TYPES.map((type) =>
+        sum(ofProject.filter(({ costType }) => costType === type).map(({ amount }) => amount)),
+      ),
+      profitAtCompletionCents: difference(position.contract, estimate),
+      profitToDateCents: difference(totals.earned, sum([totals.expensed, totals.loss])),
+      pendingPriceCents: pending.get(record.id)?.price ?? ZERO,
+      pendingCostCents: pending.get(record.id)?.cost ?? ZERO,
+      hours: totals.hours,
+    };
+  });
+  const months = (await projectMonths(db, span)).map(({ month, earned, expensed, loss }) => {
+    const cost = cents(expensed + loss);
+    return { month: monthAt(month), revenueCents: earned, costCents: cost, profitCents: difference(earned, cost) };
+  });
+  return { rows, months };
+}
