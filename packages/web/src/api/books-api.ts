@@ -23,8 +23,8 @@ interface Request {
   readonly key?: string;
 }
 
-/** Keeping a draft changes no figure, so nothing on the screen needs reading again. */
-const CHANGES_NO_FIGURE: readonly EndpointName[] = ['changeDraft', 'previewInvoice'];
+/** Keeping what is typed changes no figure, so nothing on the screen needs reading again. */
+const CHANGES_NO_FIGURE: readonly EndpointName[] = ['changeDraft', 'previewInvoice', 'changeEstimate', 'readSheetFile'];
 
 export const booksApi = createApi({
   reducerPath: 'books',
@@ -66,16 +66,20 @@ export interface Reading<N extends EndpointName> {
 
 /**
  * Reads an endpoint and reads it again after every posting. `null` asks nothing. When something else is asked, the last answer goes
- * at once, so that no figure stands under another month's name; `keepLast` keeps it until the next one is there.
+ * at once, so that no figure stands under another month's name; `keepLast` keeps it until the next one is there. `fresh` is for what
+ * is typed into: no answer of before this page was opened is given, for more may have been typed since.
  */
 export function useRead<N extends EndpointName>(
   name: N,
   asked: Asked<N> | null,
-  { keepLast = false }: { readonly keepLast?: boolean } = {},
+  { keepLast = false, fresh = false }: { readonly keepLast?: boolean; readonly fresh?: boolean } = {},
 ): Reading<N> {
   const request = { name, asked: asked ?? {} };
-  const { data, currentData, error, isFetching } = booksApi.useReadQuery(request, { skip: asked === null });
-  const shown = keepLast ? data : currentData;
+  const { data, currentData, error, isFetching } = booksApi.useReadQuery(request, {
+    skip: asked === null,
+    refetchOnMountOrArgChange: fresh,
+  });
+  const shown = fresh && isFetching ? undefined : keepLast ? data : currentData;
   return {
     answer: asked === null ? undefined : (shown as Answer<N> | undefined),
     trouble: error === undefined ? undefined : troubleOf(error),

@@ -4,8 +4,10 @@ import {
   blankRow,
   isBlock,
   pastedBlock,
+  withBlankRow,
   withBlock,
   withCell,
+  withRowMoved,
   type CellMark,
   type CellPlace,
   type GridColumn,
@@ -23,8 +25,15 @@ export interface EntryGridProps {
   readonly marks: ReadonlyMap<string, CellMark>;
   readonly suggest: (row: GridRow, column: string, typed: string) => readonly Suggestion[];
   readonly onCursor: (place: CellPlace) => void;
+  /** What follows in the cells of a row that nobody typed, by column. */
+  readonly follows?: (row: number) => Readonly<Record<string, string>> | undefined;
+  /** The rows there are, and no more. */
+  readonly isFixed?: boolean;
   /** Ctrl L on a row. */
   readonly onRepeat?: (row: number) => void;
+  /** Ctrl Z, and Ctrl Shift Z. */
+  readonly onUndo?: () => void;
+  readonly onRedo?: () => void;
 }
 
 const ROW_HEIGHT = 29;
@@ -33,10 +42,10 @@ const DRAW_ALL_BELOW = 80;
 
 /** A sheet of cells driven by the keyboard: arrows, paste, fill down, pickers. One row more than there are waits at the end. */
 export function EntryGrid(props: EntryGridProps) {
-  const { label, columns, rows, marks } = props;
+  const { label, columns, rows, marks, follows, isFixed = false } = props;
   const box = useRef<HTMLDivElement>(null);
   const listId = useId();
-  const count = rows.length + 1;
+  const count = rows.length + (isFixed ? 0 : 1);
   const { indices, top, bottom, scrollTo } = useRowsInView(box, count);
   const focusCell = ({ row, column }: CellPlace): void => {
     if (row < 0 || row >= count || column < 0 || column >= columns.length) return;
@@ -62,6 +71,7 @@ export function EntryGrid(props: EntryGridProps) {
               row={rowAt(index)}
               columns={columns}
               marks={marks}
+              follows={follows?.(index)}
               picker={
                 cursor.row === index && suggestions.length > 0 ? { column: cursor.column, listId, chosen } : undefined
               }
@@ -151,22 +161,25 @@ interface RowProps {
   readonly row: GridRow;
   readonly columns: readonly GridColumn[];
   readonly marks: EntryGridProps['marks'];
+  readonly follows: Readonly<Record<string, string>> | undefined;
   readonly picker: { readonly column: number; readonly listId: string; readonly chosen: number } | undefined;
   readonly onFocus: (place: CellPlace) => void;
   readonly onType: (column: number, value: string) => void;
 }
 
-function Row({ index, row, columns, marks, picker, onFocus, onType }: RowProps) {
+function Row({ index, row, columns, marks, follows, picker, onFocus, onType }: RowProps) {
   return (
     <tr aria-rowindex={index + 2}>
       <th scope="row">{index + 1}</th>
-      {columns.map(({ id, head, figures = false }, column) => (
+      {columns.map(({ id, head, figures = false, readOnly = false }, column) => (
         <Cell
           key={id}
           label={`${head}, row ${index + 1}`}
           place={{ row: index, column }}
           value={row[id] ?? ''}
           figures={figures}
+          readOnly={readOnly}
+          ghost={follows?.[id]}
           mark={marks.get(`${index}/${id}`)}
           picker={picker?.column === column ? picker : undefined}
           onFocus={onFocus}
@@ -206,9 +219,22 @@ interface GridKeys extends EntryGridProps {
   readonly setPicking: (picking: { readonly chosen: number } | null) => void;
 }
 
+/** Takes out, puts in or moves a row; whether the key was one of these. */
+function rowKey({ cursor, ids, rows, move, onChange }: GridKeys, { key, shiftKey }: KeyboardEvent): boolean {
+  const { row } = cursor;
+  if (key === 'Delete') onChange(rows.filter((_, index) => index !== row));
+  else if (key === 'i') onChange(withBlankRow(rows, row, ids));
+  else if (shiftKey && (key === 'ArrowUp' || key === 'ArrowDown')) {
+    const down = key === 'ArrowUp' ? -1 : 1;
+    onChange(withRowMoved(rows, row, row + down));
+    if (row + down >= 0 && row + down < rows.length) move(down, 0);
+  } else return false;
+  return true;
+}
+
 /** What keys do in the sheet; while suggestions are open, up, down, Enter, Tab and Escape are theirs. */
 function gridKeys(grid: GridKeys) {
-  const { cursor, ids, rows, rowAt, move, write, accept, suggestions, chosen, setPicking } = grid;
+  const { cursor, ids, rowAt, move, write, accept, suggestions, chosen, setPicking } = grid;
   return (event: KeyboardEvent): void => {
     const { key, ctrlKey, metaKey, altKey } = event;
     const open = suggestions.length > 0;
@@ -217,11 +243,16 @@ function gridKeys(grid: GridKeys) {
       event.preventDefault();
       act();
     };
+    if ((ctrlKey || metaKey) && key.toLowerCase() === 'z') {
+      const act = event.shiftKey ? grid.onRedo : grid.onUndo;
+      return act ? done(act) : undefined;
+    }
+    if (grid.columns[cursor.column]?.readOnly && (ctrlKey || metaKey || key === 'Delete')) return;
+    if ((ctrlKey || metaKey) && !grid.isFixed && rowKey(grid, event)) return event.preventDefault();
     if (ctrlKey || metaKey) {
       const column = ids[cursor.column] ?? '';
       if (key === 'd') done(() => write(rowAt(cursor.row - 1)[column] ?? ''));
       else if (key === 'l') done(() => grid.onRepeat?.(cursor.row));
-      else if (key === 'Delete') done(() => grid.onChange(rows.filter((_, index) => index !== cursor.row)));
       return;
     }
     if (key === 'ArrowDown' && altKey) return done(() => setPicking({ chosen: 0 }));

@@ -7,6 +7,9 @@ export interface CellProps {
   readonly place: CellPlace;
   readonly value: string;
   readonly figures: boolean;
+  readonly readOnly: boolean;
+  /** What follows where nothing is typed. */
+  readonly ghost: string | undefined;
   readonly mark: CellMark | undefined;
   /** Its open list of suggestions, if it is here. */
   readonly picker: { readonly listId: string; readonly chosen: number } | undefined;
@@ -15,7 +18,7 @@ export interface CellProps {
 }
 
 /** One cell; what was typed stays as it is, marked when it is wrong. */
-export function Cell({ label, place, value, figures, mark, picker, onFocus, onType }: CellProps) {
+export function Cell({ label, place, value, figures, readOnly, ghost, mark, picker, onFocus, onType }: CellProps) {
   return (
     <td role="gridcell" data-tone={mark?.tone} data-figures={figures}>
       <input
@@ -29,6 +32,8 @@ export function Cell({ label, place, value, figures, mark, picker, onFocus, onTy
         aria-controls={picker?.listId}
         aria-activedescendant={picker === undefined ? undefined : `${picker.listId}-${picker.chosen}`}
         value={value}
+        readOnly={readOnly}
+        placeholder={ghost}
         autoComplete="off"
         spellCheck={false}
         onFocus={(event) => {
@@ -96,6 +101,13 @@ export const Frame = styled.div`
   [data-figures='true'] input {
     text-align: right;
     font-variant-numeric: tabular-nums;
+  }
+  td input::placeholder {
+    color: ${color.textQuiet};
+    opacity: 1;
+  }
+  td input:read-only {
+    background: ${color.paperDim};
   }
   td[data-tone='trouble'] {
     background: ${color.troubleSoft};

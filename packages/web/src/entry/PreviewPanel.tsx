@@ -1,8 +1,7 @@
-import styled from 'styled-components';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { Remarks } from '../ui/notes.tsx';
-import { color, space, type } from '../theme/tokens.ts';
+import { SheetPanels } from './SheetPanels.tsx';
 import type { Preview } from './use-draft.ts';
 
 export interface PreviewPanelProps {
@@ -12,10 +11,10 @@ export interface PreviewPanelProps {
 
 /** Beside the sheet: what is wrong, what this posts, what it does, as worked out by the code that posts. */
 export function PreviewPanel({ preview, place }: PreviewPanelProps) {
-  if (preview === null) return <Columns role="group" aria-label="What the sheet does" />;
+  if (preview === null) return <SheetPanels role="group" aria-label="What the sheet does" />;
   const { problems, warnings, posts, effects } = preview;
   return (
-    <Columns role="group" aria-label="What the sheet does">
+    <SheetPanels role="group" aria-label="What the sheet does">
       <section tabIndex={0} aria-label="To put right">
         <h2>To put right</h2>
         {problems.length + warnings.length === 0 ? <p>Nothing. Ctrl Enter posts.</p> : null}
@@ -38,7 +37,7 @@ export function PreviewPanel({ preview, place }: PreviewPanelProps) {
         ))}
         {effects.length === 0 ? <p>No project is touched yet.</p> : null}
       </section>
-    </Columns>
+    </SheetPanels>
   );
 }
 
@@ -50,8 +49,8 @@ function Posts({ posts }: { readonly posts: Preview['posts'] }) {
         <tr>
           <th>Account</th>
           <th>Project, coding</th>
-          <th>Debit</th>
-          <th>Credit</th>
+          <th data-figures>Debit</th>
+          <th data-figures>Credit</th>
         </tr>
       </thead>
       <tbody>
@@ -61,8 +60,8 @@ function Posts({ posts }: { readonly posts: Preview['posts'] }) {
               {line.accountCode} {line.accountName}
             </td>
             <td>{[line.projectCode, line.coding].filter(Boolean).join(' ')}</td>
-            <td>{line.amountCents > 0 ? dollars(line.amountCents) : ''}</td>
-            <td>{line.amountCents < 0 ? dollars(-line.amountCents as typeof line.amountCents) : ''}</td>
+            <td data-figures>{line.amountCents > 0 ? dollars(line.amountCents) : ''}</td>
+            <td data-figures>{line.amountCents < 0 ? dollars(-line.amountCents as typeof line.amountCents) : ''}</td>
           </tr>
         ))}
       </tbody>
@@ -86,16 +85,16 @@ function EffectRows({ effect }: { readonly effect: Preview['effects'][number] })
       <thead>
         <tr>
           <th>{effect.code}</th>
-          <th>now</th>
-          <th>after</th>
+          <th data-figures>now</th>
+          <th data-figures>after</th>
         </tr>
       </thead>
       <tbody>
         {rows.map(([name, before, after]) => (
           <tr key={name}>
             <td>{name}</td>
-            <td>{before}</td>
-            <td>
+            <td data-figures>{before}</td>
+            <td data-figures>
               <b>{after}</b>
             </td>
           </tr>
@@ -104,51 +103,3 @@ function EffectRows({ effect }: { readonly effect: Preview['effects'][number] })
     </table>
   );
 }
-
-const Columns = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1.15fr 1fr;
-  gap: ${space.three};
-  height: 218px;
-  flex-shrink: 0;
-  section {
-    overflow: auto;
-    border-top: 1.5px solid ${color.ink};
-    padding-top: ${space.one};
-  }
-  h2 {
-    font-size: ${type.base};
-    font-weight: 650;
-    margin-bottom: ${space.one};
-  }
-  p {
-    color: ${color.textQuiet};
-  }
-  table {
-    width: 100%;
-    font-size: 12px;
-    font-stretch: ${type.narrow};
-    margin-bottom: ${space.two};
-  }
-  th {
-    text-align: left;
-    font-weight: 600;
-    color: ${color.textQuiet};
-    font-size: ${type.small};
-  }
-  td {
-    border-top: 1px solid ${color.line};
-    padding: 2px 0;
-  }
-  td:nth-child(n + 3),
-  th:nth-child(n + 3) {
-    text-align: right;
-    font-variant-numeric: tabular-nums;
-    padding-left: ${space.two};
-  }
-  section:last-child td:nth-child(2),
-  section:last-child th:nth-child(2) {
-    text-align: right;
-    font-variant-numeric: tabular-nums;
-  }
-`;

@@ -8,6 +8,8 @@ export interface GridColumn {
   readonly head: string;
   readonly width: string;
   readonly figures?: boolean;
+  /** Shown, not typed. */
+  readonly readOnly?: boolean;
 }
 
 /** What is wrong with a cell, or worth a look. */
@@ -49,6 +51,18 @@ export function withBlock(
     });
     return { ...known, ...Object.fromEntries(changed) };
   });
+}
+
+/** The rows with a blank one put in. */
+export function withBlankRow(rows: readonly GridRow[], at: number, columns: readonly string[]): readonly GridRow[] {
+  return at > rows.length ? rows : rows.toSpliced(at, 0, blankRow(columns));
+}
+
+/** The rows with one in another place; as they are when there is no such place. */
+export function withRowMoved(rows: readonly GridRow[], from: number, to: number): readonly GridRow[] {
+  const row = rows[from];
+  if (row === undefined || to < 0 || to >= rows.length) return rows;
+  return rows.toSpliced(from, 1).toSpliced(to, 0, row);
 }
 
 export function blankRow(columns: readonly string[]): GridRow {

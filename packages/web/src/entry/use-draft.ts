@@ -46,6 +46,7 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
   const loading = useRead(
     'draft',
     id === null || stored.current !== null ? null : { params: { id: String(id) }, query: { month } },
+    { fresh: true },
   );
 
   useEffect(() => {

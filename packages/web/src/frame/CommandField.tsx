@@ -33,6 +33,10 @@ const DEEDS: readonly Deed[] = [
 
 type Hit = Answer<'search'>['hits'][number];
 
+function hitKey({ kind, id }: Hit): string {
+  return `${kind} ${id}`;
+}
+
 function hitPath({ kind, id }: Hit): string {
   if (kind === 'project') return `/projects/${id}`;
   if (kind === 'client' || kind === 'supplier') return `/settings/${kind}`;
@@ -43,17 +47,21 @@ function hitPath({ kind, id }: Hit): string {
 export function CommandField({ onClose }: { readonly onClose: () => void }) {
   const go = useGo();
   const [typed, setTyped] = useState('');
+  const [pointed, setPointed] = useState('');
   const text = useDeferredValue(typed.trim());
-  const { answer } = useRead('search', text === '' ? null : { query: { text } }, { keepLast: true });
+  // Hits of what was typed before are never shown: Enter would open one that does not fit.
+  const { answer } = useRead('search', text === '' ? null : { query: { text } });
   const words = text.toLowerCase().split(/\s+/);
   const deeds = DEEDS.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)));
+  const offered = [...(answer?.hits ?? []).map(hitKey), ...deeds.map(({ path }) => path)];
+  const chosen = offered.includes(pointed) ? pointed : (offered[0] ?? '');
   const choose = (path: string) => (): void => {
     onClose();
     go(path);
   };
   return (
     <Dialog title="Find or do anything" onClose={onClose} width={600}>
-      <Box shouldFilter={false} label="Find or do anything">
+      <Box shouldFilter={false} label="Find or do anything" value={chosen} onValueChange={setPointed}>
         <Command.Input
           autoFocus
           value={typed}
@@ -62,7 +70,7 @@ export function CommandField({ onClose }: { readonly onClose: () => void }) {
         />
         <Command.List>
           {answer?.hits.map((hit) => (
-            <Command.Item key={`${hit.kind} ${hit.id}`} value={`${hit.kind} ${hit.id}`} onSelect={choose(hitPath(hit))}>
+            <Command.Item key={hitKey(hit)} value={hitKey(hit)} onSelect={choose(hitPath(hit))}>
               <em>{hit.kind}</em>
               <b>{hit.code}</b> {hit.name}
               {hit.amountCents === null ? null : <span>{dollars(hit.amountCents)}</span>}

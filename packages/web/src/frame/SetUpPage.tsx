@@ -27,6 +27,7 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
           currency: currency.toUpperCase(),
           fiscalYearStartMonth: Number(startMonth),
           percentDecimals: null,
+          forecastMonths: 1,
           firstMonth,
         },
       }),

@@ -77,3 +77,25 @@ export const Scroll = styled.div`
   min-height: 0;
   overflow: auto;
 `;
+
+/** Parts of a page below each other. */
+export const Parts = styled.div`
+  display: grid;
+  gap: ${space.four};
+`;
+
+/** One part of a page under its heading. */
+export function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <section aria-label={title}>
+      <PartTitle>{title}</PartTitle>
+      {children}
+    </section>
+  );
+}
+
+const PartTitle = styled.h2`
+  font-size: ${type.base};
+  font-weight: 650;
+  margin-bottom: ${space.one};
+`;

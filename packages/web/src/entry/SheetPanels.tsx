@@ -1,0 +1,49 @@
+import styled from 'styled-components';
+import { color, space, type } from '../theme/tokens.ts';
+
+/** Panels below a sheet: what is wrong with it, what it comes to. */
+export const SheetPanels = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1.15fr 1fr;
+  gap: ${space.three};
+  height: 218px;
+  flex-shrink: 0;
+  section {
+    overflow: auto;
+    border-top: 1.5px solid ${color.ink};
+    padding-top: ${space.one};
+  }
+  h2 {
+    font-size: ${type.base};
+    font-weight: 650;
+    margin-bottom: ${space.one};
+  }
+  p {
+    color: ${color.textQuiet};
+  }
+  table {
+    width: 100%;
+    font-size: 12px;
+    font-stretch: ${type.narrow};
+    margin-bottom: ${space.two};
+  }
+  th {
+    text-align: left;
+    font-weight: 600;
+    color: ${color.textQuiet};
+    font-size: ${type.small};
+  }
+  td {
+    border-top: 1px solid ${color.line};
+    padding: 2px 0;
+  }
+  [data-figures='true'] {
+    text-align: right;
+    font-variant-numeric: tabular-nums;
+    padding-left: ${space.two};
+  }
+  tfoot td {
+    border-top: 1.5px solid ${color.ink};
+    font-weight: 650;
+  }
+`;
