@@ -2,10 +2,11 @@ import { dayNumber, isoDate, mondayOf, plusDays, type IsoDate } from '@lowtide/c
 import { firstDay, month, monthOf, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
 import type { FrontDoor } from './front-door.ts';
 import { billProgress, lockThrough, openingBalances, postOverheads, postPayroll, recognize, settle } from './months.ts';
-import { CHANGES } from './changes.ts';
+import { changeOrders } from './changes.ts';
+import { forecast } from './forecasts.ts';
 import { PROJECTS } from './projects.ts';
 import { seeded, type Seeded } from './seeded.ts';
-import { begin, setUp, takeIn, takeInStaff } from './setting-up.ts';
+import { begin, setUp, takeInStaff } from './setting-up.ts';
 import { blankBill, makeDue, postSheet, weekOfBills, weekOfHours, type Backlog } from './weeks.ts';
 
 export const DEMO_FIRST_DAY = isoDate('2026-01-01');
@@ -41,43 +42,7 @@ async function beginning(door: FrontDoor, day: IsoDate, random: Seeded): Promise
   }
   if (day === '2027-01-01') await takeInStaff(door, '2027-01-01', 1);
   if (day.endsWith('-04')) await postOverheads(door, monthOf(day), random);
-  for (const change of CHANGES.filter(({ on }) => on === day)) {
-    if (change.price !== undefined)
-      await takeIn(
-        door,
-        'contract-change',
-        ['project', 'effectiveOn', 'amount', 'reason'],
-        [[change.project, day, change.price, change.reason]],
-      );
-    if (change.budget) {
-      const { phase, code, costType, cost } = change.budget;
-      const now = await currentBudget(door, change.project, { phase, code });
-      const columns = ['project', 'phase', 'costCode', 'costType', 'cost', 'price', 'effectiveOn', 'reason'];
-      await takeIn(door, 'budget-line', columns, [
-        [change.project, phase, code, costType, now.cost + cost, now.price + (change.price ?? 0), day, change.reason],
-      ]);
-    }
-    if (change.estimate !== undefined)
-      await takeIn(
-        door,
-        'estimate-override',
-        ['project', 'month', 'amount', 'reason'],
-        [[change.project, monthOf(day), change.estimate, change.reason]],
-      );
-  }
-}
-
-async function currentBudget(
-  door: FrontDoor,
-  project: string,
-  { phase, code }: { readonly phase: string; readonly code: string },
-) {
-  const { rows } = await door.ask<{ rows: { fields: Record<string, string> }[] }>('/records/budget-line');
-  const fields = rows
-    .map((row) => row.fields)
-    .find((each) => each['project'] === project && each['phase'] === phase && each['costCode'] === code);
-  const amount = (text: string | undefined): number => Number((text ?? '0').replace(/,/g, ''));
-  return { cost: amount(fields?.['cost']), price: amount(fields?.['price']) };
+  await changeOrders(door, day);
 }
 
 interface Works {
@@ -125,6 +90,7 @@ async function ending(door: FrontDoor, day: IsoDate): Promise<void> {
   const before = plusMonths(monthOf(day), -1);
   if (before < '2026-01') return;
   if (day.endsWith('-06')) {
+    await forecast(door, before);
     await billProgress(door, before);
     await recognize(door, before);
   }

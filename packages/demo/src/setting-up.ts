@@ -1,7 +1,8 @@
 import { CLIENTS, SUPPLIERS } from './parties.ts';
 import { COST_CODES } from './cost-codes.ts';
 import type { FrontDoor } from './front-door.ts';
-import { PROJECTS, type DemoLine, type DemoProject } from './projects.ts';
+import { estimate } from './estimates.ts';
+import { PROJECTS, type DemoProject } from './projects.ts';
 import { STAFF } from './staff.ts';
 
 type Row = readonly (string | number)[];
@@ -59,7 +60,7 @@ export async function takeInStaff(door: FrontDoor, from: string, year: 0 | 1): P
   );
 }
 
-/** A project with its phases and budget. */
+/** A project with its phases and its estimate. */
 export async function begin(door: FrontDoor, project: DemoProject): Promise<void> {
   const internal = project.client === null;
   const status = project.status === 'proposed' ? 'proposed' : 'active';
@@ -78,7 +79,6 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
       'method',
       'costTreatment',
       'taxCode',
-      'contractPrice',
     ],
     [
       [
@@ -90,7 +90,7 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
           internal ? 'none' : 'cost-to-cost',
           project.hold ? 'hold' : 'expense',
         ],
-        ...[project.client === 'BRACK' ? 'SH' : 'EX', project.contract === 0 ? '' : project.contract],
+        project.client === 'BRACK' ? 'SH' : 'EX',
       ],
     ],
   );
@@ -98,40 +98,11 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
     const rows = project.phases.map(([code, name]) => [project.code, code, name]);
     await takeIn(door, 'phase', ['project', 'code', 'name'], rows);
   }
-  const columns = [
-    'project',
-    'phase',
-    'costCode',
-    'costType',
-    'quantity',
-    'unit',
-    'unitCost',
-    'cost',
-    'price',
-    'effectiveOn',
-  ];
-  await takeIn(door, 'budget-line', columns, budgetRows(project));
+  await estimate(door, project);
 }
 
 export function costTypeOf(code: string): string {
   return COST_CODES.find((each) => each.code === code)?.costType ?? '';
-}
-
-function budgetRows(project: DemoProject): readonly Row[] {
-  return project.lines.map((line) => {
-    const cost = Math.round((project.cost * line.share) / 100) * 100;
-    const price = Math.round((cost * project.contract) / project.cost);
-    const labor = line.role === undefined ? undefined : laborPlan(line, cost);
-    const quantities = labor ? [labor.hours, 'h', labor.rate, ''] : ['', '', '', cost];
-    return [project.code, line.phase, line.code, costTypeOf(line.code), ...quantities, price, project.start];
-  });
-}
-
-/** Hours at the middle rate of the role, whole hours. */
-function laborPlan(line: DemoLine, cost: number) {
-  const rates = STAFF.filter(({ role }) => role === line.role).map(({ rates: [first] }) => Number(first));
-  const rate = (rates.reduce((sum, each) => sum + each, 0) / rates.length) * 1.015;
-  return { hours: Math.round(cost / rate), rate: rate.toFixed(2) };
 }
 
 /** A CSV file through the import; commas and quotes in values are quoted as RFC 4180 has it. */

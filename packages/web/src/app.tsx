@@ -21,6 +21,18 @@ export const router = createBrowserRouter([
       { path: 'documents/:id', element: page(() => import('./documents/DocumentPage.tsx'), 'DocumentPage') },
       { path: 'projects', element: page(() => import('./projects/ProjectsPage.tsx'), 'ProjectsPage') },
       { path: 'projects/:id', element: page(() => import('./projects/ProjectPage.tsx'), 'ProjectPage') },
+      {
+        path: 'projects/:id/estimates',
+        element: page(() => import('./projects/estimates/EstimatesPage.tsx'), 'EstimatesPage'),
+      },
+      {
+        path: 'projects/:id/estimates/:estimate',
+        element: page(() => import('./projects/estimates/EstimateSheetPage.tsx'), 'EstimateSheetPage'),
+      },
+      {
+        path: 'projects/:id/forecast',
+        element: page(() => import('./projects/forecast/ForecastPage.tsx'), 'ForecastPage'),
+      },
       { path: 'earning', element: page(() => import('./earning/EarningPage.tsx'), 'EarningPage') },
       { path: 'billing', element: page(() => import('./billing/BillingPage.tsx'), 'BillingPage') },
       { path: 'reports', element: <Navigate to="/reports/wip" replace /> },

@@ -73,6 +73,17 @@ export function useGo(): (path: string, how?: { readonly replace?: boolean }) =>
   return (path, how = {}) => void navigate(kept(path), how);
 }
 
+/** Puts the whole screen to another month. */
+export function useOpenMonth(): (month: Month) => void {
+  const [, setSearch] = useSearchParams();
+  return (month) =>
+    setSearch((before) => {
+      const next = new URLSearchParams(before);
+      next.set('m', month);
+      return next;
+    });
+}
+
 /** One value of the view in the address; the default is left out of it. */
 export function useViewState(name: string, initial: string): readonly [string, (value: string) => void] {
   const [search, setSearch] = useSearchParams();

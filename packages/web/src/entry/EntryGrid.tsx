@@ -27,6 +27,8 @@ export interface EntryGridProps {
   readonly onCursor: (place: CellPlace) => void;
   /** What follows in the cells of a row that nobody typed, by column. */
   readonly follows?: (row: number) => Readonly<Record<string, string>> | undefined;
+  /** Rows that head those below them. */
+  readonly isHeading?: (row: GridRow) => boolean;
   /** The rows there are, and no more. */
   readonly isFixed?: boolean;
   /** Ctrl L on a row. */
@@ -42,7 +44,7 @@ const DRAW_ALL_BELOW = 80;
 
 /** A sheet of cells driven by the keyboard: arrows, paste, fill down, pickers. One row more than there are waits at the end. */
 export function EntryGrid(props: EntryGridProps) {
-  const { label, columns, rows, marks, follows, isFixed = false } = props;
+  const { label, columns, rows, marks, follows, isHeading, isFixed = false } = props;
   const box = useRef<HTMLDivElement>(null);
   const listId = useId();
   const count = rows.length + (isFixed ? 0 : 1);
@@ -72,6 +74,7 @@ export function EntryGrid(props: EntryGridProps) {
               columns={columns}
               marks={marks}
               follows={follows?.(index)}
+              heads={isHeading?.(rowAt(index)) ?? false}
               picker={
                 cursor.row === index && suggestions.length > 0 ? { column: cursor.column, listId, chosen } : undefined
               }
@@ -162,14 +165,15 @@ interface RowProps {
   readonly columns: readonly GridColumn[];
   readonly marks: EntryGridProps['marks'];
   readonly follows: Readonly<Record<string, string>> | undefined;
+  readonly heads: boolean;
   readonly picker: { readonly column: number; readonly listId: string; readonly chosen: number } | undefined;
   readonly onFocus: (place: CellPlace) => void;
   readonly onType: (column: number, value: string) => void;
 }
 
-function Row({ index, row, columns, marks, follows, picker, onFocus, onType }: RowProps) {
+function Row({ index, row, columns, marks, follows, heads, picker, onFocus, onType }: RowProps) {
   return (
-    <tr aria-rowindex={index + 2}>
+    <tr aria-rowindex={index + 2} data-heads={heads || undefined}>
       <th scope="row">{index + 1}</th>
       {columns.map(({ id, head, figures = false, readOnly = false }, column) => (
         <Cell

@@ -106,6 +106,13 @@ export const Frame = styled.div`
     color: ${color.textQuiet};
     opacity: 1;
   }
+  tr[data-heads] td {
+    background: ${color.paperDim};
+    border-right-color: transparent;
+  }
+  tr[data-heads] input {
+    font-weight: 650;
+  }
   td input:read-only {
     background: ${color.paperDim};
   }

@@ -2,11 +2,11 @@ import styled from 'styled-components';
 import { color, space, type } from '../theme/tokens.ts';
 
 /** Panels below a sheet: what is wrong with it, what it comes to. */
-export const SheetPanels = styled.div`
+export const SheetPanels = styled.div<{ readonly $columns?: string; readonly $height?: number }>`
   display: grid;
-  grid-template-columns: 1fr 1.15fr 1fr;
+  grid-template-columns: ${({ $columns = '1fr 1.15fr 1fr' }) => $columns};
   gap: ${space.three};
-  height: 218px;
+  height: ${({ $height = 218 }) => $height}px;
   flex-shrink: 0;
   section {
     overflow: auto;

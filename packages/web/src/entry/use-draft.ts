@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import { useRead, useWrite, type Answer, type Asked } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
+import { useKeeping, type Keeping } from './use-keeping.ts';
 
 type Sheet = Asked<'newDraft'>['body']['sheet'];
 export type Preview = Answer<'draft'>['preview'];
@@ -10,8 +11,7 @@ export interface DraftState<S extends Sheet> {
   readonly sheet: S | null;
   readonly change: (sheet: S) => void;
   readonly preview: Preview | null;
-  /** Kept on the server, on its way there, or not kept: then `trouble` says why. */
-  readonly kept: 'kept' | 'keeping' | 'not kept';
+  readonly kept: Keeping<S>['kept'];
   readonly trouble: Trouble | null;
   /** Waits until everything typed is kept; then the draft as the server has it, or null when it could not be kept. */
   readonly settled: () => Promise<{ readonly id: number; readonly version: number } | null>;
@@ -32,17 +32,23 @@ interface Stored {
 
 const KEEP_AFTER_MS = 250;
 
-/** A sheet kept on the server at every change, one change after the other; what is typed meanwhile goes with the next. */
+/** A sheet kept on the server at every change; until the first one it is no draft. */
 export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftParts<S>): DraftState<S> {
   const [sheet, setSheet] = useState<S | null>(id === null ? blank : null);
   const [preview, setPreview] = useState<Preview | null>(null);
-  const [kept, setKept] = useState<DraftState<S>['kept']>('kept');
-  const [trouble, setTrouble] = useState<Trouble | null>(null);
-  const keepSheet = useKeeping(month);
   const stored = useRef<Stored | null>(null);
-  const latest = useRef<S | null>(sheet);
-  const running = useRef<Promise<boolean> | null>(null);
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const write = useWriting(month);
+  const send = async (now: S): Promise<Trouble | null> => {
+    const known = stored.current;
+    const written = await write(known, now);
+    if (!written.ok) return written.trouble;
+    stored.current = { id: written.answer.id, version: written.answer.version };
+    setPreview(written.answer.preview);
+    if (known === null) onMade(written.answer.id);
+    return null;
+  };
+  const keeping = useKeeping(sheet, send, KEEP_AFTER_MS);
+  const { take } = keeping;
   const loading = useRead(
     'draft',
     id === null || stored.current !== null ? null : { params: { id: String(id) }, query: { month } },
@@ -53,49 +59,26 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
     if (stored.current !== null || !loading.answer) return;
     const { id: own, version, sheet: typed, preview: shown } = loading.answer;
     stored.current = { id: own, version };
-    latest.current = typed as unknown as S;
-    setSheet(latest.current);
+    const theirs = typed as unknown as S;
+    take(theirs);
+    setSheet(theirs);
     setPreview(shown);
-  }, [loading.answer]);
+  }, [loading.answer, take]);
 
-  const keepOnce = async (): Promise<boolean> => {
-    const [now, known] = [latest.current, stored.current];
-    if (now === null) return true;
-    const written = await keepSheet(known, now);
-    if (!written.ok) {
-      setTrouble(written.trouble);
-      setKept('not kept');
-      return false;
-    }
-    stored.current = { id: written.answer.id, version: written.answer.version };
-    setTrouble(null);
-    setPreview(written.answer.preview);
-    if (known === null) onMade(written.answer.id);
-    if (latest.current !== now) return keepOnce();
-    setKept('kept');
-    return true;
-  };
-  const keepNow = async (): Promise<boolean> => {
-    clearTimeout(timer.current);
-    timer.current = undefined;
-    running.current ??= keepOnce().finally(() => (running.current = null));
-    return running.current;
-  };
-  const change = (next: S): void => {
-    latest.current = next;
-    setSheet(next);
-    setKept('keeping');
-    clearTimeout(timer.current);
-    timer.current = setTimeout(() => void keepNow(), KEEP_AFTER_MS);
-  };
-  const settled = async (): Promise<Stored | null> =>
-    (kept === 'kept' ? true : await keepNow()) ? stored.current : null;
   const unread = sheet === null ? (loading.trouble ?? null) : null;
-  return { sheet, change, preview, kept, trouble: trouble ?? unread, settled };
+  return {
+    ...{ sheet, preview, kept: keeping.kept },
+    trouble: keeping.trouble ?? unread,
+    change: (next) => {
+      setSheet(next);
+      keeping.change(next);
+    },
+    settled: async () => ((await keeping.settled()) ? stored.current : null),
+  };
 }
 
 /** Makes a draft of a sheet that is none yet, or changes the one it is. */
-function useKeeping(month: Month) {
+function useWriting(month: Month) {
   const [make] = useWrite('newDraft');
   const [change] = useWrite('changeDraft');
   return (known: Stored | null, sheet: Sheet) =>

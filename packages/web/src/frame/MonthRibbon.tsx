@@ -1,12 +1,11 @@
 import { area, curveMonotoneX, max, scaleLinear } from 'd3';
 import { useId, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { month, monthAt, monthNumber, monthText, type Month } from '@lowtide/core/calendar/month.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
-import { useShownBooks } from '../api/as-of.tsx';
+import { useOpenMonth, useShownBooks } from '../api/as-of.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
 import { KnownDialog } from './KnownDialog.tsx';
 
@@ -36,16 +35,9 @@ function monthsInView(ribbon: readonly RibbonMonth[], through: Month, current: M
 /** The months of the books as one strip; the chosen one is the as-of date of everything on the screen. */
 export function MonthRibbon() {
   const { frame, through, known } = useShownBooks();
-  const [, setSearch] = useSearchParams();
   const [asking, setAsking] = useState(false);
   const months = monthsInView(frame.ribbon, through, frame.currentMonth);
-  const choose = (chosenMonth: Month): void => {
-    setSearch((before) => {
-      const next = new URLSearchParams(before);
-      next.set('m', chosenMonth);
-      return next;
-    });
-  };
+  const choose = useOpenMonth();
   // Counted from the address itself, which is ahead of the screen when keys come faster than answers.
   const step = (by: number) => (): void => {
     const now = new URLSearchParams(globalThis.location.search).get('m') ?? through;

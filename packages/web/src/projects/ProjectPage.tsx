@@ -9,29 +9,22 @@ import { Facts } from '../ui/Facts.tsx';
 import { Money, Percent } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
-import { TabLinks } from '../ui/TabLinks.tsx';
 import { TideGauge } from '../ui/TideGauge.tsx';
 import { BudgetTable } from './BudgetTable.tsx';
 import { ProjectLedger } from './ProjectLedger.tsx';
 import { ProjectMonths } from './ProjectMonths.tsx';
 import { ProjectRecord } from './ProjectRecord.tsx';
 import { tideOf } from './ProjectsPage.tsx';
+import { ProjectTabs } from './ProjectTabs.tsx';
 
 type Project = Answer<'project'>;
-
-const PARTS = [
-  { id: 'budget', text: 'Budget & cost' },
-  { id: 'months', text: 'Months' },
-  { id: 'ledger', text: 'Ledger' },
-  { id: 'record', text: 'Contract & record' },
-];
 
 /** One project: where it stands, and why. */
 export function ProjectPage() {
   const { id = '' } = useParams();
   const { asOf, through, known } = useShownBooks();
   const go = useGo();
-  const [part, setPart] = useViewState('part', 'budget');
+  const [part] = useViewState('part', 'budget');
   const { answer: project, trouble } = useRead('project', { params: { id }, query: asOf });
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!project) return <Loading />;
@@ -52,7 +45,7 @@ export function ProjectPage() {
       }
     >
       <Standing project={project} />
-      <TabLinks label="Parts of the project" tabs={PARTS} chosen={part} onChoose={setPart} />
+      <ProjectTabs project={id} chosen={part} />
       {part === 'budget' ? (
         <>
           <Sentence>

@@ -82,6 +82,7 @@ const COLUMNS = (project: string): readonly Column<Row>[] => [
   {
     id: 'number',
     head: 'Number',
+    width: '112px',
     cell: ({ id, number }) => <AsOfLink to={`/projects/${project}/estimates/${id}`}>{number}</AsOfLink>,
   },
   textColumn({ id: 'name', head: 'Name', gives: true, of: ({ name }) => name }),

@@ -1,0 +1,178 @@
+import { curveMonotoneX, line, scaleLinear } from 'd3';
+import type { KeyboardEvent } from 'react';
+import styled from 'styled-components';
+import { monthText, type Month } from '@lowtide/core/calendar/month.ts';
+import type { Cents } from '@lowtide/core/money/cents.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
+import { axisText } from './axis-text.ts';
+import { useWidth } from './use-width.ts';
+import { color, type } from '../theme/tokens.ts';
+
+export interface MonthSeries {
+  readonly name: string;
+  readonly color: string;
+  /** Strokes and gaps; a whole line without. */
+  readonly dash?: string;
+  /** By month; null where it has none. */
+  readonly values: readonly (Cents | null)[];
+}
+
+export interface MonthChartProps {
+  readonly label: string;
+  readonly months: readonly Month[];
+  readonly series: readonly MonthSeries[];
+  readonly height?: number;
+  /** Opens what stands behind a month. */
+  readonly onMonth: (month: Month) => void;
+  /** The month the screen shows. */
+  readonly at: Month;
+}
+
+const ROOM = { left: 46, right: 8, top: 8, bottom: 18 };
+
+/** Lines over months, each month a mark that opens what it stands for. */
+export function MonthChart({ label, months, series, height = 170, onMonth, at }: MonthChartProps) {
+  const [box, width] = useWidth<HTMLElement>();
+  const values = series.flatMap(({ values: all }) => all.filter((value) => value !== null));
+  const x = scaleLinear([0, Math.max(1, months.length - 1)], [ROOM.left, width - ROOM.right]);
+  const y = scaleLinear([Math.min(0, ...values), Math.max(100, ...values)], [height - ROOM.bottom, ROOM.top]).nice(4);
+  const step = (width - ROOM.left - ROOM.right) / Math.max(1, months.length - 1);
+  return (
+    <Figure ref={box}>
+      <svg width={width} height={height} role="group" aria-label={label}>
+        {y.ticks(4).map((tick) => (
+          <g key={tick}>
+            <line x1={ROOM.left} x2={width - ROOM.right} y1={y(tick)} y2={y(tick)} stroke={color.line} />
+            <text x={ROOM.left - 6} y={y(tick) + 4} textAnchor="end">
+              {axisText(tick)}
+            </text>
+          </g>
+        ))}
+        {series.map((each) => (
+          <path
+            key={each.name}
+            d={path(each.values, x, y)}
+            fill="none"
+            stroke={each.color}
+            strokeWidth={2}
+            strokeDasharray={each.dash}
+          />
+        ))}
+        {months.map((month, index) => (
+          <MonthMark
+            key={month}
+            month={month}
+            text={series.flatMap(({ name, values: all }) => markText(name, all[index])).join(', ')}
+            left={x(index) - step / 2}
+            width={step}
+            height={height}
+            isAt={month === at}
+            named={index % Math.max(1, Math.ceil(44 / step)) === 0}
+            onOpen={() => onMonth(month)}
+          />
+        ))}
+      </svg>
+      <figcaption>
+        {series.map(({ name, color: tone, dash }) => (
+          <span key={name}>
+            <svg width="20" height="8" aria-hidden>
+              <line x1="0" x2="20" y1="4" y2="4" stroke={tone} strokeWidth={2} strokeDasharray={dash} />
+            </svg>
+            {name}
+          </span>
+        ))}
+      </figcaption>
+    </Figure>
+  );
+}
+
+type Scale = (value: number) => number;
+
+function path(values: MonthSeries['values'], x: Scale, y: Scale): string {
+  const drawn = line<Cents | null>()
+    .defined((value) => value !== null)
+    .x((_value, index) => x(index))
+    .y((value) => y(value ?? 0))
+    .curve(curveMonotoneX);
+  return drawn(values) ?? '';
+}
+
+function markText(name: string, value: Cents | null | undefined): readonly string[] {
+  return value === null || value === undefined ? [] : [`${name} ${dollars(value)}`];
+}
+
+interface MonthMarkProps {
+  readonly month: Month;
+  readonly text: string;
+  readonly left: number;
+  readonly width: number;
+  readonly height: number;
+  readonly isAt: boolean;
+  readonly named: boolean;
+  readonly onOpen: () => void;
+}
+
+function MonthMark({ month, text, left, width, height, isAt, named, onOpen }: MonthMarkProps) {
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key !== 'Enter' && event.key !== ' ') return;
+    event.preventDefault();
+    onOpen();
+  };
+  return (
+    <Mark role="button" tabIndex={0} aria-label={`${monthText(month)}: ${text}`} onClick={onOpen} onKeyDown={onKeyDown}>
+      <title>{`${monthText(month)}: ${text}`}</title>
+      <rect x={left} y={0} width={width} height={height - ROOM.bottom} />
+      {isAt ? (
+        <line x1={left + width / 2} x2={left + width / 2} y1={0} y2={height - ROOM.bottom} stroke={color.lineStrong} />
+      ) : null}
+      {named ? (
+        <text x={left + width / 2} y={height - 4} textAnchor="middle">
+          {monthText(month).slice(0, 3)}
+          {month.endsWith('-01') ? ` ${month.slice(0, 4)}` : ''}
+        </text>
+      ) : null}
+    </Mark>
+  );
+}
+
+const Mark = styled.g`
+  cursor: pointer;
+  outline: none;
+  rect {
+    fill: transparent;
+  }
+  &:hover rect,
+  &:focus-visible rect {
+    fill: ${color.ink};
+    fill-opacity: 0.07;
+  }
+  &:focus-visible rect {
+    stroke: ${color.focus};
+    stroke-width: 2;
+  }
+`;
+
+const Figure = styled.figure`
+  margin: 0;
+  min-width: 0;
+  > svg {
+    display: block;
+  }
+  text {
+    font-size: 10.5px;
+    fill: ${color.textQuiet};
+    font-variant-numeric: tabular-nums;
+  }
+  figcaption {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 14px;
+    padding-left: ${ROOM.left}px;
+    font-size: ${type.small};
+    color: ${color.textQuiet};
+  }
+  figcaption svg {
+    margin-right: 5px;
+    vertical-align: middle;
+  }
+`;

@@ -1,0 +1,142 @@
+import { useMemo, useState } from 'react';
+import { useParams } from 'react-router';
+import { monthText } from '@lowtide/core/calendar/month.ts';
+import { readForecast, type ForecastRow } from '@lowtide/core/forecast/forecast-sheet.ts';
+import { sum } from '@lowtide/core/money/cents.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
+import { wording } from '@lowtide/core/problems/wording.ts';
+import { useShownBooks } from '../../api/as-of.tsx';
+import { useRead, useWrite } from '../../api/books-api.ts';
+import type { Trouble } from '../../api/trouble.ts';
+import { EntryGrid } from '../../entry/EntryGrid.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Facts } from '../../ui/Facts.tsx';
+import { Loading, Note } from '../../ui/notes.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { ProjectTabs } from '../ProjectTabs.tsx';
+import { ForecastPanels } from './ForecastPanels.tsx';
+import {
+  asked,
+  budgetRows,
+  cellMarks,
+  forecastColumns,
+  forecastRows,
+  gridRows,
+  methodSuggestions,
+  typedRows,
+  type Sheet,
+} from './forecast-rows.ts';
+import { useTypedForecast } from './typed-forecasts-slice.ts';
+
+/** What a project's lines will have cost in the end, and what that does to its revenue. */
+export function ForecastPage() {
+  const { id = '' } = useParams();
+  const { asOf } = useShownBooks();
+  const { answer: sheet, trouble } = useRead('forecast', { params: { id }, query: asOf });
+  if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
+  if (!sheet) return <Loading />;
+  return <ForecastOf key={`${id} ${asOf.through}`} id={id} sheet={sheet} />;
+}
+
+function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet }) {
+  const { through, known } = useShownBooks();
+  const typed = useTypedForecast(id, through);
+  const rows = useMemo(() => typed.rows ?? forecastRows(sheet), [typed.rows, sheet]);
+  const read = useMemo(() => readForecast(rows, budgetRows(sheet)), [rows, sheet]);
+  const problems = read.problems.map((problem) => ({ at: problem.at, message: wording(problem) }));
+  const { save, refused, busy } = useSaving({ id, sheet, rows, done: typed.done });
+  const isReadOnly = known !== undefined;
+  return (
+    <Page
+      title={`${sheet.project.code} · ${sheet.project.name}`}
+      facts={factsOf(sheet, monthText(through))}
+      actions={
+        <>
+          {typed.rows === undefined ? null : (
+            <Button $look="quiet" onPress={typed.done}>
+              Drop what is typed
+            </Button>
+          )}
+          <Button
+            $look="primary"
+            isDisabled={busy || isReadOnly || problems.length > 0 || sheet.lines.length === 0}
+            onPress={() => void save()}
+          >
+            {problems.length > 0
+              ? `Save (${problems.length} to correct)`
+              : `Save the forecast of ${monthText(through)}`}
+          </Button>
+        </>
+      }
+    >
+      <ProjectTabs project={id} chosen="forecast" />
+      {refused ? (
+        <Note $tone="trouble" role="alert">
+          {refused.detail}
+        </Note>
+      ) : null}
+      <Totals sheet={sheet} estimate={read.estimate} />
+      <EntryGrid
+        label="Forecast"
+        columns={forecastColumns(isReadOnly)}
+        rows={gridRows(sheet, rows, read.lines)}
+        onChange={(edited) => typed.type(typedRows(sheet, edited))}
+        marks={cellMarks(problems)}
+        follows={(row) => asked(sheet, row, rows[row]?.method ?? '')}
+        suggest={(_row, column, cell) => (column === 'method' && !isReadOnly ? methodSuggestions(cell) : [])}
+        onCursor={() => undefined}
+        isFixed
+      />
+      <ForecastPanels id={id} sheet={sheet} estimate={read.estimate} problems={problems} />
+    </Page>
+  );
+}
+
+function factsOf({ latest }: Sheet, month: string): string {
+  if (latest === null) return `Forecast of ${month}. None was saved yet: every line is forecast by its budget`;
+  const by = `saved ${latest.recordedAt.slice(0, 10)} by ${latest.recordedBy}`;
+  if (monthText(latest.month) === month) return `Forecast of ${month}, ${by}`;
+  return `Forecast of ${month}. It begins with a copy of that of ${monthText(latest.month)}, ${by}`;
+}
+
+interface Saving {
+  readonly id: string;
+  readonly sheet: Sheet;
+  readonly rows: readonly ForecastRow[];
+  readonly done: () => void;
+}
+
+function useSaving({ id, sheet, rows, done }: Saving) {
+  const { through } = useShownBooks();
+  const [send, { busy }] = useWrite('saveForecast');
+  const [refused, setRefused] = useState<Trouble | null>(null);
+  const save = async (): Promise<void> => {
+    const body = { month: through, stamp: sheet.stamp, rows: [...rows] };
+    const written = await send({ params: { id }, body });
+    setRefused(written.ok ? null : written.trouble);
+    if (written.ok) done();
+  };
+  return { save, refused, busy };
+}
+
+function Totals({
+  sheet: { lines },
+  estimate,
+}: {
+  readonly sheet: Sheet;
+  readonly estimate: Sheet['position']['budget'];
+}) {
+  const revised = sum(lines.flatMap(({ originalCents, changesCents }) => [originalCents, changesCents]));
+  const actual = sum(lines.map(({ actual: cost }) => cost.amountCents));
+  return (
+    <Facts
+      facts={[
+        { name: 'Budget with changes', value: dollars(revised) },
+        { name: 'Actual', value: dollars(actual) },
+        { name: 'Still to come', value: dollars(sum([estimate, -actual as typeof actual])) },
+        { name: 'At completion', value: dollars(estimate) },
+        { name: 'Variance', value: dollars(sum([revised, -estimate as typeof estimate])) },
+      ]}
+    />
+  );
+}

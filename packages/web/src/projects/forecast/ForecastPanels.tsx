@@ -1,0 +1,113 @@
+import { forecastEffect } from '@lowtide/core/forecast/forecast-effect.ts';
+import { monthText } from '@lowtide/core/calendar/month.ts';
+import type { Cents } from '@lowtide/core/money/cents.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
+import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
+import { useOpenMonth, useShownBooks } from '../../api/as-of.tsx';
+import { useRead } from '../../api/books-api.ts';
+import { MonthChart } from '../../charts/MonthChart.tsx';
+import { SheetPanels } from '../../entry/SheetPanels.tsx';
+import { placeWords } from '../../entry/remark-places.ts';
+import { Remarks } from '../../ui/notes.tsx';
+import { color } from '../../theme/tokens.ts';
+import { forecastColumns, type Sheet } from './forecast-rows.ts';
+
+export interface ForecastPanelsProps {
+  readonly id: string;
+  readonly sheet: Sheet;
+  readonly estimate: Cents;
+  readonly problems: readonly { readonly at: string; readonly message: string }[];
+}
+
+const place = placeWords(forecastColumns(false));
+
+/** Below the sheet: what saving it does, the cost curve, the forecasts before it. */
+export function ForecastPanels({ id, sheet, estimate, problems }: ForecastPanelsProps) {
+  const { latest, history } = sheet;
+  return (
+    <SheetPanels role="group" aria-label="What the forecast does" $columns="1fr 1.5fr 0.7fr" $height={236}>
+      <section tabIndex={0} aria-label="What saving it does">
+        <h2>What saving it does</h2>
+        <Remarks tone="trouble" title={`${problems.length} to correct`} remarks={problems} place={place} />
+        <Effect sheet={sheet} estimate={estimate} />
+      </section>
+      <section aria-label="Cost by month">
+        <h2>Cost to date by month</h2>
+        <Curve id={id} />
+      </section>
+      <section tabIndex={0} aria-label="Forecasts">
+        <h2>Forecasts saved</h2>
+        {latest === null ? <p>None yet.</p> : null}
+        <ul style={{ listStyle: 'none', fontSize: 12 }}>
+          {history.map(({ month, recordedAt, recordedBy }) => (
+            <li key={recordedAt} title={`Recorded ${recordedAt} by ${recordedBy}`}>
+              {month === latest?.month && recordedAt === latest.recordedAt ? (
+                <b>{monthText(month)}</b>
+              ) : (
+                monthText(month)
+              )}
+              , {recordedBy}
+            </li>
+          ))}
+        </ul>
+      </section>
+    </SheetPanels>
+  );
+}
+
+function Effect({ sheet, estimate }: Pick<ForecastPanelsProps, 'sheet' | 'estimate'>) {
+  const { through } = useShownBooks();
+  const { position, percentDecimals, forecastMonths } = sheet;
+  const effect = forecastEffect(position, estimate, { month: through, kept: percentDecimals, forecastMonths });
+  const share = (ratio: Ratio | null): string => (ratio === null ? 'none' : `${percent(ratio, 2)} %`);
+  const rows: readonly (readonly [string, string, string])[] = [
+    ['At completion', dollars(effect.estimate.before), dollars(effect.estimate.after)],
+    ['Complete', share(effect.complete.before), share(effect.complete.after)],
+    ['Margin at end', share(effect.margin.before), share(effect.margin.after)],
+    [`To recognize, ${monthText(through)}`, dollars(effect.revenue.before), dollars(effect.revenue.after)],
+    ['Loss provision', dollars(effect.provision.before), dollars(effect.provision.after)],
+  ];
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th>{sheet.project.code}</th>
+          <th data-figures>now</th>
+          <th data-figures>with this</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, before, after]) => (
+          <tr key={name}>
+            <td>{name}</td>
+            <td data-figures>{before}</td>
+            <td data-figures>{before === after ? after : <b>{after}</b>}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Planned, actual and forecast cost, cumulative. */
+function Curve({ id }: { readonly id: string }) {
+  const { asOf, through } = useShownBooks();
+  const openMonth = useOpenMonth();
+  const { answer } = useRead('costCurve', { params: { id }, query: asOf });
+  if (!answer) return null;
+  const { points } = answer;
+  return (
+    <MonthChart
+      label="Cost to date by month: planned, actual, forecast"
+      months={points.map(({ month }) => month)}
+      series={[
+        { name: 'planned', color: color.lineStrong, values: points.map(({ planned }) => planned) },
+        { name: 'actual', color: color.cost, values: points.map(({ actual }) => actual) },
+        { name: 'forecast', color: color.cost, dash: '4 4', values: points.map(({ forecast }) => forecast) },
+      ]}
+      height={178}
+      at={through}
+      onMonth={openMonth}
+    />
+  );
+}

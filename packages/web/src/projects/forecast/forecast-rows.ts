@@ -1,0 +1,113 @@
+import { codingKey, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
+import { FORECAST_METHODS } from '@lowtide/core/forecast/forecast-estimate.ts';
+import type { ForecastLine, ForecastRow } from '@lowtide/core/forecast/forecast-sheet.ts';
+import { cents, difference, type Cents } from '@lowtide/core/money/cents.ts';
+import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
+import type { Answer } from '../../api/books-api.ts';
+import type { CellMark, GridColumn, GridRow } from '../../entry/grid-edits.ts';
+import { named } from '../../entry/pick-suggestions.ts';
+import type { Suggestion } from '../../entry/SuggestionList.tsx';
+
+export type Sheet = Answer<'forecast'>;
+
+const COLUMNS: readonly GridColumn[] = [
+  { id: 'code', head: 'Code', width: '8%', readOnly: true },
+  { id: 'name', head: 'Cost code', width: '14%', readOnly: true },
+  { id: 'budget', head: 'Budget', width: '9.5%', figures: true, readOnly: true },
+  { id: 'changes', head: 'Changes', width: '8%', figures: true, readOnly: true },
+  { id: 'actual', head: 'Actual', width: '9.5%', figures: true, readOnly: true },
+  { id: 'method', head: 'Method', width: '10%' },
+  { id: 'input', head: 'Done, or to come', width: '11%', figures: true },
+  { id: 'estimate', head: 'At completion', width: '10%', figures: true, readOnly: true },
+  { id: 'variance', head: 'Variance', width: '9%', figures: true, readOnly: true },
+  { id: 'reason', head: 'Reason', width: '11%' },
+];
+
+/** The columns of the sheet; books as once known are only to be read. */
+export function forecastColumns(isReadOnly: boolean): readonly GridColumn[] {
+  return COLUMNS.map((column) => ({ ...column, readOnly: column.readOnly === true || isReadOnly }));
+}
+
+/** What is typed of the sheet when nothing was changed yet: the forecast that counts. */
+export function forecastRows({ lines }: Sheet): readonly ForecastRow[] {
+  return lines.map(({ line, method, input, reason }) => ({ line, method, input, reason }));
+}
+
+/** The lines as the core reads forecasts. */
+export function budgetRows({ lines }: Sheet): readonly BudgetRow[] {
+  return lines.map(({ coding, budgeted, originalCents, changesCents, units, unit, unitCost, actual }) => ({
+    coding,
+    budget: budgeted
+      ? { original: originalCents, changes: changesCents, price: cents(0), quantity: units, unit, unitCost }
+      : null,
+    actual: actual.amountCents,
+    forecast: null,
+  }));
+}
+
+/** Rows of the grid: what stands in the books beside what is typed and what that comes to. */
+export function gridRows(
+  { lines }: Sheet,
+  typed: readonly ForecastRow[],
+  read: readonly ForecastLine[],
+): readonly GridRow[] {
+  const rows = new Map(typed.map((row) => [row.line, row]));
+  const estimates = new Map(read.map((line) => [codingKey(line.coding), line.estimate]));
+  return lines.map((line) => {
+    const revised = cents(line.originalCents + line.changesCents);
+    const estimate = estimates.get(line.line) ?? revised;
+    const row = rows.get(line.line);
+    return {
+      ...{ code: line.code, name: line.name, budget: dollars(line.originalCents), changes: amount(line.changesCents) },
+      actual: dollars(line.actual.amountCents),
+      ...{ method: row?.method ?? 'budget', input: row?.input ?? '', reason: row?.reason ?? '' },
+      ...{ estimate: dollars(estimate), variance: amount(difference(revised, estimate)) },
+    };
+  });
+}
+
+const amount = (value: Cents): string => (value === 0 ? '' : dollars(value));
+
+/** What was typed, out of the rows of the grid. */
+export function typedRows({ lines }: Sheet, rows: readonly GridRow[]): readonly ForecastRow[] {
+  return lines.map(({ line }, index) => {
+    const { method = '', input = '', reason = '' } = rows[index] ?? {};
+    return { line, method, input, reason };
+  });
+}
+
+const ASKS: Readonly<Record<string, string>> = {
+  budget: 'the larger of budget and actual',
+  'run rate': 'actual ÷ percent of the work done',
+  units: 'actual ÷ units done × units in all',
+  'units at budget': 'actual, and the units left at their budgeted cost',
+  'to complete': 'actual, and what is still to come',
+};
+
+export function methodSuggestions(typed: string): readonly Suggestion[] {
+  return named(
+    FORECAST_METHODS.map((code) => ({ code, name: ASKS[code] ?? '' })),
+    'method',
+    typed,
+  );
+}
+
+/** What the input of a method is, where none is typed. */
+export function asked({ lines }: Sheet, row: number, method: string): Readonly<Record<string, string>> {
+  const { units = 0, unit = '' } = lines[row] ?? {};
+  const ofUnits = `of ${tenThousandths(units as Sheet['lines'][number]['units'])} ${unit}`.trim();
+  const inputs: Readonly<Record<string, string>> = {
+    'run rate': '% done',
+    units: ofUnits,
+    'units at budget': ofUnits,
+    'to complete': 'still to come',
+  };
+  const input = inputs[method.trim().toLowerCase()];
+  return input === undefined ? {} : { input };
+}
+
+export function cellMarks(
+  problems: readonly { readonly at: string; readonly message: string }[],
+): ReadonlyMap<string, CellMark> {
+  return new Map(problems.map(({ at, message }) => [at.replace(/^rows\//, ''), { tone: 'trouble', message }]));
+}
