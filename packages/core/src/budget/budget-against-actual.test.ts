@@ -64,13 +64,18 @@ describe('a budget line', () => {
       used: '\u22125',
     },
   ])('$case', ({ original, changes, actual, left, end, variance, used }) => {
-    const found = budgetFigures({ budget: amounts(original, changes), actual: cents(actual), forecast: null });
+    const found = budgetFigures({
+      budget: amounts(original, changes),
+      actual: cents(actual),
+      forecast: null,
+      finished: false,
+    });
     expect({ left: found.remaining, end: found.estimate, variance: found.variance }).toEqual({ left, end, variance });
     expect(found.used && percent(found.used, 0)).toBe(used);
   });
 
   test('nobody budgeted: all of it is variance, and no share of it is used', () => {
-    expect(budgetFigures({ budget: null, actual: cents(3_415), forecast: null })).toMatchObject({
+    expect(budgetFigures({ budget: null, actual: cents(3_415), forecast: null, finished: false })).toMatchObject({
       remaining: -3_415,
       estimate: 3_415,
       variance: -3_415,
@@ -91,6 +96,7 @@ test('unbudgeted codings come last, those whose cost came to nothing not at all;
       { coding: coding(4), amount: cents(0) },
     ],
     [],
+    new Set(),
   );
   expect(rows.map(({ coding: of, budget }) => [of.costCode, budget !== null])).toEqual([
     [1, true],
@@ -116,11 +122,22 @@ test('a forecast makes its line end where it says, and a row where nobody budget
       { coding: coding(2), estimate: cents(700), revised: cents(0) },
       { coding: coding(3), estimate: cents(0), revised: cents(0) },
     ],
+    new Set(),
   );
   expect(rows.map((row) => [row.coding.costCode, budgetFigures(row).estimate, budgetFigures(row).variance])).toEqual([
     [1, 13_000, -3_000],
     [2, 700, -700],
   ]);
+});
+
+test('of a project that has ended, every line ends at its cost', () => {
+  const rows = budgetRows(
+    [{ coding: coding(1), budget: amounts(10_000) }],
+    [{ coding: coding(1), amount: cents(4_000) }],
+    [{ coding: coding(1), estimate: cents(12_000), revised: cents(9_000) }],
+    new Set([coding(1).project]),
+  );
+  expect(budgetTotals(rows)).toMatchObject({ actual: 4_000, estimate: 4_000, variance: 6_000 });
 });
 
 test('totals are the sums of the lines, and budget less variance is the estimate', () => {
@@ -132,6 +149,7 @@ test('totals are the sums of the lines, and budget less variance is the estimate
         budget: budget === 0 ? null : amounts(budget),
         actual: cents(actual),
         forecast: null,
+        finished: false,
       }));
       const totals = budgetTotals(rows);
       expect(totals.original + totals.changes - totals.variance).toBe(totals.estimate);

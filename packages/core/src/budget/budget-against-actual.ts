@@ -1,3 +1,4 @@
+import type { ProjectId } from '../ledger/ids.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import { cents, difference, sum, type Cents } from '../money/cents.ts';
 import { ratio, type Ratio } from '../money/ratio.ts';
@@ -21,6 +22,8 @@ export interface BudgetRow {
   readonly budget: BudgetAmounts | null;
   readonly actual: Cents;
   readonly forecast: LineForecast | null;
+  /** Its project has ended. */
+  readonly finished: boolean;
 }
 
 export interface BudgetFigures {
@@ -44,7 +47,7 @@ export function revisedBudget(budget: BudgetAmounts | null): Cents {
 /** Remaining = revised − actual; variance at completion = revised − estimate; used = actual ÷ revised. */
 export function budgetFigures(row: Omit<BudgetRow, 'coding'>): BudgetFigures {
   const revised = revisedBudget(row.budget);
-  const estimate = lineEstimate({ budget: revised, actual: row.actual, forecast: row.forecast });
+  const estimate = lineEstimate({ ...row, budget: revised });
   return {
     revised,
     remaining: difference(revised, row.actual),
@@ -74,6 +77,7 @@ export function budgetRows(
   budgets: readonly Coded<{ readonly budget: BudgetAmounts }>[],
   actuals: readonly Coded<{ readonly amount: Cents }>[],
   forecasts: readonly Coded<LineForecast>[],
+  ended: ReadonlySet<ProjectId>,
 ): readonly BudgetRow[] {
   const actualBy = new Map(actuals.map(({ coding, amount }) => [codingKey(coding), amount]));
   const forecastBy = new Map(forecasts.map((forecast) => [codingKey(forecast.coding), forecast]));
@@ -89,6 +93,7 @@ export function budgetRows(
       budget,
       actual: actualBy.get(codingKey(coding)) ?? cents(0),
       forecast: forecast ? { estimate: forecast.estimate, revised: forecast.revised } : null,
+      finished: ended.has(coding.project),
     };
   };
   return [

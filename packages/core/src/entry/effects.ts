@@ -58,7 +58,7 @@ function linesOf(costs: readonly CodedCost[], catalog: Catalog): readonly LineEf
   return [...byCoding].flatMap(([key, group]) => {
     const first = group[0];
     if (!first) return [];
-    const stand = catalog.budgets.get(key) ?? { budget: cents(0), actual: cents(0), forecast: null };
+    const stand = catalog.budgets.get(key) ?? { budget: cents(0), actual: cents(0), forecast: null, finished: false };
     const cost = cents(group.reduce((total, each) => total + each.cost, 0));
     const actual = cents(stand.actual + cost);
     return [

@@ -86,8 +86,8 @@ export const SAMPLE: Catalog = {
     { id: taxCodeId(2), code: 'VAT', name: 'Input tax', rateMillionths: 200_000, recoverableMillionths: 1_000_000 },
   ],
   budgets: new Map([
-    [codingKey(stone), { budget: cents(500_000), actual: cents(400_000), forecast: null }],
-    [codingKey(crew), { budget: cents(100_000), actual: cents(90_000), forecast: null }],
+    [codingKey(stone), { budget: cents(500_000), actual: cents(400_000), forecast: null, finished: false }],
+    [codingKey(crew), { budget: cents(100_000), actual: cents(90_000), forecast: null, finished: false }],
   ]),
   billNumbers: new Set(['1/n-77']),
 };

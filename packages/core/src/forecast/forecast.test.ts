@@ -92,6 +92,7 @@ const LINES = budgetRows(
     { coding: coding(2), amount: cents(9_900) },
   ],
   [],
+  new Set(),
 );
 const typed = (method: string, input: string, reason = 'Slower', code = 1): ForecastRow => ({
   line: codingKey(coding(code)),

@@ -101,7 +101,7 @@ export type Concern =
   | { readonly kind: 'unusual-amount'; readonly supplier: string; readonly largest: Cents; readonly amount: Cents }
   | { readonly kind: 'other-month'; readonly month: Month }
   | { readonly kind: 'not-active'; readonly project: string; readonly status: string }
-  | { readonly kind: 'cost-over-estimate'; readonly cost: Cents; readonly estimate: Cents }
+  | { readonly kind: 'cost-over-estimate'; readonly project: string; readonly cost: Cents; readonly estimate: Cents }
   | { readonly kind: 'no-estimate'; readonly project: string }
   | { readonly kind: 'forecast-old'; readonly project: string; readonly month: Month }
   | { readonly kind: 'loss-expected'; readonly project: string; readonly loss: Cents };

@@ -82,7 +82,7 @@ const CONCERNS: { readonly [K in Concern['kind']]: Extract<Concern, { kind: K }>
   'unusual-amount': { kind: 'unusual-amount', supplier: 'A', largest: cents(1), amount: money },
   'other-month': { kind: 'other-month', month: march },
   'not-active': { kind: 'not-active', project: 'P', status: 'proposed' },
-  'cost-over-estimate': { kind: 'cost-over-estimate', cost: money, estimate: cents(1) },
+  'cost-over-estimate': { kind: 'cost-over-estimate', project: 'GATE', cost: money, estimate: cents(1) },
   'no-estimate': { kind: 'no-estimate', project: 'P' },
   'forecast-old': { kind: 'forecast-old', project: 'P', month: march },
   'loss-expected': { kind: 'loss-expected', project: 'P', loss: money },

@@ -246,7 +246,7 @@ export function concern(warning: Concern): string {
     case 'not-active':
       return `${warning.project} is ${warning.status}.`;
     case 'cost-over-estimate':
-      return `Cost to date ${dollars(warning.cost)} is above the estimate ${dollars(warning.estimate)}: make a new forecast. Revenue stops at the contract meanwhile.`;
+      return `The cost of ${warning.project} to date, ${dollars(warning.cost)}, is above its estimate of ${dollars(warning.estimate)}: make a new forecast. Revenue stops at the contract meanwhile.`;
     case 'no-estimate':
       return `${warning.project} has no budget and no estimate, so nothing is earned yet.`;
     case 'forecast-old':

@@ -14,13 +14,16 @@ export interface LineStand {
   readonly actual: Cents;
   /** Of the latest snapshot; null where none has the line. */
   readonly forecast: LineForecast | null;
+  /** Its project has ended. */
+  readonly finished: boolean;
 }
 
 /**
  * A line's estimate at completion: its forecast, with what was approved since it was made; without one, the larger of budget and
- * cost. Later cost never changes a forecast.
+ * cost. Later cost never changes a forecast. Once the project has ended, it is what the line has cost.
  */
-export function lineEstimate({ budget, actual, forecast }: LineStand): Cents {
+export function lineEstimate({ budget, actual, forecast, finished }: LineStand): Cents {
+  if (finished) return actual;
   if (forecast === null) return larger(budget, actual);
   return cents(forecast.estimate + difference(budget, forecast.revised));
 }

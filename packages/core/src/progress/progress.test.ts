@@ -177,6 +177,12 @@ describe('a line at completion', () => {
   const forecast = { estimate: cents(12_000), revised: cents(10_000) };
   test.each([
     { case: 'under budget', stand: { budget: 10_000, actual: 4_000, forecast: null }, estimate: 10_000 },
+    {
+      case: 'of a project that has ended',
+      stand: { budget: 10_000, actual: 4_000, forecast: null },
+      finished: true,
+      estimate: 4_000,
+    },
     { case: 'over budget', stand: { budget: 10_000, actual: 12_500, forecast: null }, estimate: 12_500 },
     { case: 'forecast', stand: { budget: 10_000, actual: 4_000, forecast }, estimate: 12_000 },
     {
@@ -189,8 +195,10 @@ describe('a line at completion', () => {
       stand: { budget: 10_000, actual: 12_700, forecast },
       estimate: 12_000,
     },
-  ])('$case', ({ stand, estimate }) => {
-    expect(lineEstimate({ ...stand, budget: cents(stand.budget), actual: cents(stand.actual) })).toBe(estimate);
+  ])('$case', ({ stand, estimate, finished = false }) => {
+    expect(lineEstimate({ ...stand, finished, budget: cents(stand.budget), actual: cents(stand.actual) })).toBe(
+      estimate,
+    );
   });
 });
 

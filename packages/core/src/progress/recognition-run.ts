@@ -53,7 +53,7 @@ function warnings(position: ProjectPosition, reached: Progress, loss: Cents): re
   const found: Warning[] = [];
   if (reached.kind === 'over-estimate') {
     const cost = position.costToDate;
-    found.push({ at, kind: 'cost-over-estimate', cost, estimate: difference(cost, reached.overrun) });
+    found.push({ at, kind: 'cost-over-estimate', project: at, cost, estimate: difference(cost, reached.overrun) });
   }
   if (reached.kind === 'no-estimate') found.push({ at, kind: 'no-estimate', project: at });
   if (loss > 0) found.push({ at, kind: 'loss-expected', project: at, loss });

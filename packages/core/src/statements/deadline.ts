@@ -11,16 +11,16 @@ export interface Deadline {
   readonly kind: 'late' | 'behind' | 'on time';
 }
 
-/** Both ends count: a project of one day is half gone at no moment, and all gone on its day. */
+/** `complete` is null where nothing measures it: then nothing is behind. Both ends count: a project of one day is half gone at no moment, and all gone on its day. */
 export function deadline(
   { startOn, targetEndOn }: { readonly startOn: IsoDate; readonly targetEndOn: IsoDate },
-  complete: Ratio,
+  complete: Ratio | null,
   on: IsoDate,
 ): Deadline {
   const all = Math.max(1, 1 + dayNumber(targetEndOn) - dayNumber(startOn));
   const gone = Math.max(0, 1 + dayNumber(on) - dayNumber(startOn));
   const timeGone = ratio(gone, all);
   const daysLeft = dayNumber(targetEndOn) - dayNumber(on);
-  const behind = compareRatios(timeGone, complete) > 0;
+  const behind = complete !== null && compareRatios(timeGone, complete) > 0;
   return { timeGone, daysLeft, kind: daysLeft < 0 ? 'late' : behind ? 'behind' : 'on time' };
 }

@@ -59,9 +59,17 @@ describe('a deadline', () => {
     { case: 'half way, more than half done', on: '2027-02-19', complete: 60, gone: '50', left: 50, kind: 'on time' },
     { case: 'half way, less than half done', on: '2027-02-19', complete: 40, gone: '50', left: 50, kind: 'behind' },
     { case: 'on its last day, done', on: '2027-04-10', complete: 100, gone: '100', left: 0, kind: 'on time' },
+    {
+      case: 'half way, where nothing measures the work',
+      on: '2027-02-19',
+      complete: null,
+      gone: '50',
+      left: 50,
+      kind: 'on time',
+    },
     { case: 'after it', on: '2027-04-20', complete: 90, gone: '110', left: -10, kind: 'late' },
   ])('$case', ({ on, complete, gone, left, kind }) => {
-    const found = deadline(span, ratio(complete, 100), isoDate(on));
+    const found = deadline(span, complete === null ? null : ratio(complete, 100), isoDate(on));
     expect([percent(found.timeGone, 0), found.daysLeft, found.kind]).toEqual([gone, left, kind]);
   });
 });

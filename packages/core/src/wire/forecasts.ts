@@ -110,6 +110,8 @@ export const Against = z.object({
       name: z.string(),
       costType: z.enum(COST_TYPES),
       estimated: z.boolean(),
+      /** Where its actual cost comes from. */
+      actualFigure: z.string(),
     }),
   ),
   sections: z.array(Sides.extend({ projectId: Id, project: z.string(), section: z.string() })),
@@ -161,8 +163,9 @@ export const Deadlines = z.object({
       timeGone: Ratio.nullable(),
       daysLeft: z.int().nullable(),
       kind: z.enum(['late', 'behind', 'on time', 'open']),
-      complete: Ratio,
-      completeFigure: z.string(),
+      /** Null where nothing measures it. */
+      complete: Ratio.nullable(),
+      completeFigure: z.string().optional(),
     }),
   ),
 });

@@ -100,6 +100,8 @@ export const ProjectDetail = z.object({
   profitToDate: Money,
   held: Money,
   override: z.object({ amountCents: Cents, month: Month, reason: z.string() }).nullable(),
+  /** Month of the forecast that counts; null without one. */
+  forecastMonth: Month.nullable(),
   budget: z.array(BudgetRow),
   budgetTotals: z.object({
     originalCents: Cents,

@@ -46,8 +46,8 @@ export async function catalog(
     costCodes: await costCodes(db),
     taxCodes: await taxCodes(db),
     budgets: new Map(
-      budgets.flatMap(({ coding, budget, actual, forecast }) =>
-        budget === null ? [] : [[codingKey(coding), { budget: revisedBudget(budget), actual, forecast }]],
+      budgets.flatMap(({ coding, budget, actual, forecast, finished }) =>
+        budget === null ? [] : [[codingKey(coding), { budget: revisedBudget(budget), actual, forecast, finished }]],
       ),
     ),
     billNumbers: await knownBills(db, billNumbers),

@@ -6,7 +6,7 @@ import {
 } from '@lowtide/core/budget/budget-against-actual.ts';
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
-import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
+import { costCodeId, phaseId, projectId, type ProjectId } from '@lowtide/core/ledger/ids.ts';
 import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { quantity, rate } from '@lowtide/core/money/quantity.ts';
@@ -26,7 +26,12 @@ export async function budgetAgainstActual(
   const budgets = await budgetLines(db, at, projects);
   const amounts = await codingAmounts(db, { ...at, from: null }, { roles: COST_ROLES, projects });
   const forecasts = (await latestForecasts(db, at, projects)).flatMap(({ lines }) => lines);
-  return budgetRows(budgets, sumByCoding(amounts), forecasts);
+  return budgetRows(budgets, sumByCoding(amounts), forecasts, await endedProjects(db, at));
+}
+
+async function endedProjects(db: Db, { day }: Bounds): Promise<ReadonlySet<ProjectId>> {
+  const rows = await db.selectFrom('project').select('id').where('actual_end_on', '<=', day).execute();
+  return new Set(rows.map(({ id }) => projectId(id)));
 }
 
 interface LineRow {

@@ -63,6 +63,7 @@ function page(
     profitAtCompletion: figure('profit-at-completion', difference(position.contract, estimate)),
     profitToDate: figure('profit-to-date', profitToDate(standing)),
     held: figure('cost-held', totals.held),
+    forecastMonth: position.forecastMonth,
     override: override && { amountCents: override.amount, month: override.month, reason: override.reason },
   };
 }

@@ -6,6 +6,7 @@ import {
   together,
   type Sides,
 } from '@lowtide/core/statements/estimate-against-actual.ts';
+import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import { costCodes } from '../entry/catalog-queries.ts';
 import { read, type Answer } from '../http/api.ts';
@@ -45,6 +46,7 @@ async function against(db: Db, at: AsOf, only: number | undefined): Promise<Answ
         name: code?.name ?? '',
         costType: coding.costType,
         estimated: isEstimated,
+        actualFigure: figureKey({ ...coding, name: 'cost', phase: coding.phase ?? 'none', through: at.through }),
         ...sidesAnswer(amounts),
       };
     }),

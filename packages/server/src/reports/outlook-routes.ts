@@ -79,7 +79,7 @@ async function deadlines(db: Db, at: AsOf): Promise<Answer<'deadlines'>> {
       ({ record, position }) => !position.finished && (record.status === 'active' || record.status === 'proposed'),
     )
     .map(({ record, position }) => {
-      const { complete } = progress(position, percentDecimals);
+      const complete = record.method === 'none' ? null : progress(position, percentDecimals).complete;
       const { targetEndOn, startOn } = record;
       const stand = targetEndOn === null ? null : deadline({ startOn, targetEndOn }, complete, on);
       return {
@@ -88,7 +88,9 @@ async function deadlines(db: Db, at: AsOf): Promise<Answer<'deadlines'>> {
         daysLeft: stand?.daysLeft ?? null,
         kind: stand?.kind ?? ('open' as const),
         complete,
-        completeFigure: figureKey({ name: 'complete', project: record.id, through: at.through }),
+        ...(complete === null
+          ? {}
+          : { completeFigure: figureKey({ name: 'complete', project: record.id, through: at.through }) }),
       };
     });
   return { rows: rows.toSorted((one, other) => byEnd(one.targetEndOn, other.targetEndOn)) };

@@ -130,6 +130,8 @@ test('deadlines: by target end, time gone against percent complete, finished one
     ['DUNE', 'open', null],
     ['GATE', 'open', null],
   ]);
+  // Internal work has no percent complete to be behind.
+  expect(rows.find(({ code }) => code === 'BOAT')?.complete).toBeNull();
   const february = await app.ask<Answer<'deadlines'>>('/deadlines?through=2027-02');
   expect(february.rows[0]).toMatchObject({ kind: 'on time', timeGone: { numerator: 59, denominator: 181 } });
 });

@@ -50,7 +50,9 @@ async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> {
       costByType: COST_TYPES.map((type) =>
         sum(ofProject.filter(({ costType }) => costType === type).map(({ amount }) => amount)),
       ),
-      profitAtCompletionCents: difference(position.contract, estimate),
+      // What is held becomes an asset, and so no loss.
+      profitAtCompletionCents:
+        record.kind === 'internal' && record.costTreatment === 'hold' ? ZERO : difference(position.contract, estimate),
       profitToDateCents: difference(totals.earned, sum([totals.expensed, totals.loss])),
       pendingPriceCents: pending.get(record.id)?.price ?? ZERO,
       pendingCostCents: pending.get(record.id)?.cost ?? ZERO,

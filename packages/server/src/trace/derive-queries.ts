@@ -107,19 +107,24 @@ async function lineDerivation(db: Db, figure: DerivedFigure, at: AsOf): Promise<
   const budget = row ? revisedBudget(row.budget) : ZERO;
   const actual = row?.actual ?? ZERO;
   const forecast = row?.forecast ?? null;
-  const figures = budgetFigures({ budget: row?.budget ?? null, actual, forecast });
+  const finished = row?.finished ?? false;
+  const figures = budgetFigures({ budget: row?.budget ?? null, actual, forecast, finished });
   const inputs: DerivationInput[] = [
     { label: 'Budget', value: money(budget), figure: { ...figure, name: 'budget' } },
     { label: 'Cost', value: money(actual), figure: { ...figure, name: 'cost' } },
   ];
   if (figure.name === 'remaining') return { formula: 'budget − cost', value: money(figures.remaining), inputs };
-  if (forecast) {
+  if (forecast && !finished) {
     inputs.push(
       { label: 'Forecast of the line', value: money(forecast.estimate) },
       { label: 'Budget when it was made', value: money(forecast.revised) },
     );
   }
-  const completion = forecast ? 'forecast + what was approved since' : 'the larger of budget and cost';
+  const completion = finished
+    ? 'its cost, for the project has ended'
+    : forecast
+      ? 'forecast + what was approved since'
+      : 'the larger of budget and cost';
   if (figure.name === 'variance') {
     return { formula: `budget − (${completion})`, value: money(figures.variance), inputs };
   }

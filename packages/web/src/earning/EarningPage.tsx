@@ -154,7 +154,7 @@ function columns(totals: Run['totals'], onEstimate: RunTableProps['onEstimate'])
   ];
 }
 
-/** The estimate, and beside it the way to set one by hand. */
+/** The estimate, and beside it the way to where it comes from. */
 function estimateColumn(total: Run['totals']['estimateCents'], onEstimate: RunTableProps['onEstimate']): Column<Row> {
   return {
     id: 'estimate',
@@ -164,9 +164,19 @@ function estimateColumn(total: Run['totals']['estimateCents'], onEstimate: RunTa
     cell: (row) => (
       <>
         <Money label={`At completion, ${row.code}`} money={row.estimate} />{' '}
-        <Button $look="quiet" aria-label={`Set the estimate of ${row.code} by hand`} onPress={() => onEstimate(row)}>
-          {row.override === null ? 'set' : 'by hand'}
-        </Button>
+        {row.override === null ? (
+          <AsOfLink to={`/projects/${row.id}/forecast`} aria-label={`Forecast of ${row.code}`}>
+            forecast
+          </AsOfLink>
+        ) : (
+          <Button
+            $look="quiet"
+            aria-label={`Change the estimate of ${row.code} set by hand`}
+            onPress={() => onEstimate(row)}
+          >
+            by hand
+          </Button>
+        )}
       </>
     ),
     total: dollars(total),

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { monthText } from '@lowtide/core/calendar/month.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import type { RecordKind } from '@lowtide/core/setup/record-kinds.ts';
 import { useShownBooks } from '../api/as-of.tsx';
@@ -24,11 +25,20 @@ type Open = Pick<RecordDialogProps, 'kind' | 'fields'> & {
   readonly existing?: { readonly id: number; readonly version: number };
 };
 
+function estimateSource({ position, override, forecastMonth }: Project): string {
+  const estimate = dollars(position.estimate.amountCents);
+  if (override !== null)
+    return `The estimate at completion is set by hand from ${monthText(override.month)} on: ${dollars(override.amountCents)}, because: ${override.reason}`;
+  if (forecastMonth !== null)
+    return `The estimate at completion, ${estimate}, comes from the forecast of ${monthText(forecastMonth)}, with what was approved since.`;
+  return `The estimate at completion, ${estimate}, comes from the budget: for each line the larger of budget and cost.`;
+}
+
 /** Contract, estimate set by hand, and the record itself; each change is dated and says why. */
 export function ProjectRecord({ project }: { readonly project: Project }) {
   const { today, through } = useShownBooks();
   const [open, setOpen] = useState<Open | null>(null);
-  const { position, override, contractChanges } = project;
+  const { position, contractChanges } = project;
   const records = useRead('records', { params: { kind: 'project' } });
   const record = records.answer?.rows.find(({ id }) => id === position.id);
   const add = (kind: RecordKind, fields: Readonly<Record<string, string>>) => (): void =>
@@ -36,11 +46,7 @@ export function ProjectRecord({ project }: { readonly project: Project }) {
   return (
     <Scroll>
       <div style={{ display: 'grid', gap: 12, justifyItems: 'start' }}>
-        <Sentence>
-          {override === null
-            ? `The estimate at completion, ${dollars(position.estimate.amountCents)}, comes from the budget: for each line the larger of budget and cost.`
-            : `The estimate at completion is set by hand from ${override.month} on: ${dollars(override.amountCents)}, because: ${override.reason}`}
-        </Sentence>
+        <Sentence>{estimateSource(project)}</Sentence>
         <div style={{ display: 'flex', gap: 8 }}>
           <Button onPress={add('estimate-override', { month: through })}>Set the estimate by hand</Button>
           <Button onPress={add('contract-change', { effectiveOn: today })}>Change the contract price</Button>

@@ -13,7 +13,8 @@ export interface FigureActions {
 
 export const FigureActionsContext = createContext<FigureActions>({ trace: () => undefined, pin: () => undefined });
 
-export type Tone = 'earned' | 'billed' | 'cost' | 'gap' | 'trouble' | 'quiet';
+/** `plain` where below zero is nothing bad. */
+export type Tone = 'earned' | 'billed' | 'cost' | 'gap' | 'trouble' | 'quiet' | 'plain';
 const TONES: Readonly<Record<Tone, string>> = {
   earned: color.earned,
   billed: color.billed,
@@ -21,6 +22,7 @@ const TONES: Readonly<Record<Tone, string>> = {
   gap: color.gap,
   trouble: color.trouble,
   quiet: color.textQuiet,
+  plain: color.text,
 };
 
 export interface FigureProps {
@@ -82,7 +84,7 @@ export function Amount({ cents, tone }: { readonly cents: Cents; readonly tone?:
 export function Percent(props: {
   readonly label: string;
   readonly ratio: Ratio | null;
-  readonly figure?: string;
+  readonly figure?: string | undefined;
   readonly decimals?: number;
 }) {
   const { label, ratio, figure, decimals = 2 } = props;

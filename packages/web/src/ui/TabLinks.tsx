@@ -23,7 +23,8 @@ export function TabLinks({ label, tabs, chosen, onChoose }: TabLinksProps) {
 
 const Bar = styled.nav`
   display: flex;
-  gap: ${space.five};
+  gap: ${space.four};
+  white-space: nowrap;
   border-bottom: 1px solid ${color.line};
   button {
     padding: ${space.one} 0 ${space.two};

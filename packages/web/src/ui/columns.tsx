@@ -51,7 +51,7 @@ interface PercentColumn<Row> {
   readonly head: string;
   readonly of: (row: Row) => Ratio | null;
   readonly named: (row: Row) => string;
-  readonly figure?: (row: Row) => string;
+  readonly figure?: (row: Row) => string | undefined;
   readonly decimals?: number;
 }
 
@@ -67,12 +67,7 @@ export function percentColumn<Row>({ id, head, of, named, figure, decimals = 1 }
     figures: true,
     sortBy: value,
     cell: (row) => (
-      <Percent
-        label={`${head}, ${named(row)}`}
-        ratio={of(row)}
-        decimals={decimals}
-        {...(figure ? { figure: figure(row) } : {})}
-      />
+      <Percent label={`${head}, ${named(row)}`} ratio={of(row)} decimals={decimals} figure={figure?.(row)} />
     ),
   };
 }

@@ -34,7 +34,7 @@ export function forecastRows({ lines }: Sheet): readonly ForecastRow[] {
 }
 
 /** The lines as the core reads forecasts. */
-export function budgetRows({ lines }: Sheet): readonly BudgetRow[] {
+export function budgetRows({ lines, position: { finished } }: Sheet): readonly BudgetRow[] {
   return lines.map(({ coding, budgeted, originalCents, changesCents, units, unit, unitCost, actual }) => ({
     coding,
     budget: budgeted
@@ -42,6 +42,7 @@ export function budgetRows({ lines }: Sheet): readonly BudgetRow[] {
       : null,
     actual: actual.amountCents,
     forecast: null,
+    finished,
   }));
 }
 
