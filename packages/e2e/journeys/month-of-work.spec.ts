@@ -147,7 +147,7 @@ test('post a week of hours at the rates of the days', async () => {
 
 test('recognize the month, take it back with a reason, and recognize it again', async () => {
   await go('/earning?m=2027-03');
-  await sees(page, 'DR-225 is expected to lose 84,000.00');
+  await sees(page, 'DR-225 is expected to lose 123,702.94');
   const { totals } = await api<{ totals: { earnedMonthCents: number } }>('/recognition?month=2027-03');
   await (await page.waitForSelector('::-p-xpath(//button[starts-with(., "Recognize")])'))?.click();
   await sees(page, 'Mar 2027 is recognized');
@@ -169,8 +169,8 @@ test('bill progress, print the invoice, take in the money', async () => {
   await fill(page, 'Percent', '60');
   await sees(page, 'is more than is left');
   await fill(page, 'Percent', '=50/5');
-  await sees(page, 'Post invoice of 139,400.00');
-  await click(page, 'Post invoice of 139,400.00');
+  await sees(page, 'Post invoice of 139,480.80');
+  await click(page, 'Post invoice of 139,480.80');
   await sees(page, 'INV-');
   const pdf = await page.evaluate(async () => {
     const link = [...document.querySelectorAll('a')].find(({ textContent }) => textContent?.includes('Print (PDF)'));
@@ -179,13 +179,13 @@ test('bill progress, print the invoice, take in the money', async () => {
   });
   expect(pdf).toEqual({ type: 'application/pdf', begins: '%PDF-' });
   await click(page, 'Take in a receipt');
-  await fill(page, 'Amount', '139,400.01');
+  await fill(page, 'Amount', '139,480.81');
   await click(page, 'Record receipt');
-  await sees(page, '139,400.01 is more than is open');
+  await sees(page, '139,480.81 is more than is open');
   await fill(page, 'Amount', '100,000');
   await click(page, 'Record receipt');
   await sees(page, 'Settled by RCT-');
-  await sees(page, '39,400.00');
+  await sees(page, '39,480.80');
 });
 
 test('reverse a posted bill: both stay, linked, and the project is as before', async () => {

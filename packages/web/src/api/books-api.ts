@@ -23,23 +23,31 @@ interface Request {
   readonly key?: string;
 }
 
-/** Keeping what is typed changes no figure, so nothing on the screen needs reading again. */
-const CHANGES_NO_FIGURE: readonly EndpointName[] = ['changeDraft', 'previewInvoice', 'changeEstimate', 'readSheetFile'];
+/** These change nothing. */
+const CHANGES_NO_FIGURE: readonly EndpointName[] = ['previewInvoice', 'readSheetFile'];
+
+/** Keeping what is typed changes no figure, only what the list of such sheets says. */
+const LISTED_IN: Partial<Record<EndpointName, EndpointName>> = { changeDraft: 'drafts', changeEstimate: 'estimates' };
 
 export const booksApi = createApi({
   reducerPath: 'books',
   baseQuery: fetchBaseQuery({ baseUrl: new URL('/api', globalThis.location.origin).href }),
-  tagTypes: ['Books'],
+  tagTypes: ['Books', 'List'],
   endpoints: (build) => ({
     read: build.query<unknown, Request>({
       query: httpRequest,
       transformResponse: (answer, _meta, { name }) => ENDPOINTS[name].response.parse(answer),
-      providesTags: ['Books'],
+      providesTags: (_answer, _error, { name }) => ['Books', { type: 'List', id: name }],
     }),
     write: build.mutation<unknown, Request>({
       query: httpRequest,
       transformResponse: (answer, _meta, { name }) => ENDPOINTS[name].response.parse(answer),
-      invalidatesTags: (_answer, error, { name }) => (error || CHANGES_NO_FIGURE.includes(name) ? [] : ['Books']),
+      invalidatesTags: (_answer, error, { name }) => {
+        if (error) return [];
+        const list = LISTED_IN[name];
+        if (list !== undefined) return [{ type: 'List', id: list }];
+        return CHANGES_NO_FIGURE.includes(name) ? [] : ['Books'];
+      },
     }),
   }),
 });

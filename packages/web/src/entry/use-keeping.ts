@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Trouble } from '../api/trouble.ts';
 
 export interface Keeping<T> {
@@ -47,6 +47,10 @@ export function useKeeping<T>(
     running.current ??= keepOnce().finally(() => (running.current = null));
     return running.current;
   };
+  const leave = useRef(keepNow);
+  leave.current = keepNow;
+  // Going away keeps at once what was typed last.
+  useEffect(() => () => void (timer.current === undefined ? undefined : leave.current()), []);
   return {
     latest: () => latest.current,
     take: (theirs) => {
