@@ -1,5 +1,15 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent, type RefObject } from 'react';
+import {
+  memo,
+  useCallback,
+  useId,
+  useMemo,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+  type RefObject,
+} from 'react';
 import {
   blankRow,
   isBlock,
@@ -56,10 +66,12 @@ export function EntryGrid(props: EntryGridProps) {
       box.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)?.focus(),
     );
   };
-  const { cursor, suggestions, chosen, rowAt, accept, onKeyDown, onPaste, onFocus, onType } = useGridCursor(
+  const { cursor, suggestions, chosen, rowAt, accept, onKeyDown, onPaste, ...handlers } = useGridCursor(
     props,
     focusCell,
   );
+  const { onFocus, onType } = useSteady(handlers);
+  const byRow = useMemo(() => marksByRow(marks), [marks]);
   return (
     <Frame ref={box} onKeyDown={onKeyDown} onPaste={onPaste}>
       <table role="grid" aria-label={label} aria-rowcount={count + 1}>
@@ -72,14 +84,14 @@ export function EntryGrid(props: EntryGridProps) {
               index={index}
               row={rowAt(index)}
               columns={columns}
-              marks={marks}
+              marks={byRow.get(index)}
               follows={follows?.(index)}
               heads={isHeading?.(rowAt(index)) ?? false}
               picker={
                 cursor.row === index && suggestions.length > 0 ? { column: cursor.column, listId, chosen } : undefined
               }
               onFocus={onFocus}
-              onType={(column, value) => onType({ row: index, column }, value)}
+              onType={onType}
             />
           ))}
           {bottom > 0 ? <tr aria-hidden style={{ height: bottom }} /> : null}
@@ -99,13 +111,39 @@ export function EntryGrid(props: EntryGridProps) {
   );
 }
 
+interface Handlers {
+  readonly onFocus: (place: CellPlace) => void;
+  readonly onType: (place: CellPlace, value: string) => void;
+}
+
+/** Handlers that stay the same ones while what they do changes: rows that did not change are not drawn again. */
+function useSteady(handlers: Handlers): Handlers {
+  const latest = useRef(handlers);
+  latest.current = handlers;
+  const onFocus = useCallback((place: CellPlace) => latest.current.onFocus(place), []);
+  const onType = useCallback((place: CellPlace, value: string) => latest.current.onType(place, value), []);
+  return { onFocus, onType };
+}
+
+type RowMarks = ReadonlyMap<string, CellMark>;
+
+function marksByRow(marks: EntryGridProps['marks']): ReadonlyMap<number, RowMarks> {
+  const byRow = new Map<number, Map<string, CellMark>>();
+  for (const [cell, mark] of marks) {
+    const [row = '', column = ''] = cell.split('/');
+    const ofRow = byRow.get(Number(row)) ?? new Map<string, CellMark>();
+    byRow.set(Number(row), ofRow.set(column, mark));
+  }
+  return byRow;
+}
+
 /** Which rows to draw, and the room above and below them. */
 function useRowsInView(box: RefObject<HTMLDivElement | null>, count: number) {
   const virtual = useVirtualizer({
     count,
     getScrollElement: () => box.current,
     estimateSize: () => ROW_HEIGHT,
-    overscan: 20,
+    overscan: 5,
   });
   const scrollTo = (row: number): void => virtual.scrollToIndex(row);
   if (count < DRAW_ALL_BELOW) {
@@ -159,19 +197,17 @@ function useGridCursor(props: EntryGridProps, focusCell: (place: CellPlace) => v
   return { cursor, suggestions, chosen, rowAt, accept, onKeyDown, onPaste, onFocus, onType };
 }
 
-interface RowProps {
+interface RowProps extends Handlers {
   readonly index: number;
   readonly row: GridRow;
   readonly columns: readonly GridColumn[];
-  readonly marks: EntryGridProps['marks'];
+  readonly marks: RowMarks | undefined;
   readonly follows: Readonly<Record<string, string>> | undefined;
   readonly heads: boolean;
   readonly picker: { readonly column: number; readonly listId: string; readonly chosen: number } | undefined;
-  readonly onFocus: (place: CellPlace) => void;
-  readonly onType: (column: number, value: string) => void;
 }
 
-function Row({ index, row, columns, marks, follows, heads, picker, onFocus, onType }: RowProps) {
+const Row = memo(function Row({ index, row, columns, marks, follows, heads, picker, onFocus, onType }: RowProps) {
   return (
     <tr aria-rowindex={index + 2} data-heads={heads || undefined}>
       <th scope="row">{index + 1}</th>
@@ -184,15 +220,15 @@ function Row({ index, row, columns, marks, follows, heads, picker, onFocus, onTy
           figures={figures}
           readOnly={readOnly}
           ghost={follows?.[id]}
-          mark={marks.get(`${index}/${id}`)}
+          mark={marks?.get(id)}
           picker={picker?.column === column ? picker : undefined}
           onFocus={onFocus}
-          onType={(value) => onType(column, value)}
+          onType={(value) => onType({ row: index, column }, value)}
         />
       ))}
     </tr>
   );
-}
+});
 
 function Heads({ columns }: { readonly columns: readonly GridColumn[] }) {
   return (

@@ -40,17 +40,17 @@ export function withBlock(
   columns: readonly string[],
   block: readonly (readonly string[])[],
 ): readonly GridRow[] {
-  const length = Math.max(rows.length, row + block.length);
-  return Array.from({ length }, (_, index) => {
-    const known = rows[index] ?? blankRow(columns);
-    const cells = block[index - row];
-    if (cells === undefined) return known;
+  const next = [...rows];
+  while (next.length < row) next.push(blankRow(columns));
+  for (const [index, cells] of block.entries()) {
+    const known = next[row + index] ?? blankRow(columns);
     const changed = cells.flatMap((value, offset) => {
       const name = columns[column + offset];
       return name === undefined ? [] : [[name, value] as const];
     });
-    return { ...known, ...Object.fromEntries(changed) };
-  });
+    next[row + index] = { ...known, ...Object.fromEntries(changed) };
+  }
+  return next;
 }
 
 /** The rows with a blank one put in. */

@@ -1,5 +1,8 @@
+import { useMemo } from 'react';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import type { ClientLine } from '@lowtide/core/estimate/client-lines.ts';
+import { clientLines, type ClientLine } from '@lowtide/core/estimate/client-lines.ts';
+import type { EstimateSheet } from '@lowtide/core/estimate/estimate-sheet.ts';
+import { readEstimate, type EstimateBasis } from '@lowtide/core/estimate/read-estimate.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
 import { amountColumn, textColumn } from '../../ui/columns.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
@@ -9,8 +12,14 @@ interface Row extends ClientLine {
   readonly isSection: boolean;
 }
 
-/** The estimate as the client sees it: sections, lines and prices. Cost is not known here. */
-export function ClientView({ lines }: { readonly lines: readonly ClientLine[] }) {
+export interface ClientViewProps {
+  readonly sheet: EstimateSheet;
+  readonly basis: EstimateBasis;
+}
+
+/** The estimate as the client sees it: sections, lines and prices. */
+export function ClientView({ sheet, basis }: ClientViewProps) {
+  const lines = useMemo(() => clientLines(readEstimate(sheet, basis).lines), [sheet, basis]);
   const rows = [...groupedBy(lines, ({ section }) => section)].flatMap(([section, group], nth): readonly Row[] => [
     {
       section,

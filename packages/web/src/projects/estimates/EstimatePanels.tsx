@@ -1,20 +1,21 @@
+import { memo } from 'react';
 import { spread, type Spread } from '@lowtide/core/estimate/line-price.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { SheetPanels } from '../../entry/SheetPanels.tsx';
 import { Remarks } from '../../ui/notes.tsx';
-import type { EstimateReading } from '../../workers/estimate-worker.ts';
+import type { SheetReading } from './use-reading.ts';
 
 export interface EstimatePanelsProps {
-  readonly reading: EstimateReading | null;
+  readonly reading: SheetReading | null;
   readonly place: (at: string) => string;
 }
 
 const NOTHING = spread(cents(0), cents(0));
 
 /** Below the sheet: what is wrong in it, and what it comes to, by section and by cost type. */
-export function EstimatePanels({ reading, place }: EstimatePanelsProps) {
+export const EstimatePanels = memo(function EstimatePanels({ reading, place }: EstimatePanelsProps) {
   const whole = reading?.totals.whole ?? NOTHING;
   const bySection = reading?.totals.bySection ?? [];
   const byCostType = reading?.totals.byCostType ?? [];
@@ -51,7 +52,7 @@ export function EstimatePanels({ reading, place }: EstimatePanelsProps) {
       </section>
     </SheetPanels>
   );
-}
+});
 
 interface SpreadTableProps {
   readonly head: string;

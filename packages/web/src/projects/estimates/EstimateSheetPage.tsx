@@ -15,7 +15,6 @@ import { Loading, Note } from '../../ui/notes.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { TabLinks } from '../../ui/TabLinks.tsx';
 import { color, space, type } from '../../theme/tokens.ts';
-import type { EstimateReading } from '../../workers/estimate-worker.ts';
 import { ApproveDialog } from './ApproveDialog.tsx';
 import { ClientView } from './ClientView.tsx';
 import { CompareView } from './CompareView.tsx';
@@ -26,7 +25,7 @@ import { FilesDialog } from './FilesDialog.tsx';
 import { ruledRows } from './ruled-rows.ts';
 import { statusText } from './status-text.ts';
 import { useEstimate, type EstimateState, type Head, type TypedEstimate } from './use-estimate.ts';
-import { useReading } from './use-reading.ts';
+import { useReading, type SheetReading } from './use-reading.ts';
 
 const VIEWS = [
   { id: 'ours', text: 'What we see' },
@@ -70,7 +69,7 @@ function EstimateSheetOf({ id }: { readonly id: number }) {
           <EstimatePanels reading={reading} place={place} />
         </>
       ) : null}
-      {view === 'client' ? <ClientView lines={reading?.client ?? []} /> : null}
+      {view === 'client' ? <ClientView sheet={typed.sheet} basis={on} /> : null}
       {view === 'versions' && state.kept === 'kept' ? <CompareView project={on.project.id} id={id} /> : null}
     </Page>
   );
@@ -92,7 +91,7 @@ interface Parts {
   readonly state: EstimateState;
   readonly typed: TypedEstimate;
   readonly head: Head;
-  readonly reading: EstimateReading | null;
+  readonly reading: SheetReading | null;
 }
 
 function HeadFields({ state, typed, head, reading, isDecided }: Parts & { readonly isDecided: boolean }) {
@@ -136,7 +135,7 @@ interface SheetGridProps {
   readonly state: EstimateState;
   readonly typed: TypedEstimate;
   readonly basis: Basis;
-  readonly reading: EstimateReading | null;
+  readonly reading: SheetReading | null;
   readonly columns: ReturnType<typeof estimateColumns>;
   readonly isDecided: boolean;
 }
@@ -162,7 +161,7 @@ function SheetGrid({ state, typed, basis, reading, columns, isDecided }: SheetGr
   );
 }
 
-function cellMarks(reading: EstimateReading | null): ReadonlyMap<string, CellMark> {
+function cellMarks(reading: SheetReading | null): ReadonlyMap<string, CellMark> {
   return new Map(
     (reading?.problems ?? []).map(({ at, message }) => [at.replace(/^rows\//, ''), { tone: 'trouble', message }]),
   );
