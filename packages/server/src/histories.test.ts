@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { sql } from 'kysely';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { anyHistory, LivedHistory } from './history.test.support.ts';
+import { anyChangeOrder, anyHistory } from './happening.test.support.ts';
+import { LivedHistory } from './history.test.support.ts';
 import { openApp, setUpSmallCompany, type TestApp } from './small-company.test.support.ts';
 import { verifiedBooks } from './verify/verify-queries.ts';
 
@@ -204,3 +205,58 @@ test('a bill or a file that comes twice is refused the second time, whatever cam
     { numRuns: Math.max(3, Math.ceil(RUNS / 4)) },
   );
 });
+
+/** What people read, of everything a change order may touch. */
+async function readings(app: TestApp, through: string): Promise<readonly unknown[]> {
+  const pages = [
+    ...[1, 2, 3].map((project) => `/projects/${project}?through=${through}`),
+    `/projects?through=${through}`,
+    `/wip-schedule?through=${through}`,
+    `/billable?through=${through}`,
+    `/estimate-against-actual?through=${through}`,
+    `/fade?through=${through}&from=2027-01`,
+    `/deadlines?through=${through}`,
+    `/portfolio?through=${through}`,
+    ...[1, 2, 3].map((project) => `/projects/${project}/forecast?through=${through}`),
+    ...[1, 2].map((project) => `/projects/${project}/cost-curve?through=${through}`),
+  ];
+  const answers: unknown[] = [];
+  for (const page of pages) answers.push([page, await app.ask(page)]);
+  return answers;
+}
+
+test('whatever came before: approving a change order and taking it back leaves no trace in figures', async () => {
+  let undone = 0;
+  await fc.assert(
+    fc.asyncProperty(anyHistory, anyChangeOrder, async (history, order) => {
+      const app = await openApp(template.path);
+      try {
+        const books = new LivedHistory(app);
+        for (const happening of history) await books.live(happening);
+        const before = await readings(app, books.through);
+        await books.changeOrder({ ...order, then: 'take back' });
+        const { rows } = await app.ask<{ rows: { id: number; kind: string; status: string; version: number }[] }>(
+          `/projects/${order.project + 1}/estimates`,
+        );
+        const last = rows.findLast(({ kind, status }) => kind === 'change' && status === 'pending');
+        // Pending again it is exposure; rejected, it is nothing.
+        if (last) undone += 1;
+        if (last) await app.order('POST', `/estimates/${last.id}/rejection`, { version: last.version, reason: 'No' });
+        const after = await readings(app, books.through);
+        expect(withoutPending(after)).toEqual(withoutPending(before));
+        expect(await differences(app)).toEqual([]);
+      } finally {
+        await app.close();
+      }
+    }),
+    { numRuns: RUNS },
+  );
+  expect(undone).toBeGreaterThan(0);
+});
+
+/** Change orders of the history that wait are exposure, before and after; which of them was rejected does not matter here. */
+function withoutPending(answers: readonly unknown[]): unknown {
+  return JSON.parse(
+    JSON.stringify(answers, (key, value: unknown) => (key.startsWith('pending') ? undefined : value)),
+  ) as unknown;
+}

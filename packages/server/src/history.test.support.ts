@@ -1,110 +1,7 @@
-import fc from 'fast-check';
+import { FORECAST_METHODS } from '@lowtide/core/forecast/forecast-estimate.ts';
+import type { Happening } from './happening.test.support.ts';
+import { sheetOf } from './priced-estimate.test.support.ts';
 import { billSheet, BLANK_BILL, hoursSheet, invoiceOf, workedDay, type TestApp } from './small-company.test.support.ts';
-
-/** One thing that may happen to the books. Whether it is allowed is for the application to say. */
-export type Happening =
-  | {
-      readonly kind: 'bill';
-      readonly supplier: number;
-      readonly number: number;
-      readonly day: number;
-      readonly project: number;
-      readonly cents: number;
-      readonly tax: number;
-    }
-  | {
-      readonly kind: 'hours';
-      readonly employee: number;
-      readonly week: number;
-      readonly project: number;
-      readonly hours: number;
-    }
-  | {
-      readonly kind: 'budget' | 'contract' | 'estimate';
-      readonly project: number;
-      readonly cents: number;
-      readonly day: number;
-    }
-  | {
-      readonly kind: 'invoice';
-      readonly project: number;
-      readonly percent: number;
-      readonly rest: boolean;
-      readonly day: number;
-    }
-  | { readonly kind: 'settle' | 'reverse'; readonly which: number; readonly share: number }
-  | { readonly kind: 'recognize' | 'unrecognize' | 'next-month' | 'lock' };
-
-const project = fc.integer({ min: 0, max: 2 });
-const day = fc.integer({ min: 1, max: 28 });
-const amount = fc.integer({ min: -500_000, max: 3_000_000 });
-
-const happening: fc.Arbitrary<Happening> = fc.oneof(
-  {
-    weight: 6,
-    arbitrary: fc.record({
-      kind: fc.constant('bill' as const),
-      supplier: fc.integer({ min: 0, max: 1 }),
-      number: fc.integer({ min: 1, max: 9 }),
-      day,
-      project: fc.integer({ min: 0, max: 3 }),
-      cents: amount,
-      tax: fc.integer({ min: 0, max: 2 }),
-    }),
-  },
-  {
-    weight: 4,
-    arbitrary: fc.record({
-      kind: fc.constant('hours' as const),
-      employee: fc.integer({ min: 0, max: 1 }),
-      week: fc.integer({ min: 0, max: 3 }),
-      project: fc.integer({ min: 0, max: 3 }),
-      hours: fc.integer({ min: 1, max: 24 }),
-    }),
-  },
-  {
-    weight: 3,
-    arbitrary: fc.record({
-      kind: fc.constantFrom('budget' as const, 'contract' as const, 'estimate' as const),
-      project,
-      cents: amount,
-      day,
-    }),
-  },
-  {
-    weight: 3,
-    arbitrary: fc.record({
-      kind: fc.constant('invoice' as const),
-      project,
-      percent: fc.integer({ min: 1, max: 60 }),
-      rest: fc.boolean(),
-      day,
-    }),
-  },
-  {
-    weight: 4,
-    arbitrary: fc.record({
-      kind: fc.constantFrom('settle' as const, 'reverse' as const),
-      which: fc.nat(50),
-      share: fc.integer({ min: 1, max: 100 }),
-    }),
-  },
-  {
-    weight: 5,
-    arbitrary: fc.record({
-      kind: fc.constantFrom(
-        'recognize' as const,
-        'recognize' as const,
-        'unrecognize' as const,
-        'next-month' as const,
-        'next-month' as const,
-        'lock' as const,
-      ),
-    }),
-  },
-);
-
-export const anyHistory = fc.array(happening, { minLength: 4, maxLength: 26 });
 
 const PROJECTS = ['GATE', 'DUNE', 'BOAT'] as const;
 const CODES = ['A/31-250', '31-250', '31-250'] as const;
@@ -156,6 +53,10 @@ export class LivedHistory {
       case 'contract':
       case 'estimate':
         return this.change(happening);
+      case 'change-order':
+        return this.changeOrder(happening);
+      case 'forecast':
+        return this.forecast(happening);
       case 'invoice': {
         const { project: of, percent, rest, day: on } = happening;
         await this.order(
@@ -242,6 +143,42 @@ export class LivedHistory {
       const csv = `project,costCode,costType,cost,effectiveOn,reason\n${name},31-250,material,${Math.abs(cents) / 100},${this.day(on)},Change ${this.refusals.length}`;
       await this.order('POST', '/imports/budget-line', { name: 'budget.csv', csv });
     }
+  }
+
+  /** Writes a change order down; whether it is approved, and taken back, as it says. */
+  async changeOrder({
+    project: of,
+    cents,
+    price,
+    day: on,
+    then,
+  }: Omit<Extract<Happening, { kind: 'change-order' }>, 'kind'>): Promise<void> {
+    const path = `/projects/${of + 1}/estimates`;
+    const begun = await this.order('POST', path, { kind: 'change', name: '', copyOf: null });
+    if (begun === null) return;
+    const id = String(begun['id']);
+    const paid = PROJECTS[of] === 'BOAT' ? '' : (price / 100).toFixed(2);
+    const sheet = sheetOf([
+      { section: 'Extra', code: CODES[of] ?? '', text: 'More of it', cost: (cents / 100).toFixed(2), price: paid },
+    ]);
+    const kept = await this.order('PUT', `/estimates/${id}`, {
+      ...{ version: begun['version'], name: '', pricedOn: begun['pricedOn'], targetEndOn: '', sheet },
+    });
+    if (kept === null || then === 'wait') return;
+    const approval = { version: kept['version'], agreedOn: this.day(on), grouping: 'section', plan: [] };
+    if ((await this.order('POST', `/estimates/${id}/approval`, approval)) === null || then === 'approve') return;
+    const { version } = await this.app.ask<{ version: number }>(`/estimates/${id}`);
+    await this.order('POST', `/estimates/${id}/withdrawal`, { version, reason: 'Not meant' });
+  }
+
+  /** Forecasts the first line by a method, the others by their budget. */
+  private async forecast({ project: of, method, share }: Extract<Happening, { kind: 'forecast' }>): Promise<void> {
+    const path = `/projects/${of + 1}/forecast`;
+    const sheet = await this.app.ask<{ stamp: string; lines: { line: string }[] }>(`${path}?through=${this.through}`);
+    const rows = sheet.lines.slice(0, 1).map(({ line }) => {
+      return { line, method: FORECAST_METHODS[method], input: String(share), reason: 'Measured' };
+    });
+    await this.order('POST', `${path}s`, { month: this.through, stamp: sheet.stamp, rows });
   }
 
   private async document({ kind, which, share }: Extract<Happening, { kind: 'settle' | 'reverse' }>): Promise<void> {

@@ -1,5 +1,5 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import type { z } from 'zod';
 import { ENDPOINTS, type Endpoint, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import { troubleOf, type Trouble } from './trouble.ts';
@@ -83,11 +83,13 @@ export function useRead<N extends EndpointName>(
   { keepLast = false, fresh = false }: { readonly keepLast?: boolean; readonly fresh?: boolean } = {},
 ): Reading<N> {
   const request = { name, asked: asked ?? {} };
-  const { data, currentData, error, isFetching } = booksApi.useReadQuery(request, {
+  const [opened] = useState(() => Date.now());
+  const { data, currentData, error, isFetching, fulfilledTimeStamp = 0 } = booksApi.useReadQuery(request, {
     skip: asked === null,
     refetchOnMountOrArgChange: fresh,
   });
-  const shown = fresh && isFetching ? undefined : keepLast ? data : currentData;
+  const isOld = fresh && (isFetching || fulfilledTimeStamp < opened);
+  const shown = isOld ? undefined : keepLast ? data : currentData;
   return {
     answer: asked === null ? undefined : (shown as Answer<N> | undefined),
     trouble: error === undefined ? undefined : troubleOf(error),

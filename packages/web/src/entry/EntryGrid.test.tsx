@@ -2,8 +2,8 @@
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
-import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
-import { EntryGrid } from './EntryGrid.tsx';
+import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
+import { EntryGrid, type EntryGridProps } from './EntryGrid.tsx';
 import type { GridRow } from './grid-edits.ts';
 import type { Suggestion } from './SuggestionList.tsx';
 
@@ -134,6 +134,81 @@ describe('keys in a sheet', () => {
     await user.click(cell('Who, row 1'));
     await user.paste('X\t1.00\nY\t2.00\n');
     expect(seen).toEqual([row('X', '1.00'), row('Y', '2.00')]);
+  });
+});
+
+describe('rows of a sheet', () => {
+  test('Ctrl I puts in a blank one above, Ctrl Shift and an arrow moves one, as far as there are rows', async () => {
+    const user = open(row('A'), row('B'), row('C'));
+    await user.click(cell('Who, row 2'));
+    await user.keyboard('{Control>}i{/Control}');
+    expect(seen).toEqual([row('A'), row(''), row('B'), row('C')]);
+    await user.click(cell('Who, row 4'));
+    await user.keyboard('{Control>}{Shift>}{ArrowUp}{/Shift}{/Control}');
+    expect(seen).toEqual([row('A'), row(''), row('C'), row('B')]);
+    await vi.waitFor(() => expect(document.activeElement).toBe(cell('Who, row 3')));
+    await user.click(cell('Who, row 1'));
+    await user.keyboard('{Control>}{Shift>}{ArrowUp}{/Shift}{/Control}');
+    expect(seen).toEqual([row('A'), row(''), row('C'), row('B')]);
+  });
+
+  test('Ctrl Z and Ctrl Shift Z ask for what was there before', async () => {
+    const [undo, redo] = [vi.fn(), vi.fn()];
+    render(<Fixed rows={[row('A')]} onUndo={undo} onRedo={redo} />);
+    const user = userEvent.setup();
+    await user.click(cell('Who, row 1'));
+    await user.keyboard('{Control>}z{/Control}');
+    await user.keyboard('{Control>}{Shift>}Z{/Shift}{/Control}');
+    expect([undo.mock.calls.length, redo.mock.calls.length]).toEqual([1, 1]);
+  });
+});
+
+const changed = vi.fn();
+
+/** A sheet of which nothing but the amount can be typed, and no row added. */
+function Fixed({ rows, ...keys }: Partial<EntryGridProps> & { readonly rows: readonly GridRow[] }) {
+  return (
+    <EntryGrid
+      label="Fixed"
+      columns={COLUMNS.map((column) => ({ ...column, readOnly: column.id !== 'net' }))}
+      rows={rows}
+      onChange={changed}
+      marks={new Map()}
+      suggest={() => []}
+      onCursor={() => undefined}
+      follows={(index) => (index === 0 ? { net: '58,320.00' } : undefined)}
+      isHeading={({ text }) => text === 'heads'}
+      isFixed
+      {...keys}
+    />
+  );
+}
+
+describe('a sheet of rows that are given', () => {
+  beforeEach(() => changed.mockClear());
+
+  test('has no row more, and shows in untyped cells what follows', () => {
+    render(<Fixed rows={[row('A', '', 'heads'), row('B', '7')]} />);
+    expect(screen.getByRole('grid').getAttribute('aria-rowcount')).toBe('3');
+    expect(screen.queryByLabelText('Who, row 3')).toBeNull();
+    expect(cell('Net, row 1').placeholder).toBe('58,320.00');
+    expect(cell('Net, row 2').value).toBe('7');
+    expect(document.querySelectorAll('[data-heads]')).toHaveLength(1);
+  });
+
+  test('takes nothing where nothing can be typed: no key, no paste, no row out or in', async () => {
+    render(<Fixed rows={[row('A'), row('B')]} />);
+    const user = userEvent.setup();
+    await user.click(cell('Who, row 2'));
+    await user.keyboard('x');
+    await user.keyboard('{Control>}d{/Control}{Control>}{Delete}{/Control}{Control>}i{/Control}');
+    await user.paste('X\t1\nY\t2\n');
+    expect(changed).not.toHaveBeenCalled();
+    await user.click(cell('Net, row 2'));
+    await user.keyboard('{Control>}{Delete}{/Control}');
+    expect(changed).not.toHaveBeenCalled();
+    await user.keyboard('5');
+    expect(changed).toHaveBeenCalledExactlyOnceWith([row('A'), row('B', '5')]);
   });
 });
 

@@ -179,7 +179,7 @@ function useGridCursor(props: EntryGridProps, focusCell: (place: CellPlace) => v
   };
   const onPaste = (event: ClipboardEvent): void => {
     const text = event.clipboardData.getData('text/plain');
-    if (!isBlock(text)) return;
+    if (!isBlock(text) || columns[cursor.column]?.readOnly) return;
     event.preventDefault();
     setPicking(null);
     onChange(withBlock(rows, cursor, ids, pastedBlock(text)));

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { blankRow, isBlankRow, isBlock, pastedBlock, withBlock, withCell } from './grid-edits.ts';
+import {
+  blankRow,
+  isBlankRow,
+  isBlock,
+  pastedBlock,
+  withBlankRow,
+  withBlock,
+  withCell,
+  withRowMoved,
+} from './grid-edits.ts';
 
 const COLUMNS = ['a', 'b', 'c'];
 const row = (a: string, b = '', c = ''): Record<string, string> => ({ a, b, c });
@@ -74,6 +83,37 @@ describe('pasting cells of a spreadsheet', () => {
           });
         },
       ),
+    );
+  });
+});
+
+describe('whole rows', () => {
+  const rows = [row('1'), row('2'), row('3')];
+
+  test.each([
+    { case: 'first', at: 0, after: ['', '1', '2', '3'] },
+    { case: 'at the end', at: 3, after: ['1', '2', '3', ''] },
+    { case: 'beyond the end', at: 5, after: ['1', '2', '3'] },
+  ])('a blank one is put in $case', ({ at, after }) => {
+    expect(withBlankRow(rows, at, COLUMNS).map(({ a }) => a)).toEqual(after);
+  });
+
+  test.each([
+    { case: 'down', from: 0, to: 2, after: ['2', '3', '1'] },
+    { case: 'up', from: 2, to: 1, after: ['1', '3', '2'] },
+    { case: 'above the first', from: 0, to: -1, after: ['1', '2', '3'] },
+    { case: 'below the last', from: 2, to: 3, after: ['1', '2', '3'] },
+    { case: 'that is not there', from: 3, to: 0, after: ['1', '2', '3'] },
+  ])('one is moved $case', ({ from, to, after }) => {
+    expect(withRowMoved(rows, from, to).map(({ a }) => a)).toEqual(after);
+  });
+
+  test('moved there and back, all is as before, and no row is a new one', () => {
+    fc.assert(
+      fc.property(fc.nat(2), fc.nat(2), (from, to) => {
+        const back = withRowMoved(withRowMoved(rows, from, to), to, from);
+        back.forEach((each, index) => expect(each).toBe(rows[index]));
+      }),
     );
   });
 });

@@ -31,8 +31,25 @@ interface Sent {
 let sent: Sent[] = [];
 let fail: 'connection' | 'conflict' | null = null;
 
+const HEAD = {
+  id: 7,
+  kind: 'bills',
+  title: 'Bill batch 7',
+  rows: 0,
+  updatedAt: '2027-03-31T00:00:00Z',
+  updatedBy: 'T',
+};
+
+/** The draft as it was kept last. */
+function stored(): Response {
+  const last = sent.at(-1);
+  const sheet = { ...BLANK, controlTotal: last?.total ?? '' };
+  return Response.json({ ...HEAD, version: sent.length, sheet, preview: PREVIEW });
+}
+
 /** A server that keeps one draft, or fails as it is told. */
 async function answer(request: Request): Promise<Response> {
+  if (request.method === 'GET') return stored();
   const body = (await request.json()) as { sheet: { controlTotal: string }; version?: number };
   sent.push({
     method: request.method,
@@ -49,17 +66,7 @@ async function answer(request: Request): Promise<Response> {
     );
   }
   const version = (body.version ?? 0) + 1;
-  return Response.json({
-    id: 7,
-    kind: 'bills',
-    title: 'Bill batch 7',
-    version,
-    rows: 0,
-    updatedAt: '2027-03-31T00:00:00Z',
-    updatedBy: 'T',
-    sheet: body.sheet,
-    preview: PREVIEW,
-  });
+  return Response.json({ ...HEAD, version, sheet: body.sheet, preview: PREVIEW });
 }
 
 beforeEach(() => {
@@ -72,16 +79,15 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-function open(onMade = vi.fn()) {
+function open(onMade = vi.fn(), id: number | null = null) {
   const store = configureStore({
     reducer: { [booksApi.reducerPath]: booksApi.reducer },
     middleware: (before) => before().concat(booksApi.middleware),
   });
   const wrapper = ({ children }: { readonly children: ReactNode }) => <Provider store={store}>{children}</Provider>;
-  return {
-    ...renderHook(() => useDraft({ id: null, month: month('2027-03'), blank: BLANK, onMade }), { wrapper }),
-    onMade,
-  };
+  const draft = (own: number | null) =>
+    renderHook(() => useDraft({ id: own, month: month('2027-03'), blank: BLANK, onMade }), { wrapper });
+  return { ...draft(id), onMade, again: () => draft(7) };
 }
 
 describe('a sheet being typed', () => {
@@ -139,4 +145,25 @@ describe('a sheet being typed', () => {
     expect(result.current.sheet).toEqual({ ...BLANK, controlTotal: '2' });
     expect(await act(() => result.current.settled())).toBeNull();
   });
+});
+
+test('opened again soon after, a sheet is as it was kept last, and goes on from there', async () => {
+  const { result, unmount, again } = open();
+  act(() => result.current.change({ ...BLANK, controlTotal: '1' }));
+  await waitFor(() => expect(result.current.kept).toBe('kept'));
+  unmount();
+  const first = again();
+  await waitFor(() => expect(first.result.current.sheet?.controlTotal).toBe('1'));
+  act(() => first.result.current.change({ ...BLANK, controlTotal: '12' }));
+  first.unmount();
+  await waitFor(() => expect(sent).toHaveLength(2));
+  const second = again();
+  await waitFor(() => expect(second.result.current.sheet?.controlTotal).toBe('12'));
+  act(() => second.result.current.change({ ...BLANK, controlTotal: '123' }));
+  await act(() => second.result.current.settled());
+  expect(sent.map(({ total, version }) => [total, version])).toEqual([
+    ['1', undefined],
+    ['12', 1],
+    ['123', 2],
+  ]);
 });
