@@ -2,11 +2,16 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import SqliteDatabase from 'better-sqlite3';
-import { sql } from 'kysely';
+import { dayNumber, isoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { month, monthNumber } from '@lowtide/core/calendar/month.ts';
+import { Kysely, sql, SqliteDialect } from 'kysely';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import type { Answer } from '../http/api.ts';
+import { addPier, approve, PIER_ROWS, priced } from '../priced-estimate.test.support.ts';
 import { GOOD_BILL, billSheet, openApp, post, setUpSmallCompany } from '../small-company.test.support.ts';
 import { migrate, MIGRATIONS, NewerBooks } from './migrate.ts';
 import { openBooks } from './open.ts';
+import type { Schema } from './schema.ts';
 
 let directory: string;
 let path: string;
@@ -80,6 +85,56 @@ test('what is acknowledged is on the disk: full synchronization holds after writ
   expect(mode).toEqual([{ journal_mode: 'wal' }]);
   expect(existsSync(`${path}-wal`)).toBe(true);
   await books.close();
+});
+
+test('books of the first version open in this one: contract, budget and cost as they were, nothing approved or forecast yet', async () => {
+  const file = new SqliteDatabase(path);
+  const old = new Kysely<Schema>({ dialect: new SqliteDialect({ database: file }) });
+  await migrate(old, { path, version: () => 0 }, MIGRATIONS.slice(0, 1));
+  const day = dayNumber(isoDate('2027-01-01'));
+  file.exec(`
+    INSERT INTO company VALUES (1, 'Old Works', 'USD', 1, NULL, ${monthNumber(month('2027-01'))}, NULL);
+    INSERT INTO cost_code (id, code, name, cost_type) VALUES (1, '31-250', 'Armor stone', 'material');
+    INSERT INTO party (id, kind, code, name) VALUES (1, 'client', 'COUNTY', 'Garrow County');
+    INSERT INTO project (id, code, name, kind, client_id, start_on, status, method, cost_treatment)
+      VALUES (1, 'GATE', 'Tide gate', 'client', 1, ${day}, 'active', 'cost-to-cost', 'hold');
+    INSERT INTO contract_change VALUES (1, 1, ${day}, 10000000, 'Contract', ${day * 86_400_000}, 'T');
+    INSERT INTO budget_line (id, project_id, cost_code_id, cost_type) VALUES (1, 1, 1, 'material');
+    INSERT INTO budget_change VALUES (1, 1, ${day}, 0, 7000000, 0, 1, '', ${day * 86_400_000}, 'T');`);
+  await old.destroy();
+  const app = await openApp(path);
+  const project = await app.ask<Answer<'project'>>('/projects/1?through=2027-01');
+  expect([project.position.contract.amountCents, project.position.estimate.amountCents]).toEqual([
+    10_000_000, 7_000_000,
+  ]);
+  expect(project.forecastMonth).toBeNull();
+  expect((await app.ask<Answer<'estimates'>>('/projects/1/estimates')).rows).toEqual([]);
+  expect((await app.ask<Answer<'forecast'>>('/projects/1/forecast?through=2027-01')).latest).toBeNull();
+  await app.close();
+});
+
+describe('what is approved and forecast', () => {
+  test.each(['approval', 'withdrawal', 'scheduled_value', 'planned_bill', 'forecast', 'forecast_line'])(
+    'cannot be changed or deleted in %s, not even by SQL',
+    async (table) => {
+      const app = await openApp();
+      await setUpSmallCompany(app);
+      const pier = await addPier(app);
+      const head = await priced(app, pier, PIER_ROWS);
+      await approve(app, head, { plan: [{ dueOn: '2027-06-30', text: 'All', share: '100 %' }] });
+      const sheet = await app.ask<Answer<'forecast'>>('/projects/1/forecast?through=2027-01');
+      await app.order('POST', '/projects/1/forecasts', { month: '2027-01', stamp: sheet.stamp, rows: [] });
+      const { version } = await app.ask<Answer<'estimate'>>(`/estimates/${head.id}`);
+      await app.order('POST', `/estimates/${head.id}/withdrawal`, { version, reason: 'Not signed' });
+      const { rows } = await sql`SELECT 1 FROM ${sql.table(table)}`.execute(app.books.reader);
+      expect(rows.length).toBeGreaterThan(0);
+      await expect(sql.raw(`UPDATE ${table} SET rowid = rowid`).execute(app.books.writer)).rejects.toThrow(
+        'never changed',
+      );
+      await expect(sql.raw(`DELETE FROM ${table}`).execute(app.books.writer)).rejects.toThrow('never deleted');
+      await app.close();
+    },
+  );
 });
 
 describe('what is posted', () => {
