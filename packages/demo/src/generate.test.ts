@@ -81,7 +81,9 @@ describe('the demo books', () => {
     const wip = await door.ask<Answer<'wipSchedule'>>('/wip-schedule?through=2027-02');
     expect(wip.rows.find(({ code }) => code === 'OS-220')?.overbilledCents).toBeGreaterThan(0);
     expect(wip.rows.find(({ code }) => code === 'QH-221')?.underbilledCents).toBeGreaterThan(0);
-    const { rows: lines } = await door.ask<Answer<'against'>>('/estimate-against-actual?through=2027-03');
+    const { rows: lines, totals } = await door.ask<Answer<'against'>>('/estimate-against-actual?through=2027-03');
+    const contracts = (await projects()).reduce((sum, { contract }) => sum + contract.amountCents, 0);
+    expect(totals.priceCents + totals.priceChangesCents).toBe(contracts);
     expect(lines.filter(({ estimated }) => !estimated).map(({ project, code }) => `${project} ${code}`)).toEqual([
       'OS-220 01-900',
     ]);

@@ -174,7 +174,7 @@ export const RECORD_KINDS = {
       field('month', 'From month', { kind: 'month' }, ['required', 'First month it holds for, as YYYY-MM.']),
       field('amount', 'At completion', { kind: 'money' }, [
         'optional',
-        'Whole cost at completion; empty returns to the budget.',
+        'Whole cost at completion; empty returns to the forecast or the budget.',
       ]),
       reason,
     ],

@@ -41,7 +41,7 @@ function budgetRow({ code, actual, budget, price = 0, forecast, finished = false
 }
 
 const estimated = (code: number, section: string, price: number, isChange = false): EstimatedLine => ({
-  ...{ coding: coding(code), section, price: cents(price), isChange },
+  ...{ project: projectId(1), coding: coding(code), section, price: cents(price), isChange },
 });
 
 describe('a line against its estimate', () => {
@@ -96,7 +96,7 @@ test('over target first, the furthest over first of all; the others stay in thei
     ],
     [],
   );
-  expect(rows.map(({ coding: of }) => of.costCode)).toEqual([4, 5, 2, 1, 3]);
+  expect(rows.map(({ coding: of }) => of?.costCode)).toEqual([4, 5, 2, 1, 3]);
   expect(rows.map(({ isEstimated }) => isEstimated)).toEqual([false, true, true, true, true]);
 });
 
@@ -110,7 +110,7 @@ test('sections are those of the estimate: one, several, or none', () => {
     ],
     [estimated(1, 'Site', 15), estimated(2, 'Site', 8), estimated(2, 'Structures', 9)],
   );
-  expect(Object.fromEntries(rows.map(({ coding: of, section }) => [of.costCode, section]))).toEqual({
+  expect(Object.fromEntries(rows.map(({ coding: of, section }) => [of?.costCode, section]))).toEqual({
     ...{ 1: 'Site', 2: SEVERAL_SECTIONS, 3: NOT_ESTIMATED, 4: '' },
   });
 });
@@ -127,6 +127,25 @@ test('the price side: as estimated, with what changes added; a line entered by h
     [15, 7],
     [14, 0],
   ]);
+});
+
+test('what has a price and no cost comes last, by section, so that prices add up to the contract', () => {
+  const discount = { project: projectId(1), coding: null, section: 'Discount' };
+  const rows = estimateAgainstActual(
+    [budgetRow({ code: 1, budget: [10, 0], actual: 90 })],
+    [
+      { ...discount, price: cents(-3), isChange: false },
+      estimated(1, 'Site', 15),
+      { ...discount, price: cents(-1), isChange: true },
+    ],
+  );
+  expect(
+    rows.map(({ coding: of, section, price, priceChanges }) => [of === null, section, price, priceChanges]),
+  ).toEqual([
+    [false, 'Site', 15, 0],
+    [true, 'Discount', -3, -1],
+  ]);
+  expect(together(rows)).toMatchObject({ price: 12, priceChanges: -1, actual: 90 });
 });
 
 test('by section and together, every side is the sum of the lines', () => {

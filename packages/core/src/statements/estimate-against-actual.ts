@@ -1,5 +1,6 @@
 import { budgetFigures, codingKey, type BudgetRow } from '../budget/budget-against-actual.ts';
 import { groupedBy } from '../collections/grouped-by.ts';
+import type { ProjectId } from '../ledger/ids.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import { cents, difference, sum, type Cents } from '../money/cents.ts';
 import { compareRatios, ratio, type Ratio } from '../money/ratio.ts';
@@ -19,15 +20,18 @@ export interface Sides {
 }
 
 export interface AgainstRow extends Sides {
-  readonly coding: Coding;
+  readonly project: ProjectId;
+  /** Null for what has a price and no cost, such as a discount. */
+  readonly coding: Coding | null;
   readonly section: string;
   /** Whether it was in the estimate or an approved change. */
   readonly isEstimated: boolean;
 }
 
-/** What a line of an approved estimate or change order says of a coding. */
+/** What a line of an approved estimate or change order says. */
 export interface EstimatedLine {
-  readonly coding: Coding;
+  readonly project: ProjectId;
+  readonly coding: Coding | null;
   readonly section: string;
   readonly price: Cents;
   readonly isChange: boolean;
@@ -36,17 +40,19 @@ export interface EstimatedLine {
 export const SEVERAL_SECTIONS = 'Several sections';
 export const NOT_ESTIMATED = 'Not in the estimate';
 
-/** Estimate against actual, line by line: over target first, the furthest over first of all, then the rest in their order. */
+/**
+ * Estimate against actual, line by line: over target first, the furthest over first of all, then the rest in their order; last, by
+ * section, what has a price and no cost, so that prices add up to the contract.
+ */
 export function estimateAgainstActual(
   budget: readonly BudgetRow[],
   estimated: readonly EstimatedLine[],
 ): readonly AgainstRow[] {
-  const byCoding = groupedBy(estimated, ({ coding }) => codingKey(coding));
+  const byCoding = groupedBy(estimated, ({ coding }) => (coding === null ? '' : codingKey(coding)));
   const rows = budget.map((row): AgainstRow => {
     const lines = byCoding.get(codingKey(row.coding)) ?? [];
-    const changes = sum(lines.filter(({ isChange }) => isChange).map(({ price }) => price));
-    const price = lines.length === 0 ? (row.budget?.price ?? cents(0)) : sum(lines.map((line) => line.price));
     return {
+      project: row.coding.project,
       coding: row.coding,
       section: sectionOf(lines, row),
       isEstimated: row.budget !== null,
@@ -55,12 +61,30 @@ export function estimateAgainstActual(
         changes: row.budget?.changes ?? cents(0),
         actual: row.actual,
         completion: budgetFigures(row).estimate,
-        price: difference(price, changes),
-        priceChanges: changes,
+        ...(lines.length === 0 ? { price: row.budget?.price ?? cents(0), priceChanges: cents(0) } : prices(lines)),
       }),
     };
   });
-  return rows.toSorted((one, other) => Math.max(0, other.over) - Math.max(0, one.over));
+  return [
+    ...rows.toSorted((one, other) => Math.max(0, other.over) - Math.max(0, one.over)),
+    ...pricedOnly(byCoding.get('') ?? []),
+  ];
+}
+
+function prices(lines: readonly EstimatedLine[]): Pick<Sides, 'price' | 'priceChanges'> {
+  const of = (changes: boolean): Cents =>
+    sum(lines.filter(({ isChange }) => isChange === changes).map(({ price }) => price));
+  return { price: of(false), priceChanges: of(true) };
+}
+
+function pricedOnly(lines: readonly EstimatedLine[]): readonly AgainstRow[] {
+  const nothing = { estimated: cents(0), changes: cents(0), actual: cents(0), completion: cents(0) };
+  return [...groupedBy(lines, ({ project, section }) => `${project}/${section}`).values()].flatMap((group) => {
+    const [first] = group;
+    if (!first) return [];
+    const { project, section } = first;
+    return [{ project, coding: null, section, isEstimated: true, ...sides({ ...nothing, ...prices(group) }) }];
+  });
 }
 
 function sectionOf(lines: readonly EstimatedLine[], { budget }: BudgetRow): string {
@@ -72,12 +96,12 @@ function sectionOf(lines: readonly EstimatedLine[], { budget }: BudgetRow): stri
 /** Rows of one section of one project together, furthest over first by share. */
 export function againstBySection(
   rows: readonly AgainstRow[],
-): readonly (Sides & Pick<AgainstRow, 'section' | 'coding'>)[] {
-  const groups = groupedBy(rows, ({ coding, section }) => `${coding.project}/${section}`);
+): readonly (Sides & Pick<AgainstRow, 'section' | 'project'>)[] {
+  const groups = groupedBy(rows, ({ project, section }) => `${project}/${section}`);
   return [...groups.values()]
     .flatMap((group) => {
       const [first] = group;
-      return first ? [{ ...together(group), section: first.section, coding: first.coding }] : [];
+      return first ? [{ ...together(group), section: first.section, project: first.project }] : [];
     })
     .toSorted((one, other) => compareShares(other.overShare, one.overShare));
 }

@@ -108,10 +108,11 @@ export const Against = z.object({
       section: z.string(),
       code: z.string(),
       name: z.string(),
-      costType: z.enum(COST_TYPES),
+      /** Null for what has a price and no cost. */
+      costType: z.enum(COST_TYPES).nullable(),
       estimated: z.boolean(),
       /** Where its actual cost comes from. */
-      actualFigure: z.string(),
+      actualFigure: z.string().optional(),
     }),
   ),
   sections: z.array(Sides.extend({ projectId: Id, project: z.string(), section: z.string() })),

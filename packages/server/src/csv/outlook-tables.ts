@@ -13,7 +13,7 @@ export function againstTable({ rows, totals }: Answer<'against'>): Table {
   return [
     [...header, ...amounts, 'price', 'price_changes'],
     ...rows.map((row) => [
-      ...[row.project, row.section, row.code, row.name, row.costType, row.estimated ? 'yes' : 'no'],
+      ...[row.project, row.section, row.code, row.name, row.costType ?? '', row.estimated ? 'yes' : 'no'],
       ...sides(row),
     ]),
     ['Total', '', '', '', '', '', ...sides(totals)],

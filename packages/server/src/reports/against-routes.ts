@@ -1,4 +1,6 @@
 import type { Router } from 'express';
+import type { Month } from '@lowtide/core/calendar/month.ts';
+import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
 import {
   againstBySection,
@@ -36,22 +38,22 @@ async function against(db: Db, at: AsOf, only: number | undefined): Promise<Answ
   const byId = new Map(records.map((record) => [record.id as number, record]));
   const projectOf = (id: number) => ({ projectId: id, project: byId.get(id)?.code ?? '' });
   return {
-    rows: rows.map(({ coding, section, isEstimated, ...amounts }) => {
-      const phase = byId.get(coding.project)?.phases.find(({ id }) => id === coding.phase);
-      const code = codes.get(coding.costCode);
+    rows: rows.map(({ project, coding, section, isEstimated, ...amounts }) => {
+      const phase = byId.get(project)?.phases.find(({ id }) => id === coding?.phase);
+      const code = coding ? codes.get(coding.costCode) : undefined;
       return {
-        ...projectOf(coding.project),
+        ...projectOf(project),
         section,
         code: `${phase ? `${phase.code}/` : ''}${code?.code ?? ''}`,
-        name: code?.name ?? '',
-        costType: coding.costType,
+        name: coding ? (code?.name ?? '') : 'Price without cost',
+        costType: coding?.costType ?? null,
         estimated: isEstimated,
-        actualFigure: figureKey({ ...coding, name: 'cost', phase: coding.phase ?? 'none', through: at.through }),
+        ...(coding ? { actualFigure: costFigure(coding, at.through) } : {}),
         ...sidesAnswer(amounts),
       };
     }),
-    sections: againstBySection(rows).map(({ coding, section, ...amounts }) => ({
-      ...projectOf(coding.project),
+    sections: againstBySection(rows).map(({ project, section, ...amounts }) => ({
+      ...projectOf(project),
       section,
       ...sidesAnswer(amounts),
     })),
@@ -59,6 +61,10 @@ async function against(db: Db, at: AsOf, only: number | undefined): Promise<Answ
     earnedCents: sum(totals.map(({ earned }) => earned)),
     billedCents: sum(totals.map(({ billed }) => billed)),
   };
+}
+
+function costFigure(coding: Coding, through: Month): string {
+  return figureKey({ ...coding, name: 'cost', phase: coding.phase ?? 'none', through });
 }
 
 function sidesAnswer(sides: Sides): Answer<'against'>['totals'] {

@@ -64,12 +64,14 @@ describe('estimate against actual', () => {
       ['Not in the estimate', '31-100', false, 0, 70_000, 70_000, 0],
       ['Deck', '31-250', true, 500_000, 100_000, -400_000, 400_000],
       ['Piles', 'P/31-100', true, 1_000_000, 32_000, -968_000, 1_800_000],
+      ['Discount', '', true, 0, 0, 0, -200_000],
     ]);
     expect(totals).toMatchObject({
       estimatedCents: 3_000_000,
       actualCents: 1_852_000,
       overCents: -1_148_000,
-      priceCents: 4_200_000,
+      // The contract.
+      priceCents: 4_000_000,
     });
   });
 

@@ -84,7 +84,13 @@ export function useRead<N extends EndpointName>(
 ): Reading<N> {
   const request = { name, asked: asked ?? {} };
   const [opened] = useState(() => Date.now());
-  const { data, currentData, error, isFetching, fulfilledTimeStamp = 0 } = booksApi.useReadQuery(request, {
+  const {
+    data,
+    currentData,
+    error,
+    isFetching,
+    fulfilledTimeStamp = 0,
+  } = booksApi.useReadQuery(request, {
     skip: asked === null,
     refetchOnMountOrArgChange: fresh,
   });

@@ -128,7 +128,7 @@ function projectColumn<Row extends Section>(): Column<Row> {
 function sides<Row extends Totals>(
   totals: Totals,
   named: (row: Row) => string,
-  figure?: (row: Row) => string,
+  figure?: (row: Row) => string | undefined,
 ): readonly Column<Row>[] {
   const amount = (id: keyof Omit<Totals, 'over'>, head: string): Column<Row> =>
     amountColumn<Row>({ id, head, of: (row) => row[id], total: totals[id] });

@@ -11,18 +11,18 @@ import type { Suggestion } from '../../entry/SuggestionList.tsx';
 
 const COLUMNS: readonly (GridColumn & { readonly id: EstimateColumn })[] = [
   { id: 'section', head: 'Section', width: '12%' },
-  { id: 'code', head: 'Code', width: '7.5%' },
-  { id: 'costType', head: 'Type', width: '7.5%' },
-  { id: 'text', head: 'What it is', width: '15%' },
-  { id: 'quantity', head: 'Quantity', width: '6%', figures: true },
+  { id: 'code', head: 'Code', width: '7%' },
+  { id: 'costType', head: 'Type', width: '8%' },
+  { id: 'text', head: 'What it is', width: '14.5%' },
+  { id: 'quantity', head: 'Quantity', width: '5.5%', figures: true },
   { id: 'unit', head: 'Unit', width: '4.5%' },
   { id: 'unitCost', head: 'Unit cost', width: '6.5%', figures: true },
   { id: 'cost', head: 'Cost', width: '8.5%', figures: true },
   { id: 'markup', head: 'Markup %', width: '5.5%', figures: true },
-  { id: 'markupAmount', head: 'Markup', width: '7.5%', figures: true },
-  { id: 'unitPrice', head: 'Unit price', width: '6.5%', figures: true },
+  { id: 'markupAmount', head: 'Markup', width: '8%', figures: true },
+  { id: 'unitPrice', head: 'Unit price', width: '7.5%', figures: true },
   { id: 'price', head: 'Price', width: '8.5%', figures: true },
-  { id: 'note', head: 'Note', width: '4.5%' },
+  { id: 'note', head: 'Note', width: '4%' },
 ];
 
 /** The columns of the sheet; of a decided one nothing can be typed any more. */
