@@ -44,6 +44,19 @@ test('set up a company from nothing, on screen and from files', async () => {
   await sees(page, '1 added, 0 changed.');
 });
 
+test('where nothing is yet, every report says so', async () => {
+  for (const [path, says] of [
+    ['/reports/portfolio', 'No project yet.'],
+    ['/reports/against', 'No estimate and no cost through this month.'],
+    ['/reports/fade', 'No contract in both months.'],
+    ['/reports/deadlines', 'No project is under way.'],
+  ] as const) {
+    await go(path);
+    await sees(page, says);
+    expect(await accessibilityProblems(page)).toEqual([]);
+  }
+});
+
 test('add a project and a budget line by hand; what is wrong is told at its field and what was typed stays', async () => {
   await go('/projects');
   await click(page, 'Add project');
@@ -60,6 +73,14 @@ test('add a project and a budget line by hand; what is wrong is told at its fiel
   await (await page.waitForSelector('::-p-xpath(//*[@role="dialog"]//button[.="Add project"])'))?.click();
   await sees(page, '1 of 1 projects');
   await sees(page, '250,000.00');
+});
+
+test('a project without anything says where its estimate and forecast begin', async () => {
+  await go('/projects/1/estimates');
+  await sees(page, 'Begin one; approving it makes budget and contract.');
+  await go('/projects/1/forecast');
+  await sees(page, 'Approve an estimate, or add a budget line');
+  expect(await accessibilityProblems(page)).toEqual([]);
 });
 
 test('the first month goes from bill to profit', async () => {

@@ -33,10 +33,12 @@ const ROOM = { left: 46, right: 8, top: 8, bottom: 18 };
 /** Lines over months, each month a mark that opens what it stands for. */
 export function MonthChart({ label, months, series, height = 170, onMonth, at }: MonthChartProps) {
   const [box, width] = useWidth<HTMLElement>();
+  const isEmpty = series.every(({ values: all }) => all.every((value) => value === null || value === 0));
   const values = series.flatMap(({ values: all }) => all.filter((value) => value !== null));
   const x = scaleLinear([0, Math.max(1, months.length - 1)], [ROOM.left, width - ROOM.right]);
   const y = scaleLinear([Math.min(0, ...values), Math.max(100, ...values)], [height - ROOM.bottom, ROOM.top]).nice(4);
   const step = (width - ROOM.left - ROOM.right) / Math.max(1, months.length - 1);
+  if (isEmpty) return <Figure ref={box}>Nothing yet.</Figure>;
   return (
     <Figure ref={box}>
       <svg width={width} height={height} role="group" aria-label={label}>
@@ -155,6 +157,7 @@ const Mark = styled.g`
 const Figure = styled.figure`
   margin: 0;
   min-width: 0;
+  color: ${color.textQuiet};
   > svg {
     display: block;
   }

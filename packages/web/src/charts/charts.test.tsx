@@ -66,6 +66,15 @@ describe('lines over months', () => {
   });
 });
 
+test('nothing but nothing is not drawn', () => {
+  const nothing = { name: 'actual', color: '#000', values: [cents(0), null] };
+  render(
+    <MonthChart label="Cost" months={MONTHS.slice(0, 2)} series={[nothing]} at={month('2027-01')} onMonth={vi.fn()} />,
+  );
+  expect(document.querySelector('svg')).toBeNull();
+  expect(screen.getByText('Nothing yet.')).toBeTruthy();
+});
+
 describe('bars', () => {
   const bars = [
     { id: 'a', name: 'GC-214', value: cents(30_000), color: 'green' },

@@ -35,7 +35,7 @@ export function DeadlinesPage() {
           rowKey={({ id }) => id}
           rowTone={({ kind }) => (kind === 'late' ? 'trouble' : undefined)}
           sort={sort}
-          empty="Every project has ended."
+          empty="No project is under way."
         />
       ) : (
         <Loading />

@@ -46,7 +46,7 @@ export function PortfolioPage() {
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
       {answer ? (
         <>
-          <PortfolioCharts portfolio={answer} />
+          {answer.rows.length === 0 ? null : <PortfolioCharts portfolio={answer} />}
           <Projects rows={answer.rows} chosen={chosen.split(',')} by={by} />
         </>
       ) : (

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { monthText } from '@lowtide/core/calendar/month.ts';
-import { readForecast, type ForecastRow } from '@lowtide/core/forecast/forecast-sheet.ts';
+import { readForecast, type ForecastRow, type ReadForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { wording } from '@lowtide/core/problems/wording.ts';
@@ -11,7 +11,7 @@ import type { Trouble } from '../../api/trouble.ts';
 import { EntryGrid } from '../../entry/EntryGrid.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Facts } from '../../ui/Facts.tsx';
-import { Loading, Note } from '../../ui/notes.tsx';
+import { Empty, Loading, Note } from '../../ui/notes.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ProjectTabs } from '../ProjectTabs.tsx';
 import { ForecastPanels } from './ForecastPanels.tsx';
@@ -75,12 +75,38 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
           {refused.detail}
         </Note>
       ) : null}
+      {sheet.lines.length === 0 ? (
+        <Empty>
+          No budget and no cost yet. Approve an estimate, or add a budget line under Contract &amp; record; then every
+          line is forecast here.
+        </Empty>
+      ) : (
+        <SheetBody id={id} sheet={sheet} rows={rows} read={read} problems={problems} onType={typed.type} />
+      )}
+    </Page>
+  );
+}
+
+interface SheetBodyProps {
+  readonly id: string;
+  readonly sheet: Sheet;
+  readonly rows: readonly ForecastRow[];
+  readonly read: ReadForecast;
+  readonly problems: readonly { readonly at: string; readonly message: string }[];
+  readonly onType: (rows: readonly ForecastRow[]) => void;
+}
+
+function SheetBody({ id, sheet, rows, read, problems, onType }: SheetBodyProps) {
+  const { known } = useShownBooks();
+  const isReadOnly = known !== undefined;
+  return (
+    <>
       <Totals sheet={sheet} estimate={read.estimate} />
       <EntryGrid
         label="Forecast"
         columns={forecastColumns(isReadOnly)}
         rows={gridRows(sheet, rows, read.lines)}
-        onChange={(edited) => typed.type(typedRows(sheet, edited))}
+        onChange={(edited) => onType(typedRows(sheet, edited))}
         marks={cellMarks(problems)}
         follows={(row) => asked(sheet, row, rows[row]?.method ?? '')}
         suggest={(_row, column, cell) => (column === 'method' && !isReadOnly ? methodSuggestions(cell) : [])}
@@ -88,7 +114,7 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
         isFixed
       />
       <ForecastPanels id={id} sheet={sheet} estimate={read.estimate} problems={problems} />
-    </Page>
+    </>
   );
 }
 

@@ -3,7 +3,7 @@ import { monthText } from '@lowtide/core/calendar/month.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
-import { useOpenMonth, useShownBooks } from '../../api/as-of.tsx';
+import { AsOfLink, useOpenMonth, useShownBooks } from '../../api/as-of.tsx';
 import { useRead } from '../../api/books-api.ts';
 import { MonthChart } from '../../charts/MonthChart.tsx';
 import { SheetPanels } from '../../entry/SheetPanels.tsx';
@@ -41,12 +41,7 @@ export function ForecastPanels({ id, sheet, estimate, problems }: ForecastPanels
         <ul style={{ listStyle: 'none', fontSize: 12 }}>
           {history.map(({ month, recordedAt, recordedBy }) => (
             <li key={recordedAt} title={`Recorded ${recordedAt} by ${recordedBy}`}>
-              {month === latest?.month && recordedAt === latest.recordedAt ? (
-                <b>{monthText(month)}</b>
-              ) : (
-                monthText(month)
-              )}
-              , {recordedBy}
+              <AsOfLink to={`/projects/${id}/forecast?m=${month}`}>{monthText(month)}</AsOfLink>, {recordedBy}
             </li>
           ))}
         </ul>
