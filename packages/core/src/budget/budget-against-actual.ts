@@ -59,12 +59,8 @@ export function budgetFigures(row: Omit<BudgetRow, 'coding'>): BudgetFigures {
 
 /** What a line's forecast is made on. */
 export function lineBasis({ budget, actual }: Pick<BudgetRow, 'budget' | 'actual'>): ForecastBasis {
-  return {
-    revised: revisedBudget(budget),
-    actual,
-    units: budget?.quantity ?? quantity(0),
-    unitCost: budget?.unitCost ?? rate(0),
-  };
+  const { quantity: units = quantity(0), unitCost = rate(0) } = budget ?? {};
+  return { revised: revisedBudget(budget), actual, units, unitCost };
 }
 
 type Coded<T> = T & { readonly coding: Coding };

@@ -34,7 +34,7 @@ export async function insertApproval(trx: Trx, approving: Approving, acting: Act
   const approval = Number(inserted.insertId);
   const why = { effective_on: dayNumber(effectiveOn), reason: estimate.number, approval_id: approval, ...recorded };
   if (made.contract !== 0) {
-    const change = { project_id: estimate.project, amount_cents: made.contract, ...why };
+    const change = { amount_cents: made.contract, project_id: estimate.project, ...why };
     await trx.insertInto('contract_change').values(change).execute();
   }
   for (const addition of made.budget) {
@@ -62,7 +62,7 @@ export async function insertApproval(trx: Trx, approving: Approving, acting: Act
 }
 
 /** The budget line of a coding; a new one where there is none. Unit and unit cost are those of the first addition. */
-async function budgetLine(trx: Trx, { coding, unit, unitCost }: BudgetAddition): Promise<number> {
+async function budgetLine(trx: Trx, { coding, unitCost, unit }: BudgetAddition): Promise<number> {
   const known = await trx
     .selectFrom('budget_line')
     .select('id')
