@@ -1,4 +1,4 @@
-import type { Content, TableCell } from 'pdfmake';
+import type { Content, CustomTableLayout, TableCell } from 'pdfmake';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import type { ClientLine } from '@lowtide/core/estimate/client-lines.ts';
@@ -60,5 +60,21 @@ function prices({ lines }: Proposal, company: Company): Content {
     { text: `Total, ${company.currency}`, bold: true },
     { text: dollars(sum(lines.map(({ price }) => price))), bold: true, alignment: 'right' },
   ];
-  return { table: { widths: ['*', 120], body: [...body, total] }, layout: 'lightHorizontalLines' };
+  // The total never stands alone on a page.
+  const [first, last] = [body.slice(0, -2), [...body.slice(-2), total]];
+  return { stack: [...(first.length > 0 ? [table(first, false)] : []), table(last, true)] };
 }
+
+function table(body: TableCell[][], unbreakable: boolean): Content {
+  return { table: { widths: ['*', 120], body, dontBreakRows: true }, layout: LINES, unbreakable };
+}
+
+const LINES: CustomTableLayout = {
+  hLineWidth: (line) => (line === 0 ? 0 : 0.6),
+  vLineWidth: () => 0,
+  hLineColor: () => '#b9c3c0',
+  paddingTop: () => 2,
+  paddingBottom: () => 2,
+  paddingLeft: () => 0,
+  paddingRight: () => 0,
+};

@@ -29,6 +29,13 @@ const CHANGES_NO_FIGURE: readonly EndpointName[] = ['previewInvoice', 'readSheet
 /** Keeping what is typed changes no figure, only what the list of such sheets says. */
 const LISTED_IN: Partial<Record<EndpointName, EndpointName>> = { changeDraft: 'drafts', changeEstimate: 'estimates' };
 
+/** Orders of what was looked at before; refused because the books moved, what is looked at is read again. */
+const LOOKED_AT: readonly EndpointName[] = ['recognize', 'saveForecast'];
+
+function isOutdated(name: EndpointName, error: unknown): boolean {
+  return LOOKED_AT.includes(name) && troubleOf(error).status === 409;
+}
+
 export const booksApi = createApi({
   reducerPath: 'books',
   baseQuery: fetchBaseQuery({ baseUrl: new URL('/api', globalThis.location.origin).href }),
@@ -43,7 +50,7 @@ export const booksApi = createApi({
       query: httpRequest,
       transformResponse: (answer, _meta, { name }) => ENDPOINTS[name].response.parse(answer),
       invalidatesTags: (_answer, error, { name }) => {
-        if (error) return [];
+        if (error) return isOutdated(name, error) ? ['Books'] : [];
         const list = LISTED_IN[name];
         if (list !== undefined) return [{ type: 'List', id: list }];
         return CHANGES_NO_FIGURE.includes(name) ? [] : ['Books'];

@@ -1,6 +1,7 @@
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { Remarks } from '../ui/notes.tsx';
+import { BeforeAfter } from './BeforeAfter.tsx';
 import { SheetPanels } from './SheetPanels.tsx';
 import type { Preview } from './use-draft.ts';
 
@@ -80,26 +81,5 @@ function EffectRows({ effect }: { readonly effect: Preview['effects'][number] })
       ({ label, left }) => [`Left in ${label}`, dollars(left.before), dollars(left.after)] as const,
     ),
   ];
-  return (
-    <table>
-      <thead>
-        <tr>
-          <th>{effect.code}</th>
-          <th data-figures>now</th>
-          <th data-figures>after</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([name, before, after]) => (
-          <tr key={name}>
-            <td>{name}</td>
-            <td data-figures>{before}</td>
-            <td data-figures>
-              <b>{after}</b>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
+  return <BeforeAfter head={effect.code} after="after" rows={rows} />;
 }

@@ -1,10 +1,10 @@
 import { COST_TYPES } from '@lowtide/core/ledger/cost-type.ts';
 import { fiscalYearStart, monthText } from '@lowtide/core/calendar/month.ts';
-import { tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, csvAddress, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { useTableSort } from '../api/table-view.ts';
 import { Choice } from '../ui/Choice.tsx';
+import { hoursColumn } from '../ui/columns.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
 import { Money, Percent } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
@@ -102,14 +102,7 @@ function columns(total: Row, by: string): readonly Column<Row>[] {
       cell: (row) => <Percent label={`Margin, ${row.code}`} ratio={row.margin} decimals={1} />,
       total: <Percent label="Margin, company" ratio={total.margin} decimals={1} />,
     },
-    {
-      id: 'hours',
-      head: 'Hours',
-      figures: true,
-      sortBy: ({ hours }) => hours,
-      cell: ({ hours }) => tenThousandths(hours),
-      total: tenThousandths(total.hours),
-    },
+    hoursColumn({ of: ({ hours }) => hours, total: total.hours }),
   ];
 }
 

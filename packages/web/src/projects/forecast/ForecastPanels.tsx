@@ -6,6 +6,7 @@ import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { AsOfLink, useOpenMonth, useShownBooks } from '../../api/as-of.tsx';
 import { useRead } from '../../api/books-api.ts';
 import { MonthChart } from '../../charts/MonthChart.tsx';
+import { BeforeAfter } from '../../entry/BeforeAfter.tsx';
 import { SheetPanels } from '../../entry/SheetPanels.tsx';
 import { placeWords } from '../../entry/remark-places.ts';
 import { Remarks } from '../../ui/notes.tsx';
@@ -62,26 +63,7 @@ function Effect({ sheet, estimate }: Pick<ForecastPanelsProps, 'sheet' | 'estima
     [`To recognize, ${monthText(through)}`, dollars(effect.revenue.before), dollars(effect.revenue.after)],
     ['Loss provision', dollars(effect.provision.before), dollars(effect.provision.after)],
   ];
-  return (
-    <table>
-      <thead>
-        <tr>
-          <th>{sheet.project.code}</th>
-          <th data-figures>now</th>
-          <th data-figures>with this</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([name, before, after]) => (
-          <tr key={name}>
-            <td>{name}</td>
-            <td data-figures>{before}</td>
-            <td data-figures>{before === after ? after : <b>{after}</b>}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
+  return <BeforeAfter head={sheet.project.code} after="with this" rows={rows} />;
 }
 
 /** Planned, actual and forecast cost, cumulative. */

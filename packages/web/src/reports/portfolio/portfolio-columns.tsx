@@ -1,11 +1,11 @@
 import { COST_TYPES } from '@lowtide/core/ledger/cost-type.ts';
 import { cents, difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
-import { tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { sumQuantity } from '@lowtide/core/money/quantity.ts';
 import { ratio, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { figureKey, type FigureName } from '@lowtide/core/trace/figure.ts';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import type { Answer } from '../../api/books-api.ts';
+import { hoursColumn } from '../../ui/columns.tsx';
 import type { Column } from '../../ui/DataTable.tsx';
 import { Money, Percent, type Tone } from '../../ui/Figure.tsx';
 
@@ -121,14 +121,7 @@ function ratioColumns(total: PortfolioRow): readonly Column<PortfolioRow>[] {
       cell: (row) => <Percent label={`Margin at end, ${named(row)}`} ratio={marginOf(row)} decimals={1} />,
       total: <Percent label="Margin at end, all" ratio={marginOf(total)} decimals={1} />,
     },
-    {
-      id: 'hours',
-      head: 'Hours',
-      figures: true,
-      sortBy: ({ hours }) => hours,
-      cell: ({ hours }) => tenThousandths(hours),
-      total: tenThousandths(total.hours),
-    },
+    hoursColumn({ of: ({ hours }) => hours, total: total.hours }),
   ];
 }
 
