@@ -17,6 +17,9 @@ export interface CellProps {
   readonly onType: (value: string) => void;
 }
 
+/** Text that a cell may cut off; it is told whole beside the pointer. */
+const LONG = 14;
+
 /** One cell; what was typed stays as it is, marked when it is wrong. */
 export function Cell({ label, place, value, figures, readOnly, ghost, mark, picker, onFocus, onType }: CellProps) {
   return (
@@ -26,7 +29,7 @@ export function Cell({ label, place, value, figures, readOnly, ghost, mark, pick
         aria-label={label}
         aria-invalid={mark?.tone === 'trouble' || undefined}
         aria-description={mark?.message}
-        title={mark?.message}
+        title={mark?.message ?? (value.length > LONG ? value : undefined)}
         role={picker === undefined ? undefined : 'combobox'}
         aria-expanded={picker === undefined ? undefined : true}
         aria-controls={picker?.listId}
