@@ -212,6 +212,9 @@ test('a change order shows as exposure until it is approved; then contract, budg
   await sees(page, '4,860.00');
   await click(page, 'Marrenby sill extension');
   await sees(page, 'with a price of 6,000.00 and a cost of 4,860.00 that may still come');
+  await click(page, 'Budget & cost');
+  await sees(page, '1 change order is pending: 6,000.00 of price and 4,860.00 of cost may still come.');
+  await click(page, 'Estimates & changes');
   await page.locator('::-p-text(Change order 1)').click();
   await page.waitForSelector('[data-cell="0-3"]');
   await click(page, 'Approve');

@@ -11,6 +11,7 @@ import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { TideGauge } from '../ui/TideGauge.tsx';
 import { BudgetTable } from './BudgetTable.tsx';
+import { PendingChanges } from './PendingChanges.tsx';
 import { ProjectLedger } from './ProjectLedger.tsx';
 import { ProjectMonths } from './ProjectMonths.tsx';
 import { ProjectRecord } from './ProjectRecord.tsx';
@@ -45,6 +46,7 @@ export function ProjectPage() {
       }
     >
       <Standing project={project} />
+      <PendingChanges project={id} />
       <ProjectTabs project={id} chosen={part} />
       {part === 'budget' ? (
         <>
@@ -123,8 +125,7 @@ function Standing({ project }: { readonly project: Project }) {
       <TideGauge tide={tideOf(position)} />
       {position.progress === 'over-estimate' ? (
         <Note $tone="trouble">
-          Cost is above the estimate of {dollars(position.estimate.amountCents)}: set a new estimate under Contract
-          &amp; record.
+          Cost is above the estimate of {dollars(position.estimate.amountCents)}: make a new forecast.
         </Note>
       ) : null}
     </>
