@@ -47,7 +47,7 @@ function estimateReading(change: SheetChange): EstimateReading {
     changed,
     totals: estimateTotals(lines),
     problems: problems.map((problem) => ({ at: problem.at, kind: problem.kind, message: wording(problem) })),
-    unread: new Set(problems.map(({ at }) => at.split('/')[1])).size,
+    unread: new Set(problems.flatMap(({ at }) => /^rows\/(\d+)\//.exec(at)?.[1] ?? [])).size,
   };
 }
 

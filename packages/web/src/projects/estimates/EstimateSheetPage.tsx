@@ -155,8 +155,7 @@ function SheetGrid({ state, typed, basis, reading, columns, isDecided }: SheetGr
       onCursor={() => undefined}
       isHeading={isHeadingRow}
       isFixed={isDecided}
-      onUndo={state.undo}
-      onRedo={state.redo}
+      {...(isDecided ? {} : { onUndo: state.undo, onRedo: state.redo })}
     />
   );
 }

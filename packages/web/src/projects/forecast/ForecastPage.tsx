@@ -41,18 +41,18 @@ export function ForecastPage() {
 function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet }) {
   const { through, known } = useShownBooks();
   const typed = useTypedForecast(id, through);
-  const rows = useMemo(() => typed.rows ?? forecastRows(sheet), [typed.rows, sheet]);
+  const isReadOnly = known !== undefined;
+  const rows = useMemo(() => forecastRows(sheet, isReadOnly ? [] : typed.rows), [typed.rows, sheet, isReadOnly]);
   const read = useMemo(() => readForecast(rows, budgetRows(sheet)), [rows, sheet]);
   const problems = read.problems.map((problem) => ({ at: problem.at, message: wording(problem) }));
   const { save, refused, busy } = useSaving({ id, sheet, rows, done: typed.done });
-  const isReadOnly = known !== undefined;
   return (
     <Page
       title={`${sheet.project.code} · ${sheet.project.name}`}
       facts={factsOf(sheet, monthText(through))}
       actions={
         <>
-          {typed.rows === undefined ? null : (
+          {typed.rows === undefined || isReadOnly ? null : (
             <Button $look="quiet" onPress={typed.done}>
               Drop what is typed
             </Button>

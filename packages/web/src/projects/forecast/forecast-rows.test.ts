@@ -57,6 +57,17 @@ test('what is typed is taken out of the grid again, and nothing else of it', () 
   expect(first).toEqual({ line: '1/0/250/material', method: 'run rate', input: '40 %', reason: '' });
 });
 
+test('a line that came since is put where the sheet has it, and what was typed stays with its own line', () => {
+  const typed = forecastRows(SHEET).map((row) => (row.line === '1/0/260/material' ? { ...row, input: '9' } : row));
+  const grown = { ...SHEET, lines: [line(240), ...SHEET.lines] } as unknown as Sheet;
+  expect(forecastRows(grown, typed).map(({ line: of, input }) => [of, input])).toEqual([
+    ['1/0/240/material', ''],
+    ['1/0/250/material', ''],
+    ['1/0/260/material', '9'],
+    ['1/0/270/material', ''],
+  ]);
+});
+
 describe('an empty input says what it asks for', () => {
   test.each([
     ['run rate', '% done'],

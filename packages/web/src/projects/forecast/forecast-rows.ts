@@ -28,9 +28,13 @@ export function forecastColumns(isReadOnly: boolean): readonly GridColumn[] {
   return COLUMNS.map((column) => ({ ...column, readOnly: column.readOnly === true || isReadOnly }));
 }
 
-/** What is typed of the sheet when nothing was changed yet: the forecast that counts. */
-export function forecastRows({ lines }: Sheet): readonly ForecastRow[] {
-  return lines.map(({ line, method, input, reason }) => ({ line, method, input, reason }));
+/**
+ * The rows of the sheet, line by line as it has them now: what was typed, and the forecast that counts where nothing was. Lines may
+ * have come since it was typed.
+ */
+export function forecastRows({ lines }: Sheet, typed: readonly ForecastRow[] = []): readonly ForecastRow[] {
+  const known = new Map(typed.map((row) => [row.line, row]));
+  return lines.map(({ line, method, input, reason }) => known.get(line) ?? { line, method, input, reason });
 }
 
 /** The lines as the core reads forecasts. */
