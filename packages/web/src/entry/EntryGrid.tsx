@@ -259,8 +259,8 @@ interface GridKeys extends EntryGridProps {
   readonly setPicking: (picking: { readonly chosen: number } | null) => void;
 }
 
-/** Takes out, puts in or moves a row; whether the key was one of these. */
-function rowKey({ cursor, ids, rows, move, onChange }: GridKeys, { key, shiftKey }: KeyboardEvent): boolean {
+/** Takes out, puts in or moves a row when the key says so; whether it did. */
+function editsRows({ cursor, ids, rows, move, onChange }: GridKeys, { key, shiftKey }: KeyboardEvent): boolean {
   const { row } = cursor;
   if (key === 'Delete') onChange(rows.filter((_, index) => index !== row));
   else if (key === 'i') onChange(withBlankRow(rows, row, ids));
@@ -288,7 +288,7 @@ function gridKeys(grid: GridKeys) {
       return act ? done(act) : undefined;
     }
     if (grid.columns[cursor.column]?.readOnly && (ctrlKey || metaKey || key === 'Delete')) return;
-    if ((ctrlKey || metaKey) && !grid.isFixed && rowKey(grid, event)) return event.preventDefault();
+    if ((ctrlKey || metaKey) && !grid.isFixed && editsRows(grid, event)) return event.preventDefault();
     if (ctrlKey || metaKey) {
       const column = ids[cursor.column] ?? '';
       if (key === 'd') done(() => write(rowAt(cursor.row - 1)[column] ?? ''));
