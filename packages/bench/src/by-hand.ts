@@ -2,7 +2,7 @@ import SqliteDatabase from 'better-sqlite3';
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { monthNumber, monthOf } from '@lowtide/core/calendar/month.ts';
 import type { Line } from '@lowtide/core/ledger/journal-entry.ts';
-import type { Posting } from '@lowtide/server/journal/post-document-queries.ts';
+import type { Posting } from '@lowtide/core/documents/posting.ts';
 
 /** The same file, opened as someone would who writes each statement by hand. */
 export function openByHand(path: string): SqliteDatabase.Database {

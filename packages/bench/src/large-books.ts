@@ -4,10 +4,11 @@ import { accountId, costCodeId, partyId, projectId } from '@lowtide/core/ledger/
 import { credit, debit, journalEntry, type JournalEntry, type Line } from '@lowtide/core/ledger/journal-entry.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity } from '@lowtide/core/money/quantity.ts';
-import { STARTER_ACCOUNTS } from '@lowtide/core/setup/starter-accounts.ts';
+import { STARTER_ACCOUNTS } from '@lowtide/core/records/starter-accounts.ts';
 import type { Books } from '@lowtide/server/database/open.ts';
 import type { Trx } from '@lowtide/server/database/schema.ts';
-import { postDocument, type Posting } from '@lowtide/server/journal/post-document-queries.ts';
+import type { Posting } from '@lowtide/core/documents/posting.ts';
+import { postDocument } from '@lowtide/server/ledger/post-document-queries.ts';
 
 export interface Size {
   readonly projects: number;
@@ -51,7 +52,6 @@ export function* postings({ projects, lines, months }: Size): Generator<Posting>
       gross: cents(0),
       memo: '',
       body: {},
-      reverses: null,
       entries,
     };
   }
@@ -168,6 +168,8 @@ async function insertProject(trx: Trx, number: number, end: ReturnType<typeof is
         cost_cents: 20_000_000,
         price_cents: 0,
         original: 1,
+        unit: '',
+        cause: 'original',
         reason: '',
         ...recorded,
       })

@@ -10,7 +10,7 @@ import type { Context } from '@lowtide/server/http/context.ts';
 import { projectRoutes } from '@lowtide/server/projects/project-routes.ts';
 import { statementRoutes } from '@lowtide/server/reports/statement-routes.ts';
 import { wipRoutes } from '@lowtide/server/reports/wip-routes.ts';
-import { postDocument } from '@lowtide/server/journal/post-document-queries.ts';
+import { postDocument } from '@lowtide/server/ledger/post-document-queries.ts';
 import { openByHand, poster } from './by-hand.ts';
 import { lastMonth, layGround, postAll, postings, type Size } from './large-books.ts';
 import { questions } from './questions-by-hand.ts';

@@ -91,7 +91,7 @@ interface SheetLine {
   readonly budgeted: boolean;
   readonly originalCents: number;
   readonly changesCents: number;
-  readonly units: number;
+  readonly units: { readonly kind: string; readonly quantity?: number };
   readonly actual: { readonly amountCents: number };
 }
 
@@ -131,7 +131,8 @@ function ruled({ method, input, reason }: DemoForecast, line: SheetLine) {
       return spent <= 0 ? BY_BUDGET : { method, reason, input: Math.min(100, spent * input * 100).toFixed(2) };
     case 'units':
     case 'units at budget': {
-      const done = Math.min(units / 10_000, (units / 10_000) * spent * input);
+      const all = (units.quantity ?? 0) / 10_000;
+      const done = Math.min(all, all * spent * input);
       return done < 0.01 ? BY_BUDGET : { method, reason, input: done.toFixed(2) };
     }
   }

@@ -1,6 +1,6 @@
 import { dayNumber, isoDate, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthOf } from '@lowtide/core/calendar/month.ts';
-import type { BillRow } from '@lowtide/core/entry/bill-sheet.ts';
+import type { BillRow } from '@lowtide/core/documents/supplier-bill/form.ts';
 import type { FrontDoor } from './front-door.ts';
 import { SUPPLIERS } from './parties.ts';
 import { PROJECTS, type DemoLine, type DemoProject } from './projects.ts';

@@ -9,8 +9,9 @@ import { invoiceFileRoutes } from './billing/invoice-file-routes.ts';
 import { csvRoutes } from './csv/csv-routes.ts';
 import type { Books } from './database/open.ts';
 import { documentRoutes } from './documents/document-routes.ts';
-import { draftRoutes } from './entry/draft-routes.ts';
-import { referenceRoutes } from './entry/reference-routes.ts';
+import { settlementRoutes } from './documents/settlement-routes.ts';
+import { draftRoutes } from './documents/draft-routes.ts';
+import { referenceRoutes } from './documents/reference-routes.ts';
 import { estimateFileRoutes } from './estimates/estimate-file-routes.ts';
 import { estimateRoutes } from './estimates/estimate-routes.ts';
 import { forecastRoutes } from './forecasts/forecast-routes.ts';
@@ -18,7 +19,7 @@ import { frameRoutes } from './frame/frame-routes.ts';
 import type { Clock, Context } from './http/context.ts';
 import { errorResponse } from './http/error-response.ts';
 import { openApiDocument } from './http/openapi.ts';
-import { ledgerRoutes } from './journal/ledger-routes.ts';
+import { ledgerRoutes } from './ledger/ledger-routes.ts';
 import { projectRoutes } from './projects/project-routes.ts';
 import { recognitionRoutes } from './recognition/recognition-routes.ts';
 import { againstRoutes } from './reports/against-routes.ts';
@@ -27,7 +28,7 @@ import { portfolioRoutes } from './reports/portfolio-routes.ts';
 import { profitabilityRoutes } from './reports/profitability-routes.ts';
 import { statementRoutes } from './reports/statement-routes.ts';
 import { wipRoutes } from './reports/wip-routes.ts';
-import { setupRoutes } from './setup/setup-routes.ts';
+import { setupRoutes } from './records/setup-routes.ts';
 import { traceRoutes } from './trace/trace-routes.ts';
 
 export interface AppParts {
@@ -47,6 +48,7 @@ const FEATURES = [
   referenceRoutes,
   draftRoutes,
   documentRoutes,
+  settlementRoutes,
   ledgerRoutes,
   projectRoutes,
   // Before the routes of the same path without a file's ending.

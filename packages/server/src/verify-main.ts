@@ -1,6 +1,6 @@
 import { resolve } from 'node:path';
 import { openBooks } from './database/open.ts';
-import { verifiedBooks } from './verify/verify-queries.ts';
+import { verifiedBooks } from './ledger/verify-queries.ts';
 
 /** `npm run verify [-- file]`: says what was checked and what differs; fails when anything does. */
 const path = resolve(process.argv[2] ?? process.env['LOWTIDE_BOOKS'] ?? 'books/demo.sqlite');

@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { costCodeId, projectId } from '../ledger/ids.ts';
 import { cents } from '../money/cents.ts';
-import { quantity, rate } from '../money/quantity.ts';
 import { percent } from '../money/ratio.ts';
 import { budgetFigures, budgetRows, budgetTotals, type BudgetAmounts } from './budget-against-actual.ts';
 
@@ -16,9 +15,7 @@ const amounts = (original: number, changes = 0): BudgetAmounts => ({
   original: cents(original),
   changes: cents(changes),
   price: cents(0),
-  quantity: quantity(0),
-  unit: '',
-  unitCost: rate(0),
+  units: { kind: 'none' },
 });
 
 describe('a budget line', () => {
@@ -68,14 +65,14 @@ describe('a budget line', () => {
       budget: amounts(original, changes),
       actual: cents(actual),
       forecast: null,
-      finished: false,
+      ended: false,
     });
     expect({ left: found.remaining, end: found.estimate, variance: found.variance }).toEqual({ left, end, variance });
     expect(found.used && percent(found.used, 0)).toBe(used);
   });
 
   test('nobody budgeted: all of it is variance, and no share of it is used', () => {
-    expect(budgetFigures({ budget: null, actual: cents(3_415), forecast: null, finished: false })).toMatchObject({
+    expect(budgetFigures({ budget: null, actual: cents(3_415), forecast: null, ended: false })).toMatchObject({
       remaining: -3_415,
       estimate: 3_415,
       variance: -3_415,
@@ -118,9 +115,9 @@ test('a forecast makes its line end where it says, and a row where nobody budget
     [{ coding: coding(1), budget: amounts(10_000) }],
     [{ coding: coding(1), amount: cents(4_000) }],
     [
-      { coding: coding(1), estimate: cents(12_000), revised: cents(9_000) },
-      { coding: coding(2), estimate: cents(700), revised: cents(0) },
-      { coding: coding(3), estimate: cents(0), revised: cents(0) },
+      { coding: coding(1), estimate: cents(12_000), approvedSince: cents(1_000) },
+      { coding: coding(2), estimate: cents(700), approvedSince: cents(0) },
+      { coding: coding(3), estimate: cents(0), approvedSince: cents(0) },
     ],
     new Set(),
   );
@@ -134,7 +131,7 @@ test('of a project that has ended, every line ends at its cost', () => {
   const rows = budgetRows(
     [{ coding: coding(1), budget: amounts(10_000) }],
     [{ coding: coding(1), amount: cents(4_000) }],
-    [{ coding: coding(1), estimate: cents(12_000), revised: cents(9_000) }],
+    [{ coding: coding(1), estimate: cents(12_000), approvedSince: cents(1_000) }],
     new Set([coding(1).project]),
   );
   expect(budgetTotals(rows)).toMatchObject({ actual: 4_000, estimate: 4_000, variance: 6_000 });
@@ -149,7 +146,7 @@ test('totals are the sums of the lines, and budget less variance is the estimate
         budget: budget === 0 ? null : amounts(budget),
         actual: cents(actual),
         forecast: null,
-        finished: false,
+        ended: false,
       }));
       const totals = budgetTotals(rows);
       expect(totals.original + totals.changes - totals.variance).toBe(totals.estimate);

@@ -2,7 +2,7 @@ import type { ProjectId } from '../ledger/ids.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import { cents, difference, sum, type Cents } from '../money/cents.ts';
 import { ratio, type Ratio } from '../money/ratio.ts';
-import { quantity, rate, type Quantity, type Rate } from '../money/quantity.ts';
+import type { Units } from '../money/quantity.ts';
 import type { ForecastBasis } from '../forecast/forecast-estimate.ts';
 import { lineEstimate, type LineForecast } from '../progress/estimate-at-completion.ts';
 
@@ -11,9 +11,7 @@ export interface BudgetAmounts {
   readonly original: Cents;
   readonly changes: Cents;
   readonly price: Cents;
-  readonly quantity: Quantity;
-  readonly unit: string;
-  readonly unitCost: Rate;
+  readonly units: Units;
 }
 
 export interface BudgetRow {
@@ -23,7 +21,7 @@ export interface BudgetRow {
   readonly actual: Cents;
   readonly forecast: LineForecast | null;
   /** Its project has ended. */
-  readonly finished: boolean;
+  readonly ended: boolean;
 }
 
 export interface BudgetFigures {
@@ -59,8 +57,7 @@ export function budgetFigures(row: Omit<BudgetRow, 'coding'>): BudgetFigures {
 
 /** What a line's forecast is made on. */
 export function lineBasis({ budget, actual }: Pick<BudgetRow, 'budget' | 'actual'>): ForecastBasis {
-  const { quantity: units = quantity(0), unitCost = rate(0) } = budget ?? {};
-  return { revised: revisedBudget(budget), actual, units, unitCost };
+  return { revised: revisedBudget(budget), actual, units: budget?.units ?? { kind: 'none' } };
 }
 
 type Coded<T> = T & { readonly coding: Coding };
@@ -88,8 +85,8 @@ export function budgetRows(
       coding,
       budget,
       actual: actualBy.get(codingKey(coding)) ?? cents(0),
-      forecast: forecast ? { estimate: forecast.estimate, revised: forecast.revised } : null,
-      finished: ended.has(coding.project),
+      forecast: forecast ? { estimate: forecast.estimate, approvedSince: forecast.approvedSince } : null,
+      ended: ended.has(coding.project),
     };
   };
   return [

@@ -1,13 +1,11 @@
 import { codingKey } from '../budget/budget-against-actual.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
-import type { Month } from '../calendar/month.ts';
-import { monthOf } from '../calendar/month.ts';
 import { groupedBy } from '../collections/grouped-by.ts';
-import { firstOpenDay } from '../entry/catalog.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import { cents, sum, type Cents } from '../money/cents.ts';
 import { quantity, rate, sumQuantity, type Quantity, type Rate } from '../money/quantity.ts';
-import { accepted, refused, type Decision, type Problem } from '../problems/problem.ts';
+import { problemsOf, unless, type Decision } from '../problems/decision.ts';
+import type { Problem } from '../problems/problem.ts';
 import { billingPlan, type PlannedBill, type PlanRow } from './billing-plan.ts';
 import { perUnit } from './line-price.ts';
 import type { EstimatedProject, EstimateLine, ReadEstimate } from './read-estimate.ts';
@@ -55,14 +53,13 @@ export function approval(
     ...(lines.length === 0 && problems.length === 0 ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
     ...uncoded(lines),
     ...(project.kind === 'internal' ? nobodyPays(lines, project) : scheduleProblems(lines, grouping)),
-    ...planned.problems,
+    ...problemsOf(planned),
   ];
-  if (against.length > 0) return refused(...against);
-  return accepted({
+  return unless(against, {
     contract,
     budget: budgetAdditions(lines),
     schedule: scheduleOfValues(lines, grouping, project),
-    plan: planned.bills,
+    plan: planned.ok ? planned.value : [],
   });
 }
 
@@ -98,9 +95,4 @@ function budgetAdditions(lines: readonly EstimateLine[]): readonly BudgetAdditio
       },
     ];
   });
-}
-
-/** An approval counts from its day, or from the first open one when that day is locked: locked months stay as they are. */
-export function countsFrom(day: IsoDate, lockedThrough: Month | null): IsoDate {
-  return lockedThrough === null || monthOf(day) > lockedThrough ? day : firstOpenDay(lockedThrough);
 }

@@ -1,9 +1,9 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
-import { isFilled, readDay, readMoney, readNumber } from '../entry/cells.ts';
+import { dayIn, moneyIn, numberIn, required, textIn, type Cell } from '../cells/cell.ts';
 import { allocation } from '../money/allocation.ts';
-import { cents, difference, sum, type Cents } from '../money/cents.ts';
+import { cents, MOST_SUM, sum, type Cents } from '../money/cents.ts';
 import { ratio, shareOf } from '../money/ratio.ts';
-import type { Problem } from '../problems/problem.ts';
+import { accepted, following, gathered, listed, mapped, refused, type Decision } from '../problems/decision.ts';
 
 /** One row of a billing plan as typed: a day, what for, and an amount or a percent of the price. */
 export interface PlanRow {
@@ -27,45 +27,51 @@ interface TypedBill {
 }
 
 /** The plan, or what is wrong with it. No rows are no plan; rows must add up to the price. Percents are split by largest remainder. */
-export function billingPlan(
-  rows: readonly PlanRow[],
-  price: Cents,
-  near: IsoDate,
-): { readonly bills: readonly PlannedBill[]; readonly problems: readonly Problem[] } {
-  const problems: Problem[] = [];
-  const typed = rows.flatMap((row, place) => {
-    if ([row.dueOn, row.text, row.share].every((cell) => cell.trim() === '')) return [];
-    return readRow(row, `plan/${place}`, near, problems) ?? [];
+export function billingPlan(rows: readonly PlanRow[], price: Cents, near: IsoDate): Decision<readonly PlannedBill[]> {
+  const filledRows = rows.flatMap((row, place) =>
+    [row.dueOn, row.text, row.share].every((cell) => cell.trim() === '') ? [] : [rowIn(row, `plan/${place}`, near)],
+  );
+  return following(listed(filledRows), (typed) => {
+    if (typed.length === 0) return accepted([]);
+    if (isTooLarge(typed, price)) return refused({ at: 'plan', kind: 'sum-too-large', of: 'the billing plan' });
+    const bills = sharedOut(typed, price);
+    const planned = sum(bills.map(({ amount }) => amount));
+    if (planned !== price) return refused({ at: 'plan', kind: 'plan-off', price, planned });
+    return accepted(bills.toSorted((one, other) => (one.dueOn < other.dueOn ? -1 : one.dueOn > other.dueOn ? 1 : 0)));
   });
-  if (problems.length > 0 || typed.length === 0) return { bills: [], problems };
+}
+
+function isTooLarge(typed: readonly TypedBill[], price: Cents): boolean {
+  const most = typed.reduce(
+    (total, { share }) =>
+      total + Math.abs(share.kind === 'amount' ? share.amount : (price * share.millionths) / 1_000_000),
+    0,
+  );
+  return most > MOST_SUM;
+}
+
+/** Each bill with its amount; all percents together are rounded once. */
+function sharedOut(typed: readonly TypedBill[], price: Cents): readonly PlannedBill[] {
   const millionths = typed.map(({ share }) => (share.kind === 'percent' ? share.millionths : 0));
   const shared = millionths.reduce((total, each) => total + each, 0);
   const ofPercents = shared === 0 ? cents(0) : shareOf(price, ratio(shared, 1_000_000));
   const parts = shared === 0 ? millionths.map(() => cents(0)) : allocation(ofPercents, millionths);
-  const bills = typed.map(({ dueOn, text, share }, index) => ({
+  return typed.map(({ dueOn, text, share }, index) => ({
     dueOn,
     text,
     amount: share.kind === 'amount' ? share.amount : (parts[index] ?? cents(0)),
   }));
-  const planned = sum(bills.map(({ amount }) => amount));
-  if (difference(planned, price) !== 0) return { bills, problems: [{ at: 'plan', kind: 'plan-off', price, planned }] };
-  return {
-    bills: bills.toSorted((one, other) => (one.dueOn < other.dueOn ? -1 : one.dueOn > other.dueOn ? 1 : 0)),
-    problems,
-  };
 }
 
-function readRow(row: PlanRow, at: string, near: IsoDate, problems: Problem[]): TypedBill | undefined {
-  const dueCell = { typed: row.dueOn, at: `${at}/dueOn` };
-  const dueOn = isFilled(dueCell, 'the day', problems) ? readDay(dueCell, near, problems) : undefined;
-  const shareCell = { typed: row.share, at: `${at}/share` };
-  if (row.text.length > 120) problems.push({ at: `${at}/text`, kind: 'too-long', field: 'the text', most: 120 });
-  if (!isFilled(shareCell, 'the amount or percent', problems)) return undefined;
-  const text = row.text.trim();
-  if (row.share.trim().endsWith('%')) {
-    const scaled = readNumber(shareCell, 4, problems);
-    return dueOn && scaled !== undefined ? { dueOn, text, share: { kind: 'percent', millionths: scaled } } : undefined;
-  }
-  const amount = readMoney(shareCell, problems);
-  return dueOn && amount !== undefined ? { dueOn, text, share: { kind: 'amount', amount } } : undefined;
+function rowIn(row: PlanRow, at: string, near: IsoDate): Decision<TypedBill> {
+  return gathered({
+    dueOn: required({ typed: row.dueOn, at: `${at}/dueOn` }, 'the day', (cell) => dayIn(cell, near)),
+    text: textIn({ typed: row.text, at: `${at}/text` }, 'the text', 120),
+    share: required({ typed: row.share, at: `${at}/share` }, 'the amount or percent', shareIn),
+  });
+}
+
+function shareIn(cell: Cell): Decision<TypedBill['share']> {
+  if (!cell.typed.trim().endsWith('%')) return mapped(moneyIn(cell), (amount) => ({ kind: 'amount', amount }));
+  return mapped(numberIn(cell, 4), (millionths) => ({ kind: 'percent', millionths }));
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { isoDate } from '../calendar/iso-date.ts';
-import { GATE, SAMPLE } from '../entry/sample-catalog.test.sample.ts';
+import { GATE, SAMPLE } from '../documents/sample-catalog.test.sample.ts';
 import { sum } from '../money/cents.ts';
 import { comparedEstimates, comparedTotals } from './compared-estimates.ts';
 import { BLANK_ROW, ruledRow, type EstimateColumn, type EstimateRow } from './estimate-sheet.ts';

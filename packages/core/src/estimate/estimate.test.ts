@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { isoDate } from '../calendar/iso-date.ts';
-import { GATE, SAMPLE } from '../entry/sample-catalog.test.sample.ts';
+import { GATE, SAMPLE } from '../documents/sample-catalog.test.sample.ts';
 import { percent } from '../money/ratio.ts';
 import { comparedEstimates } from './compared-estimates.ts';
 import { estimateTotals } from './estimate-totals.ts';

@@ -1,6 +1,6 @@
 import { cents, difference, type Cents } from '../money/cents.ts';
-import { extension, rate, type Quantity, type Rate } from '../money/quantity.ts';
-import { ratio, roundedQuotient, shareOf, type Ratio } from '../money/ratio.ts';
+import { rate, unboundedExtension, type Quantity, type Rate } from '../money/quantity.ts';
+import { ratio, roundedQuotient, type Ratio } from '../money/ratio.ts';
 
 /** What rules a line's price; everything else about the price follows from it. Markup percent is a share of cost. */
 export type PriceRule =
@@ -12,17 +12,22 @@ export type PriceRule =
 
 /** Price of a line, rounded once. A line without a rule has cost and no price: the client does not pay for it by itself. */
 export function linePrice(rule: PriceRule, cost: Cents, quantity: Quantity): Cents {
+  return cents(unboundedPrice(rule, cost, quantity));
+}
+
+/** The same where it may be more than the books hold; for whoever asks first whether it is. */
+export function unboundedPrice(rule: PriceRule, cost: Cents, quantity: Quantity): number {
   switch (rule.kind) {
     case 'markup':
-      return cents(cost + shareOf(cost, rule.share));
+      return cost + roundedQuotient(cost, rule.share.numerator, rule.share.denominator);
     case 'markupAmount':
-      return cents(cost + rule.amount);
+      return cost + rule.amount;
     case 'unitPrice':
-      return extension(quantity, rule.rate);
+      return unboundedExtension(quantity, rule.rate);
     case 'price':
       return rule.price;
     case 'none':
-      return cents(0);
+      return 0;
   }
 }
 
@@ -49,7 +54,9 @@ export function spread(cost: Cents, price: Cents): Spread {
   };
 }
 
-/** `amount ÷ quantity`, to four decimals; null without a quantity. */
+/** `amount ÷ quantity`, to four decimals, for reading; null without a quantity, and where it is more than a rate can be. */
 export function perUnit(amount: Cents, quantity: Quantity): Rate | null {
-  return quantity === 0 ? null : rate(roundedQuotient(amount, 1_000_000, quantity));
+  if (quantity === 0) return null;
+  const each = roundedQuotient(amount, 1_000_000, quantity);
+  return Number.isSafeInteger(each) ? rate(each) : null;
 }

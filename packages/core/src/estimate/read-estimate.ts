@@ -1,14 +1,36 @@
-import { rateOn, type CostCode, type Employee } from '../entry/catalog.ts';
-import { isFilled, readMoney, readNumber, readQuantity } from '../entry/cells.ts';
-import { readCodeOf, type CodedPhase } from '../entry/coding.ts';
+import {
+  filled,
+  ifFilled,
+  isEmpty,
+  moneyIn,
+  quantityIn,
+  rateIn,
+  textIn,
+  withinBooks,
+  numberIn,
+  type Cell,
+} from '../cells/cell.ts';
+import type { CostCode, Employee } from '../documents/catalog.ts';
+import { plannedCodingIn, type CodedPhase } from '../documents/coding.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { CostType } from '../ledger/cost-type.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import type { Project } from '../ledger/project.ts';
-import { cents, type Cents } from '../money/cents.ts';
-import { extension, quantity, rate, type Quantity, type Rate } from '../money/quantity.ts';
+import { cents, MOST_SUM, type Cents } from '../money/cents.ts';
+import { quantity, rate, unboundedExtension, type Quantity, type Rate } from '../money/quantity.ts';
 import { ratio, roundedQuotient, type Ratio } from '../money/ratio.ts';
+import {
+  accepted,
+  following,
+  gathered,
+  mapped,
+  problemsOf,
+  refused,
+  unless,
+  type Decision,
+} from '../problems/decision.ts';
 import type { Problem } from '../problems/problem.ts';
+import { rateOn } from '../rates/rate-on.ts';
 import {
   isBlankLine,
   isHeading,
@@ -17,7 +39,7 @@ import {
   type EstimateRow,
   type EstimateSheet,
 } from './estimate-sheet.ts';
-import { linePrice, perUnit, spread, type PriceRule, type Spread } from './line-price.ts';
+import { perUnit, spread, unboundedPrice, type PriceRule, type Spread } from './line-price.ts';
 
 /** An employee as estimates use them: also by what they work as. */
 export interface Worker extends Employee {
@@ -60,18 +82,23 @@ export interface ReadEstimate {
 }
 
 export function readEstimate(sheet: EstimateSheet, basis: EstimateBasis): ReadEstimate {
-  const problems: Problem[] = [];
-  const usual = readShare({ typed: sheet.usualMarkup, at: 'usualMarkup' }, problems);
-  const lines: EstimateLine[] = [];
+  const usual = shareIn({ typed: sheet.usualMarkup, at: 'usualMarkup' });
+  const lines: Decision<EstimateLine>[] = [];
   let section = '';
   sheet.rows.forEach((row, place) => {
     if (isBlankLine(row)) return;
     if (row.section.trim() !== '') section = row.section.trim();
     if (isHeading(row)) return;
-    const line = readLine({ row, place, section, usual }, basis, problems);
-    if (line) lines.push(line);
+    lines.push(lineIn({ row, place, section, usual: usual.ok ? usual.value : null }, basis));
   });
-  return { lines, problems };
+  const read = lines.flatMap((line) => (line.ok ? [line.value] : []));
+  const most = read.reduce((total, { cost, price }) => total + Math.abs(cost) + Math.abs(price), 0);
+  const tooLarge: readonly Problem[] =
+    most > MOST_SUM ? [{ at: 'rows', kind: 'sum-too-large', of: 'the lines of the estimate' }] : [];
+  return {
+    lines: tooLarge.length > 0 ? [] : read,
+    problems: [...problemsOf(usual), ...lines.flatMap(problemsOf), ...tooLarge],
+  };
 }
 
 interface PlacedRow {
@@ -83,37 +110,41 @@ interface PlacedRow {
 
 const MOST = { section: 60, text: 200, unit: 12, note: 500 } as const;
 
-/** The line, or undefined when a cell of it cannot be read. */
-function readLine(placed: PlacedRow, basis: EstimateBasis, problems: Problem[]): EstimateLine | undefined {
+const cellOf = ({ row, place }: PlacedRow, column: EstimateColumn): Cell => ({
+  typed: row[column],
+  at: `rows/${place}/${column}`,
+});
+
+/** The line, or what of it cannot be read. */
+function lineIn(placed: PlacedRow, basis: EstimateBasis): Decision<EstimateLine> {
   const { row, place, section } = placed;
-  const before = problems.length;
-  const at = (column: EstimateColumn): string => `rows/${place}/${column}`;
-  for (const column of Object.keys(MOST) as (keyof typeof MOST)[]) {
-    if (row[column].length > MOST[column])
-      problems.push({ at: at(column), kind: 'too-long', field: `the ${column}`, most: MOST[column] });
-  }
-  rivalProblems(row, at, problems);
-  const code = readCodeOf(basis.project, { row, at: `rows/${place}` }, basis.costCodes, problems);
-  const units =
-    row.quantity.trim() === '' ? quantity(0) : readQuantity({ typed: row.quantity, at: at('quantity') }, problems);
-  const costs = readCost(placed, units ?? quantity(0), basis, problems);
-  const rule = readRule(placed, problems);
-  if (problems.length > before || units === undefined || !costs || !rule || !code) return undefined;
-  const price = linePrice(rule, costs.cost, units);
-  return {
-    ...spread(costs.cost, price),
-    ...{ place, section, coding: code.coding, costType: code.costType, text: row.text.trim() },
-    ...{ quantity: units, unit: row.unit.trim(), unitCost: costs.unitCost, unitPrice: perUnit(price, units), rule },
-  };
+  const text = (column: keyof typeof MOST) => textIn(cellOf(placed, column), `the ${column}`, MOST[column]);
+  const units = ifFilled(cellOf(placed, 'quantity'), quantity(0), quantityIn);
+  const parts = gathered({
+    ...{ section: text('section'), text: text('text'), unit: text('unit'), note: text('note') },
+    rivals: unless(rivalProblems(placed), null),
+    code: plannedCodingIn(basis.project, { row, at: `rows/${place}` }, basis.costCodes),
+    units,
+    costs: costIn(placed, units.ok ? units.value : quantity(0), basis),
+    rule: ruleIn(placed),
+  });
+  return following(parts, (read) =>
+    mapped(priceIn(placed, read.rule, read), (price) => ({
+      ...spread(read.costs.cost, price),
+      ...{ place, section, coding: read.code.coding, costType: read.code.costType, text: read.text },
+      ...{ quantity: read.units, unit: read.unit, unitCost: read.costs.unitCost },
+      ...{ unitPrice: perUnit(price, read.units), rule: read.rule },
+    })),
+  );
 }
 
 /** Of columns of which one rules, two are typed: nobody knows which was meant. */
-function rivalProblems(row: EstimateRow, at: (column: EstimateColumn) => string, problems: Problem[]): void {
-  for (const rivals of RIVALS) {
-    const typed = rivals.filter((column) => row[column].trim() !== '');
+function rivalProblems(placed: PlacedRow): readonly Problem[] {
+  return RIVALS.flatMap((rivals): readonly Problem[] => {
+    const typed = rivals.filter((column) => placed.row[column].trim() !== '');
     const last = typed.at(-1);
-    if (typed.length > 1 && last) problems.push({ at: at(last), kind: 'two-rule', columns: typed });
-  }
+    return typed.length > 1 && last ? [{ at: cellOf(placed, last).at, kind: 'two-rule', columns: typed }] : [];
+  });
 }
 
 interface LineCost {
@@ -121,78 +152,65 @@ interface LineCost {
   readonly unitCost: Rate | null;
 }
 
-function readCost(
-  { row, place }: PlacedRow,
-  units: Quantity,
-  basis: EstimateBasis,
-  problems: Problem[],
-): LineCost | undefined {
-  if (row.cost.trim() !== '') {
-    const cost = readMoney({ typed: row.cost, at: `rows/${place}/cost` }, problems);
-    return cost === undefined ? undefined : { cost, unitCost: perUnit(cost, units) };
-  }
-  if (row.unitCost.trim() === '') return { cost: cents(0), unitCost: null };
-  const unitCost = readUnitCost({ typed: row.unitCost, at: `rows/${place}/unitCost` }, basis, problems);
-  const filled = isFilled({ typed: row.quantity, at: `rows/${place}/quantity` }, 'the quantity', problems);
-  return unitCost === undefined || !filled ? undefined : { cost: extension(units, unitCost), unitCost };
-}
-
-/** A number, or an hour of somebody: of one employee, or the average of those who work as something, on the day of pricing. */
-function readUnitCost(
-  cell: { readonly typed: string; readonly at: string },
-  { workers, pricedOn }: EstimateBasis,
-  problems: Problem[],
-): Rate | undefined {
-  if (!/^[a-z]/i.test(cell.typed.trim())) {
-    const scaled = readNumber(cell, 4, problems);
-    return scaled === undefined ? undefined : rate(scaled);
-  }
-  const word = cell.typed.trim().toLowerCase();
-  const meant = workers.filter(({ code, jobRole }) => code.toLowerCase() === word || jobRole.toLowerCase() === word);
-  const rates = meant.flatMap((worker) => rateOn(worker, pricedOn) ?? []);
-  if (meant.length === 0) {
-    problems.push({ at: cell.at, kind: 'unknown-code', subject: 'employee or role', typed: cell.typed.trim() });
-    return undefined;
-  }
-  if (rates.length === 0) {
-    problems.push({ at: cell.at, kind: 'no-rate-to-price', who: cell.typed.trim(), day: pricedOn });
-    return undefined;
-  }
-  return rate(
-    roundedQuotient(
-      rates.reduce((sum, each) => sum + each, 0),
-      1,
-      rates.length,
-    ),
+function costIn(placed: PlacedRow, units: Quantity, basis: EstimateBasis): Decision<LineCost> {
+  const cost = cellOf(placed, 'cost');
+  if (!isEmpty(cost)) return mapped(moneyIn(cost), (amount) => ({ cost: amount, unitCost: perUnit(amount, units) }));
+  const unitCost = cellOf(placed, 'unitCost');
+  if (isEmpty(unitCost)) return accepted({ cost: cents(0), unitCost: null });
+  const parts = gathered({
+    unitCost: unitCostIn(unitCost, basis),
+    quantity: filled(cellOf(placed, 'quantity'), 'the quantity'),
+  });
+  return following(parts, (read) =>
+    mapped(withinBooks(unitCost, unboundedExtension(units, read.unitCost)), (amount) => ({
+      cost: amount,
+      unitCost: read.unitCost,
+    })),
   );
 }
 
-function readRule({ row, place, usual }: PlacedRow, problems: Problem[]): PriceRule | undefined {
-  const cell = (column: EstimateColumn) => ({ typed: row[column], at: `rows/${place}/${column}` });
-  const typed = (column: EstimateColumn): boolean => row[column].trim() !== '';
-  if (typed('markup')) {
-    const share = readShare(cell('markup'), problems);
-    return share === null ? undefined : { kind: 'markup', share };
-  }
-  if (typed('markupAmount')) {
-    const amount = readMoney(cell('markupAmount'), problems);
-    return amount === undefined ? undefined : { kind: 'markupAmount', amount };
-  }
-  if (typed('unitPrice')) {
-    const scaled = readNumber(cell('unitPrice'), 4, problems);
-    if (!isFilled(cell('quantity'), 'the quantity', problems) || scaled === undefined) return undefined;
-    return { kind: 'unitPrice', rate: rate(scaled) };
-  }
-  if (typed('price')) {
-    const price = readMoney(cell('price'), problems);
-    return price === undefined ? undefined : { kind: 'price', price };
-  }
-  return usual === null ? { kind: 'none' } : { kind: 'markup', share: usual };
+/** A number, or an hour of somebody: of one employee, or the average of those who work as something, on the day of pricing. */
+function unitCostIn(cell: Cell, { workers, pricedOn }: EstimateBasis): Decision<Rate> {
+  if (!/^[a-z]/i.test(cell.typed.trim())) return rateIn(cell);
+  const typed = cell.typed.trim();
+  const word = typed.toLowerCase();
+  const meant = workers.filter(({ code, jobRole }) => code.toLowerCase() === word || jobRole.toLowerCase() === word);
+  if (meant.length === 0) return refused({ at: cell.at, kind: 'unknown-code', subject: 'employee or role', typed });
+  const rates = meant.flatMap((worker) => rateOn(worker.rates, pricedOn) ?? []);
+  if (rates.length === 0) return refused({ at: cell.at, kind: 'no-rate-to-price', who: typed, day: pricedOn });
+  const total = rates.reduce((sum, each) => sum + each, 0);
+  return accepted(rate(roundedQuotient(total, 1, rates.length)));
 }
 
-/** A percent as a share; null where none is typed or it cannot be read. */
-function readShare(cell: { readonly typed: string; readonly at: string }, problems: Problem[]): Ratio | null {
-  if (cell.typed.trim() === '') return null;
-  const scaled = readNumber(cell, 4, problems);
-  return scaled === undefined ? null : ratio(scaled, 1_000_000);
+function ruleIn(placed: PlacedRow): Decision<PriceRule> {
+  const cell = (column: EstimateColumn): Cell => cellOf(placed, column);
+  const typed = (column: EstimateColumn): boolean => !isEmpty(cell(column));
+  if (typed('markup')) return mapped(markupIn(cell('markup')), (share) => ({ kind: 'markup', share }));
+  if (typed('markupAmount'))
+    return mapped(moneyIn(cell('markupAmount')), (amount) => ({ kind: 'markupAmount', amount }));
+  if (typed('unitPrice')) {
+    const parts = gathered({ quantity: filled(cell('quantity'), 'the quantity'), rate: rateIn(cell('unitPrice')) });
+    return mapped(parts, (read) => ({ kind: 'unitPrice', rate: read.rate }));
+  }
+  if (typed('price')) return mapped(moneyIn(cell('price')), (price) => ({ kind: 'price', price }));
+  return accepted(placed.usual === null ? { kind: 'none' } : { kind: 'markup', share: placed.usual });
+}
+
+/** What the line is priced at, where the books hold so much. */
+function priceIn(
+  placed: PlacedRow,
+  rule: PriceRule,
+  { costs, units }: { readonly costs: LineCost; readonly units: Quantity },
+): Decision<Cents> {
+  const column = rule.kind === 'none' ? 'price' : rule.kind;
+  return withinBooks(cellOf(placed, column), unboundedPrice(rule, costs.cost, units));
+}
+
+function markupIn(cell: Cell): Decision<Ratio> {
+  return mapped(numberIn(cell, 4), (millionths) => ratio(millionths, 1_000_000));
+}
+
+/** A percent as a share; null where none is typed. */
+function shareIn(cell: Cell): Decision<Ratio | null> {
+  return ifFilled(cell, null, markupIn);
 }

@@ -1,9 +1,9 @@
-import type { Change } from '../entry/effects.ts';
+import type { Change } from '../documents/effects.ts';
 import { difference, type Cents } from '../money/cents.ts';
 import type { Ratio } from '../money/ratio.ts';
 import { estimateAtCompletion, marginAtCompletion } from '../progress/estimate-at-completion.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
-import { recognitionRow, type RunPolicy } from '../progress/recognition-run.ts';
+import { NO_RUN_COST, recognitionRow, type RunPolicy } from '../progress/recognition-run.ts';
 
 /** What a forecast does to its project, before and after it counts. Revenue is what the month's run would add. */
 export interface ForecastEffect {
@@ -17,7 +17,7 @@ export interface ForecastEffect {
 /** By the code that recognizes. The new forecast counts before an estimate set by hand for the whole project earlier. */
 export function forecastEffect(before: ProjectPosition, lineEstimates: Cents, policy: RunPolicy): ForecastEffect {
   const after: ProjectPosition = { ...before, lineEstimates, override: null, forecastMonth: policy.month };
-  const [was, is] = [recognitionRow(before, [], policy), recognitionRow(after, [], policy)];
+  const [was, is] = [recognitionRow(before, NO_RUN_COST, policy), recognitionRow(after, NO_RUN_COST, policy)];
   const both = <T>(of: (row: typeof was) => T): Change<T> => ({ before: of(was), after: of(is) });
   return {
     estimate: both(({ position }) => estimateAtCompletion(position)),

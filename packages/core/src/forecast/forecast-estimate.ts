@@ -1,5 +1,5 @@
 import { cents, larger, type Cents } from '../money/cents.ts';
-import { extension, quantity, type Quantity, type Rate } from '../money/quantity.ts';
+import { quantity, type Quantity, type Units } from '../money/quantity.ts';
 import { roundedQuotient, type Ratio } from '../money/ratio.ts';
 
 /** Ways to come to a line's estimate at completion, as the sheet offers them. */
@@ -20,23 +20,32 @@ export type ForecastRule =
 export interface ForecastBasis {
   readonly revised: Cents;
   readonly actual: Cents;
-  /** Budgeted units and what each was estimated to cost. */
-  readonly units: Quantity;
-  readonly unitCost: Rate;
+  readonly units: Units;
 }
 
-/** Estimate at completion of a line, rounded once. Units beyond those budgeted leave none to come. */
-export function forecastEstimate(rule: ForecastRule, { revised, actual, units, unitCost }: ForecastBasis): Cents {
+/**
+ * Estimate at completion of a line, rounded once. Units beyond those budgeted leave none to come; a unit at budget costs its share of
+ * the revised budget, never a rounded unit cost.
+ */
+export function forecastEstimate(rule: ForecastRule, { revised, actual, units }: ForecastBasis): Cents {
   switch (rule.method) {
     case 'budget':
       return larger(revised, actual);
     case 'run rate':
       return cents(roundedQuotient(actual, rule.done.denominator, rule.done.numerator));
-    case 'units':
-      return units <= rule.done ? actual : cents(roundedQuotient(actual, units, rule.done));
-    case 'units at budget':
-      return cents(actual + extension(quantity(Math.max(0, units - rule.done)), unitCost));
+    case 'units': {
+      const all = quantityOf(units);
+      return all <= rule.done ? actual : cents(roundedQuotient(actual, all, rule.done));
+    }
+    case 'units at budget': {
+      const all = quantityOf(units);
+      return all <= rule.done ? actual : cents(actual + roundedQuotient(revised, all - rule.done, all));
+    }
     case 'to complete':
       return cents(actual + rule.toComplete);
   }
+}
+
+function quantityOf(units: Units): Quantity {
+  return units.kind === 'of' ? units.quantity : quantity(0);
 }

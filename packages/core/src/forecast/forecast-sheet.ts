@@ -1,11 +1,27 @@
 import { budgetFigures, codingKey, lineBasis, type BudgetRow } from '../budget/budget-against-actual.ts';
-import { isFilled, readMoney, readNumber, readQuantity } from '../entry/cells.ts';
+import { moneyIn, numberIn, quantityIn, required, textIn, withinBooks, type Cell } from '../cells/cell.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import { difference, sum, type Cents } from '../money/cents.ts';
 import { plainDollars } from '../money/dollars.ts';
 import { ratio } from '../money/ratio.ts';
-import type { Problem } from '../problems/problem.ts';
-import { FORECAST_METHODS, forecastEstimate, type ForecastMethod, type ForecastRule } from './forecast-estimate.ts';
+import {
+  accepted,
+  following,
+  gathered,
+  mapped,
+  problemsOf,
+  refused,
+  unless,
+  type Decision,
+} from '../problems/decision.ts';
+import type { Problem, Warning } from '../problems/problem.ts';
+import {
+  FORECAST_METHODS,
+  forecastEstimate,
+  type ForecastBasis,
+  type ForecastMethod,
+  type ForecastRule,
+} from './forecast-estimate.ts';
 
 /** One line's forecast as typed. `input`: percent done, units done, or what is still to come, as the method asks. */
 export interface ForecastRow {
@@ -32,30 +48,59 @@ export interface ReadForecast {
   readonly lines: readonly ForecastLine[];
   readonly estimate: Cents;
   readonly problems: readonly Problem[];
+  /** Lines forecast below what they have cost. */
+  readonly warnings: readonly Warning[];
 }
 
 const MOST_REASON = 200;
 
 /** A project's lines with what was typed for them; lines nobody typed anything for are forecast by their budget. */
 export function readForecast(rows: readonly ForecastRow[], budget: readonly BudgetRow[]): ReadForecast {
-  const problems: Problem[] = [];
-  const typed = new Map(rows.map((row, place) => [row.line, { row, place }]));
-  const lines = budget.map((line): ForecastLine => {
+  const known = new Set(budget.map(({ coding }) => codingKey(coding)));
+  const placed = rows.map((row, place) => ({ row, at: `rows/${place}` }));
+  const typed = new Map(placed.map((each) => [each.row.line, each]));
+  const read = budget.map((line) => {
     const own = typed.get(codingKey(line.coding));
-    const rule = (own && readRule(own.row, `rows/${own.place}`, problems)) ?? { method: 'budget' as const };
+    return { line, own, forecast: own === undefined ? accepted(BY_BUDGET) : rowIn(own.row, own.at, lineBasis(line)) };
+  });
+  const lines = read.map(({ line, own, forecast }): ForecastLine => {
+    const { rule, reason } = forecast.ok ? forecast.value : BY_BUDGET;
     const basis = lineBasis(line);
     return {
       coding: line.coding,
       method: rule.method,
       input: rule.method === 'budget' ? '' : (own?.row.input.trim() ?? ''),
-      reason: own?.row.reason.trim() ?? '',
+      reason,
       estimate: forecastEstimate(rule, basis),
       revised: basis.revised,
       actual: basis.actual,
     };
   });
-  return { lines, estimate: sum(lines.map(({ estimate }) => estimate)), problems };
+  return {
+    lines,
+    estimate: sum(lines.map(({ estimate }) => estimate)),
+    problems: [
+      ...read.flatMap(({ forecast }) => problemsOf(forecast)),
+      ...placed.filter(({ row }) => !known.has(row.line)).map(({ row, at }) => unknownLine(row, at)),
+    ],
+    warnings: lines.flatMap((line, place) => belowCost(line, read[place]?.own?.at ?? 'rows')),
+  };
 }
+
+function unknownLine({ line }: ForecastRow, at: string): Problem {
+  return { at: `${at}/line`, kind: 'unknown-code', subject: 'budget line', typed: line };
+}
+
+function belowCost({ estimate, actual: cost }: ForecastLine, at: string): readonly Warning[] {
+  return estimate < cost ? [{ at: `${at}/input`, kind: 'forecast-below-cost', cost, estimate }] : [];
+}
+
+interface ReadRow {
+  readonly rule: ForecastRule;
+  readonly reason: string;
+}
+
+const BY_BUDGET: ReadRow = { rule: { method: 'budget' }, reason: '' };
 
 const INPUTS = {
   'run rate': 'the percent done',
@@ -64,51 +109,58 @@ const INPUTS = {
   'to complete': 'the cost still to come',
 } as const;
 
-function readRule(
-  { method: typed, input, reason }: ForecastRow,
-  at: string,
-  problems: Problem[],
-): ForecastRule | undefined {
+/** The row's rule: what its method asks for is typed and readable, and any method but the budget says why. */
+function rowIn({ method: typed, input, reason }: ForecastRow, at: string, basis: ForecastBasis): Decision<ReadRow> {
   const word = typed.trim().toLowerCase();
   const method = word === '' ? 'budget' : FORECAST_METHODS.find((each) => each === word);
   if (method === undefined) {
-    problems.push({ at: `${at}/method`, kind: 'not-a-choice', typed, choices: FORECAST_METHODS });
-    return undefined;
+    return refused({ at: `${at}/method`, kind: 'not-a-choice', typed, choices: FORECAST_METHODS });
   }
-  if (reason.length > MOST_REASON)
-    problems.push({ at: `${at}/reason`, kind: 'too-long', field: 'the reason', most: MOST_REASON });
-  if (method === 'budget') return { method };
-  const cell = { typed: input, at: `${at}/input` };
-  if (!isFilled(cell, INPUTS[method], problems)) return undefined;
-  if (reason.trim() === '') problems.push({ at: `${at}/reason`, kind: 'reason-needed' });
-  return readInput(method, cell, problems);
+  const why = textIn({ typed: reason, at: `${at}/reason` }, 'the reason', MOST_REASON);
+  if (method === 'budget') return mapped(why, (text) => ({ rule: { method }, reason: text }));
+  const rule = required({ typed: input, at: `${at}/input` }, INPUTS[method], (cell) =>
+    following(ruleIn(method, cell, basis), (read) =>
+      mapped(withinBooks(cell, Math.trunc(unboundedEstimate(read, basis))), () => read),
+    ),
+  );
+  const said = following(why, (text) =>
+    unless(text === '' ? [{ at: `${at}/reason`, kind: 'reason-needed' as const }] : [], text),
+  );
+  return gathered({ rule, reason: said });
 }
 
-function readInput(
+/** What the rule would come to, as far as a number can tell: at most a little beyond what the books hold. */
+function unboundedEstimate(rule: ForecastRule, { actual, units }: ForecastBasis): number {
+  if (rule.method === 'run rate') return (actual * rule.done.denominator) / rule.done.numerator;
+  if (rule.method === 'to complete') return actual + rule.toComplete;
+  const all = units.kind === 'of' ? units.quantity : 0;
+  return rule.method === 'units' && rule.done > 0 && all > rule.done ? (actual * all) / rule.done : 0;
+}
+
+function ruleIn(
   method: Exclude<ForecastMethod, 'budget'>,
-  cell: { readonly typed: string; readonly at: string },
-  problems: Problem[],
-): ForecastRule | undefined {
+  cell: Cell,
+  { actual, units }: ForecastBasis,
+): Decision<ForecastRule> {
+  const { at } = cell;
   switch (method) {
-    case 'run rate': {
-      const millionths = readNumber(cell, 4, problems);
-      if (millionths === undefined) return undefined;
-      if (millionths > 0 && millionths <= 1_000_000) return { method, done: ratio(millionths, 1_000_000) };
-      problems.push({ at: cell.at, kind: 'number-outside', field: 'the percent done', least: '0.0001', most: '100' });
-      return undefined;
-    }
+    case 'run rate':
+      if (actual <= 0) return refused({ at, kind: 'no-cost-to-go-by' });
+      return following(numberIn(cell, 4), (millionths) =>
+        millionths > 0 && millionths <= 1_000_000
+          ? accepted({ method, done: ratio(millionths, 1_000_000) })
+          : refused({ at, kind: 'number-outside', field: 'the percent done', least: '0.0001', most: '100' }),
+      );
     case 'units':
-    case 'units at budget': {
-      const done = readQuantity(cell, problems);
-      if (done === undefined) return undefined;
-      if (done > 0 || (done === 0 && method === 'units at budget')) return { method, done };
-      problems.push({ at: cell.at, kind: 'number-not-positive', field: 'the units done' });
-      return undefined;
-    }
-    case 'to complete': {
-      const toComplete = readMoney(cell, problems);
-      return toComplete === undefined ? undefined : { method, toComplete };
-    }
+    case 'units at budget':
+      if (units.kind !== 'of') return refused({ at, kind: 'no-units', mixed: units.kind === 'mixed' });
+      return following(quantityIn(cell), (done) =>
+        done > 0 || (done === 0 && method === 'units at budget')
+          ? accepted({ method, done })
+          : refused({ at, kind: 'number-not-positive', field: 'the units done' }),
+      );
+    case 'to complete':
+      return mapped(moneyIn(cell), (toComplete) => ({ method, toComplete }));
   }
 }
 

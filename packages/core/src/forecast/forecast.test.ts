@@ -3,10 +3,10 @@ import { describe, expect, test } from 'vitest';
 import { budgetRows, codingKey } from '../budget/budget-against-actual.ts';
 import { isoDate, plusDays } from '../calendar/iso-date.ts';
 import { month } from '../calendar/month.ts';
-import { GATE } from '../entry/sample-catalog.test.sample.ts';
+import { GATE } from '../documents/sample-catalog.test.sample.ts';
 import { costCodeId } from '../ledger/ids.ts';
 import { cents, sum } from '../money/cents.ts';
-import { quantity, rate } from '../money/quantity.ts';
+import { quantity, type Units } from '../money/quantity.ts';
 import { percent, ratio } from '../money/ratio.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
 import { costCurve } from './cost-curve.ts';
@@ -16,7 +16,8 @@ import { readForecast, type ForecastRow } from './forecast-sheet.ts';
 import { spreadOverMonths } from './spread-over-months.ts';
 
 /** 100 t at 50.00 budgeted, 2,400.00 spent. */
-const BASIS = { revised: cents(500_000), actual: cents(240_000), units: quantity(1_000_000), unitCost: rate(500_000) };
+const TONS = { kind: 'of', quantity: quantity(1_000_000), unit: 't' } as const;
+const BASIS = { revised: cents(500_000), actual: cents(240_000), units: TONS };
 
 describe('a line is forecast', () => {
   test.each<{ case: string; rule: ForecastRule; estimate: number }>([
@@ -62,6 +63,13 @@ describe('a line is forecast', () => {
     expect(forecastEstimate(rule, BASIS)).toBe(estimate);
   });
 
+  test('by units at budget, no cent lost: 30,000 units for 100,000.00, none done', () => {
+    const units = { kind: 'of', quantity: quantity(300_000_000), unit: 'each' } as const;
+    const basis = { revised: cents(10_000_000), actual: cents(0), units };
+    expect(forecastEstimate({ method: 'units at budget', done: quantity(0) }, basis)).toBe(10_000_000);
+    expect(forecastEstimate({ method: 'units at budget', done: quantity(100_000_000) }, basis)).toBe(6_666_667);
+  });
+
   test('by its cost where that is above the budget already', () => {
     expect(forecastEstimate({ method: 'budget' }, { ...BASIS, actual: cents(510_000) })).toBe(510_000);
   });
@@ -81,9 +89,7 @@ const LINES = budgetRows(
         original: cents(500_000),
         changes: cents(0),
         price: cents(0),
-        unit: 't',
-        quantity: BASIS.units,
-        unitCost: BASIS.unitCost,
+        units: TONS,
       },
     },
   ],
@@ -94,6 +100,13 @@ const LINES = budgetRows(
   [],
   new Set(),
 );
+const lineOf = ({ actual = 240_000, units = TONS }: { readonly actual?: number; readonly units?: Units }) =>
+  budgetRows(
+    [{ coding: coding(1), budget: { original: cents(500_000), changes: cents(0), price: cents(0), units } }],
+    [{ coding: coding(1), amount: cents(actual) }],
+    [],
+    new Set(),
+  );
 const typed = (method: string, input: string, reason = 'Slower', code = 1): ForecastRow => ({
   line: codingKey(coding(code)),
   method,
@@ -117,13 +130,35 @@ describe('the sheet', () => {
     { case: 'nothing where the method asks', row: typed('units', ''), at: 'input', kind: 'missing' },
     { case: 'no percent done', row: typed('run rate', '0'), at: 'input', kind: 'number-outside' },
     { case: 'more than all done', row: typed('run rate', '101'), at: 'input', kind: 'number-outside' },
+    {
+      case: 'a rate where nothing was spent',
+      row: typed('run rate', '40'),
+      lines: lineOf({ actual: 0 }),
+      at: 'input',
+      kind: 'no-cost-to-go-by',
+    },
+    {
+      case: 'units where the budget has none',
+      row: typed('units', '5'),
+      lines: lineOf({ units: { kind: 'none' } }),
+      at: 'input',
+      kind: 'no-units',
+    },
+    {
+      case: 'units that are of different kinds',
+      row: typed('units at budget', '5'),
+      lines: lineOf({ units: { kind: 'mixed' } }),
+      at: 'input',
+      kind: 'no-units',
+    },
+    { case: 'a line that is not there', row: typed('budget', '', '', 77), at: 'line', kind: 'unknown-code' },
     { case: 'no units done', row: typed('units', '0'), at: 'input', kind: 'number-not-positive' },
     { case: 'units taken back', row: typed('units at budget', '-1'), at: 'input', kind: 'number-not-positive' },
     { case: 'words for an amount', row: typed('to complete', 'much'), at: 'input', kind: 'unreadable-number' },
     { case: 'no reason', row: typed('to complete', '5', ' '), at: 'reason', kind: 'reason-needed' },
     { case: 'a story for a reason', row: typed('to complete', '5', 'x'.repeat(201)), at: 'reason', kind: 'too-long' },
-  ])('refuses $case', ({ row, at, kind }) => {
-    expect(readForecast([row], LINES).problems).toContainEqual(expect.objectContaining({ at: `rows/0/${at}`, kind }));
+  ])('refuses $case', ({ row, at, kind, lines = LINES }) => {
+    expect(readForecast([row], lines).problems).toContainEqual(expect.objectContaining({ at: `rows/0/${at}`, kind }));
   });
 });
 
@@ -134,12 +169,12 @@ test('what a forecast does: 700,000 estimated, now 820,000, of 420,000 spent and
     budget: cents(70_000_000),
     lineEstimates: cents(70_000_000),
     forecastMonth: null,
-    override: { month: month('2027-02'), amount: cents(71_000_000), reason: 'Told' },
+    override: { month: month('2027-02'), amount: cents(71_000_000), reason: 'Told', approvedSince: cents(0) },
     costToDate: cents(42_000_000),
     earned: cents(60_000_000),
     billed: cents(0),
     provision: cents(0),
-    finished: false,
+    stage: 'under way',
   };
   const effect = forecastEffect(position, cents(82_000_000), {
     month: month('2027-03'),
@@ -151,6 +186,13 @@ test('what a forecast does: 700,000 estimated, now 820,000, of 420,000 spent and
   expect(effect.margin.after && percent(effect.margin.after)).toBe('18.00');
   expect(effect.revenue).toEqual({ before: -845_070, after: -8_780_488 });
   expect(effect.provision).toEqual({ before: 0, after: 0 });
+});
+
+test('a line forecast below its cost is worth a look, at its cell; at its cost it is not', () => {
+  const warned = (toComplete: string) =>
+    readForecast([typed('to complete', toComplete)], LINES).warnings.map(({ at, kind }) => `${at} ${kind}`);
+  expect(warned('-0.01')).toEqual(['rows/0/input forecast-below-cost']);
+  expect(warned('0')).toEqual([]);
 });
 
 describe('spread over months', () => {

@@ -3,7 +3,8 @@ import { invariant } from '../problems/invariant.ts';
 import { cents, opposite, sum, type Cents } from '../money/cents.ts';
 import { quantity, type Quantity } from '../money/quantity.ts';
 import type { CostType } from './cost-type.ts';
-import type { AccountId, CostCodeId, EmployeeId, PartyId, PhaseId, ProjectId } from './ids.ts';
+import { NO_DIMENSIONS, type DimensionsOfLine } from './dimensions.ts';
+import type { AccountId, CostCodeId, PhaseId, ProjectId } from './ids.ts';
 
 /** Where a cost belongs: a project, with phase, kind of work and cost type. */
 export interface Coding {
@@ -14,16 +15,10 @@ export interface Coding {
 }
 
 /** One line of the ledger. `amount` is signed, debit positive; dimensions that do not apply are null. */
-export interface Line {
+export interface Line extends DimensionsOfLine {
   readonly account: AccountId;
   readonly amount: Cents;
   readonly quantity: Quantity;
-  readonly project: ProjectId | null;
-  readonly phase: PhaseId | null;
-  readonly costCode: CostCodeId | null;
-  readonly costType: CostType | null;
-  readonly party: PartyId | null;
-  readonly employee: EmployeeId | null;
   readonly text: string;
 }
 
@@ -31,19 +26,12 @@ export interface Line {
 export interface JournalEntry {
   readonly postedOn: IsoDate;
   readonly lines: readonly Line[];
+  /** Clears what was billed and earned of a project that closes, or takes that back: it bills nothing. */
+  readonly isClosing: boolean;
   readonly kind: 'balanced entry';
 }
 
-const BLANK = {
-  quantity: quantity(0),
-  project: null,
-  phase: null,
-  costCode: null,
-  costType: null,
-  party: null,
-  employee: null,
-  text: '',
-} as const;
+const BLANK = { ...NO_DIMENSIONS, quantity: quantity(0), text: '' } as const;
 
 export type Dimensions = Partial<Omit<Line, 'account' | 'amount'>>;
 
@@ -60,15 +48,24 @@ export function journalEntry(postedOn: IsoDate, lines: readonly Line[]): Journal
   const kept = lines.filter((line) => line.amount !== 0 || line.quantity !== 0);
   const total = sum(kept.map((line) => line.amount));
   invariant(total === 0, `debits and credits differ by ${total} minor units`);
-  return { postedOn, lines: kept, kind: 'balanced entry' };
+  return { postedOn, lines: kept, isClosing: false, kind: 'balanced entry' };
+}
+
+/** The same entry as one that closes a project. */
+export function closingEntry(entry: JournalEntry): JournalEntry {
+  return { ...entry, isClosing: true };
 }
 
 /** The same lines with every sign turned, on another day. */
-export function reversal(lines: readonly Line[], postedOn: IsoDate): JournalEntry {
-  return journalEntry(
+export function reversal(
+  { lines, isClosing }: Pick<JournalEntry, 'lines' | 'isClosing'>,
+  postedOn: IsoDate,
+): JournalEntry {
+  const turned = journalEntry(
     postedOn,
     lines.map((line) => ({ ...line, amount: opposite(line.amount), quantity: quantity(-line.quantity) })),
   );
+  return { ...turned, isClosing };
 }
 
 /** Debits of the lines, which equal the credits. */

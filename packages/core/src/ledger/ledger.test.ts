@@ -34,7 +34,7 @@ describe('an entry', () => {
       fc.property(fc.array(fc.integer({ min: -1_000_000, max: 1_000_000 }), { maxLength: 8 }), (amounts) => {
         const lines = amounts.map((amount) => debit(ONE, cents(amount), { quantity: quantity(amount) }));
         const entry = journalEntry(DAY, [...lines, credit(OTHER, sum(lines.map(({ amount }) => amount)))]);
-        const both = [...entry.lines, ...reversal(entry.lines, DAY).lines];
+        const both = [...entry.lines, ...reversal(entry, DAY).lines];
         for (const account of [ONE, OTHER])
           expect(sum(both.filter((line) => line.account === account).map(({ amount }) => amount))).toBe(0);
         expect(both.reduce((total, line) => total + line.quantity, 0)).toBe(0);

@@ -24,6 +24,7 @@ export interface Project {
   readonly status: (typeof PROJECT_STATUSES)[number];
   readonly method: (typeof METHODS)[number];
   readonly costTreatment: (typeof COST_TREATMENTS)[number];
+  readonly startOn: IsoDate;
   readonly actualEndOn: IsoDate | null;
   readonly taxCode: TaxCodeId | null;
   readonly phases: readonly Phase[];

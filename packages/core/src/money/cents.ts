@@ -11,6 +11,12 @@ export function cents(minorUnits: number): Cents {
 
 export const ZERO = cents(0);
 
+/** The largest single amount the books take, either way. What it is added to has room for a hundred of them. */
+export const MOST_CENTS = 90_000_000_000_000;
+
+/** The largest sum of amounts: what a whole number holds exactly. */
+export const MOST_SUM = Number.MAX_SAFE_INTEGER;
+
 export function sum(amounts: Iterable<Cents>): Cents {
   let total = 0;
   for (const amount of amounts) total += amount;

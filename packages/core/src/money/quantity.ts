@@ -20,7 +20,12 @@ export function rate(tenThousandths: number): Rate {
 
 /** `quantity × rate` in minor units, rounded once, half away from zero. For a currency with 100 minor units. */
 export function extension(units: Quantity, unitRate: Rate): Cents {
-  return cents(roundedQuotient(units, unitRate, 1_000_000));
+  return cents(unboundedExtension(units, unitRate));
+}
+
+/** The same where it may be more than the books hold; for whoever asks first whether it is. */
+export function unboundedExtension(units: Quantity, unitRate: Rate): number {
+  return roundedQuotient(units, unitRate, 1_000_000);
 }
 
 export function sumQuantity(quantities: Iterable<Quantity>): Quantity {
@@ -28,3 +33,7 @@ export function sumQuantity(quantities: Iterable<Quantity>): Quantity {
   for (const each of quantities) total += each;
   return quantity(total);
 }
+
+/** What a budget counts: so many of one unit, or nothing that adds up: 100 t and 3 days are two amounts. */
+export type Units =
+  { readonly kind: 'of'; readonly quantity: Quantity; readonly unit: string } | { readonly kind: 'none' | 'mixed' };

@@ -42,10 +42,18 @@ function roundedBigQuotient(product: bigint, divisor: bigint): number {
   return Number(negative ? -rounded : rounded);
 }
 
-/** The ratio kept to `decimals` decimals of a percent, half away from zero; every later figure then uses the kept one. */
+/**
+ * The ratio, of 0 to 1, kept to `decimals` decimals of a percent, half away from zero; every later figure then uses the kept one.
+ * Rounding never makes a part the whole, nor anything nothing.
+ */
 export function keptTo(decimals: number, share: Ratio): Ratio {
   const denominator = 100 * 10 ** decimals;
-  return ratio(roundedQuotient(share.numerator, denominator, share.denominator), denominator);
+  const rounded = roundedQuotient(share.numerator, denominator, share.denominator);
+  const [least, most] = [
+    share.numerator > 0 ? 1 : 0,
+    share.numerator < share.denominator ? denominator - 1 : denominator,
+  ];
+  return ratio(Math.min(Math.max(rounded, least), most), denominator);
 }
 
 /** Negative when `one` is the smaller, 0 when equal. */

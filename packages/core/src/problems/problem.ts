@@ -1,6 +1,7 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Cents } from '../money/cents.ts';
+import type { Quantity } from '../money/quantity.ts';
 
 /** What a cell or a field should hold. */
 export type Subject =
@@ -16,6 +17,7 @@ export type Subject =
   | 'cost code'
   | 'account'
   | 'tax code'
+  | 'budget line'
   | 'cost type'
   | 'bill'
   | 'invoice'
@@ -24,103 +26,112 @@ export type Subject =
   | 'record';
 
 /** What is wrong, as facts; `wording.ts` has the words. Every one of them is something a user can cause and put right. */
-export type Fact =
-  | { readonly kind: 'missing'; readonly field: string }
-  | { readonly kind: 'unreadable-number'; readonly typed: string }
-  | { readonly kind: 'too-many-decimals'; readonly typed: string; readonly decimals: number }
-  | { readonly kind: 'number-too-large'; readonly typed: string }
-  | { readonly kind: 'number-not-positive'; readonly field: string }
-  | { readonly kind: 'number-outside'; readonly field: string; readonly least: string; readonly most: string }
-  | { readonly kind: 'unreadable-day'; readonly typed: string }
-  | { readonly kind: 'not-a-choice'; readonly typed: string; readonly choices: readonly string[] }
-  | { readonly kind: 'too-long'; readonly field: string; readonly most: number }
-  | { readonly kind: 'unknown-code'; readonly subject: Subject; readonly typed: string }
-  | {
-      readonly kind: 'ambiguous-code';
-      readonly subject: Subject;
-      readonly typed: string;
-      readonly among: readonly string[];
-    }
-  | { readonly kind: 'code-taken'; readonly subject: Subject; readonly typed: string }
-  | { readonly kind: 'parent-loop'; readonly typed: string }
-  | { readonly kind: 'days-out-of-order'; readonly earlier: string; readonly later: string }
-  | { readonly kind: 'month-locked'; readonly month: Month; readonly firstOpenDay: IsoDate }
-  | { readonly kind: 'control-total-off'; readonly control: Cents; readonly entered: Cents }
-  | { readonly kind: 'duplicate-bill'; readonly supplier: string; readonly number: string }
-  | { readonly kind: 'project-closed'; readonly project: string; readonly status: string }
-  | { readonly kind: 'control-account'; readonly account: string }
-  | { readonly kind: 'nothing-entered' }
-  | { readonly kind: 'warnings-open'; readonly count: number }
-  | { readonly kind: 'preview-outdated' }
-  | { readonly kind: 'no-rate'; readonly employee: string; readonly day: IsoDate; readonly project: string }
-  | { readonly kind: 'too-many-hours'; readonly employee: string; readonly day: IsoDate }
-  | { readonly kind: 'month-already-run'; readonly month: Month }
-  | { readonly kind: 'later-month-run'; readonly month: Month; readonly latest: Month }
-  | { readonly kind: 'nothing-to-recognize'; readonly month: Month }
-  | { readonly kind: 'not-latest-run'; readonly latest: Month }
-  | { readonly kind: 'client-needed'; readonly project: string }
-  | { readonly kind: 'over-contract'; readonly left: Cents; readonly asked: Cents }
-  | { readonly kind: 'over-open-amount'; readonly open: Cents; readonly asked: Cents }
-  | { readonly kind: 'already-reversed'; readonly number: string }
-  | { readonly kind: 'settled'; readonly number: string; readonly settled: Cents }
-  | { readonly kind: 'reverse-run-there' }
-  | { readonly kind: 'unbalanced-journal'; readonly debits: Cents; readonly credits: Cents }
-  | { readonly kind: 'role-in-use'; readonly role: string; readonly account: string }
-  | { readonly kind: 'role-needs-type'; readonly role: string; readonly type: string }
-  | { readonly kind: 'role-not-empty'; readonly role: string }
-  | { readonly kind: 'in-use'; readonly subject: Subject; readonly field: string }
-  | { readonly kind: 'changed-meanwhile'; readonly by: string; readonly when: string }
-  | { readonly kind: 'file-seen'; readonly name: string; readonly when: string }
-  | { readonly kind: 'file-unreadable'; readonly reason: string }
-  | { readonly kind: 'workbook-unreadable'; readonly reason: string }
-  | { readonly kind: 'column-unknown'; readonly column: string; readonly known: readonly string[] }
-  | { readonly kind: 'column-missing'; readonly column: string }
-  | { readonly kind: 'reason-needed' }
-  | { readonly kind: 'estimate-below-cost'; readonly cost: Cents; readonly estimate: Cents }
-  | { readonly kind: 'two-rule'; readonly columns: readonly string[] }
-  | { readonly kind: 'no-rate-to-price'; readonly who: string; readonly day: IsoDate }
-  | { readonly kind: 'code-to-approve' }
-  | { readonly kind: 'section-to-approve' }
-  | { readonly kind: 'nobody-pays'; readonly project: string }
-  | { readonly kind: 'plan-off'; readonly price: Cents; readonly planned: Cents }
-  | { readonly kind: 'already-approved'; readonly number: string }
-  | { readonly kind: 'begun-otherwise'; readonly project: string }
-  | { readonly kind: 'not-open'; readonly number: string; readonly status: string }
-  | { readonly kind: 'not-approved-yet'; readonly project: string }
-  | { readonly kind: 'built-upon'; readonly what: string }
-  | { readonly kind: 'contract-below-zero'; readonly contract: Cents }
-  | { readonly kind: 'already-set-up' }
-  | { readonly kind: 'not-set-up' }
-  | { readonly kind: 'key-reused' }
-  | { readonly kind: 'not-there'; readonly subject: Subject };
+export interface Facts {
+  missing: { readonly field: string };
+  'unreadable-number': { readonly typed: string };
+  'too-many-decimals': { readonly typed: string; readonly decimals: number };
+  'number-too-large': { readonly typed: string };
+  'number-not-positive': { readonly field: string };
+  'number-outside': { readonly field: string; readonly least: string; readonly most: string };
+  'unreadable-day': { readonly typed: string };
+  'not-a-choice': { readonly typed: string; readonly choices: readonly string[] };
+  'too-long': { readonly field: string; readonly most: number };
+  'unknown-code': { readonly subject: Subject; readonly typed: string };
+  'ambiguous-code': { readonly subject: Subject; readonly typed: string; readonly among: readonly string[] };
+  'code-taken': { readonly subject: Subject; readonly typed: string };
+  'parent-loop': { readonly typed: string };
+  'days-out-of-order': { readonly earlier: string; readonly later: string };
+  'month-locked': { readonly month: Month; readonly firstOpenDay: IsoDate };
+  'control-total-off': { readonly control: Cents; readonly entered: Cents };
+  'duplicate-bill': { readonly supplier: string; readonly number: string };
+  'project-closed': { readonly project: string; readonly status: string };
+  'control-account': { readonly account: string };
+  'nothing-entered': object;
+  'warnings-open': { readonly count: number };
+  'preview-outdated': object;
+  'no-rate': { readonly employee: string; readonly day: IsoDate; readonly project: string };
+  'too-many-hours': { readonly employee: string; readonly day: IsoDate };
+  'month-already-run': { readonly month: Month };
+  'later-month-run': { readonly month: Month; readonly latest: Month };
+  'nothing-to-recognize': { readonly month: Month };
+  'not-latest-run': { readonly latest: Month };
+  'client-needed': { readonly project: string };
+  'over-contract': { readonly left: Cents; readonly asked: Cents };
+  'over-open-amount': { readonly open: Cents; readonly asked: Cents };
+  'already-reversed': { readonly number: string };
+  settled: { readonly number: string; readonly settled: Cents };
+  'reverse-run-there': object;
+  'unbalanced-journal': { readonly debits: Cents; readonly credits: Cents };
+  'role-in-use': { readonly role: string; readonly account: string };
+  'role-needs-type': { readonly role: string; readonly type: string };
+  'role-not-empty': { readonly role: string };
+  'in-use': { readonly subject: Subject; readonly field: string };
+  'changed-meanwhile': { readonly by: string; readonly when: string };
+  'file-seen': { readonly name: string; readonly when: string };
+  'file-unreadable': { readonly reason: string };
+  'workbook-unreadable': { readonly reason: string };
+  'column-unknown': { readonly column: string; readonly known: readonly string[] };
+  'column-missing': { readonly column: string };
+  'reason-needed': object;
+  'estimate-below-cost': { readonly cost: Cents; readonly estimate: Cents };
+  'two-rule': { readonly columns: readonly string[] };
+  'no-rate-to-price': { readonly who: string; readonly day: IsoDate };
+  'code-to-approve': object;
+  'section-to-approve': object;
+  'nobody-pays': { readonly project: string };
+  'plan-off': { readonly price: Cents; readonly planned: Cents };
+  'already-approved': { readonly number: string };
+  'begun-otherwise': { readonly project: string };
+  'not-open': { readonly number: string; readonly status: string };
+  'not-approved-yet': { readonly project: string };
+  'built-upon': { readonly what: string };
+  'contract-below-zero': { readonly contract: Cents };
+  'already-set-up': object;
+  'not-set-up': object;
+  'key-reused': object;
+  'not-there': { readonly subject: Subject };
+  'nothing-to-post': object;
+  'sum-too-large': { readonly of: string };
+  'no-cost-to-go-by': object;
+  'no-units': { readonly mixed: boolean };
+  'cost-account-of-project': { readonly account: string; readonly project: string; readonly role: string };
+  'field-unknown': { readonly field: string; readonly known: readonly string[] };
+  'billed-not-earned': { readonly project: string; readonly billed: Cents; readonly earned: Cents };
+  'cost-still-held': { readonly project: string; readonly held: Cents };
+  'loss-still-provided': { readonly project: string; readonly provision: Cents };
+  'still-measured': { readonly project: string; readonly earned: Cents; readonly held: Cents };
+  'over-invoice': { readonly number: string; readonly left: Cents; readonly asked: Cents };
+  'other-party': { readonly number: string; readonly other: string };
+  'same-side': { readonly number: string; readonly other: string };
+}
 
 /** What deserves a second look and may be accepted. */
-export type Concern =
-  | { readonly kind: 'over-budget'; readonly budget: Cents; readonly after: Cents; readonly code: string }
-  | { readonly kind: 'unbudgeted'; readonly code: string; readonly project: string }
-  | { readonly kind: 'unusual-amount'; readonly supplier: string; readonly largest: Cents; readonly amount: Cents }
-  | { readonly kind: 'other-month'; readonly month: Month }
-  | { readonly kind: 'not-active'; readonly project: string; readonly status: string }
-  | { readonly kind: 'cost-over-estimate'; readonly project: string; readonly cost: Cents; readonly estimate: Cents }
-  | { readonly kind: 'no-estimate'; readonly project: string }
-  | { readonly kind: 'forecast-old'; readonly project: string; readonly month: Month }
-  | { readonly kind: 'loss-expected'; readonly project: string; readonly loss: Cents };
+export interface Concerns {
+  'over-budget': { readonly budget: Cents; readonly after: Cents; readonly code: string };
+  unbudgeted: { readonly code: string; readonly project: string };
+  'unusual-amount': { readonly supplier: string; readonly largest: Cents; readonly amount: Cents };
+  'other-month': { readonly month: Month };
+  'posts-later': { readonly day: IsoDate; readonly postsOn: IsoDate };
+  'hours-there': { readonly employee: string; readonly day: IsoDate; readonly code: string; readonly hours: Quantity };
+  'not-active': { readonly project: string; readonly status: string };
+  'cost-over-estimate': { readonly project: string; readonly cost: Cents; readonly estimate: Cents };
+  'no-estimate': { readonly project: string };
+  'no-contract': { readonly project: string; readonly cost: Cents };
+  'line-over-forecast': {
+    readonly project: string;
+    readonly code: string;
+    readonly cost: Cents;
+    readonly forecast: Cents;
+  };
+  'forecast-old': { readonly project: string; readonly month: Month };
+  'loss-expected': { readonly project: string; readonly loss: Cents };
+  'forecast-below-cost': { readonly cost: Cents; readonly estimate: Cents };
+}
+
+/** A fact of some of the kinds; of any, where none are named. */
+export type Fact<K extends keyof Facts = keyof Facts> = { [P in K]: { readonly kind: P } & Facts[P] }[K];
+export type Concern<K extends keyof Concerns = keyof Concerns> = { [P in K]: { readonly kind: P } & Concerns[P] }[K];
 
 /** A fact and the field it is about: a path such as `rows/3/net`, empty for the whole. */
 export type Problem = Fact & { readonly at: string };
 export type Warning = Concern & { readonly at: string };
-
-/** What core answers when a user may be refused: the value, or every problem at once. */
-export type Decision<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
-
-export function accepted<T>(value: T): Decision<T> {
-  return { ok: true, value };
-}
-
-export function refused(...problems: readonly Problem[]): {
-  readonly ok: false;
-  readonly problems: readonly Problem[];
-} {
-  return { ok: false, problems };
-}

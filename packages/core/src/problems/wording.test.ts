@@ -2,7 +2,8 @@ import { expect, test } from 'vitest';
 import { isoDate } from '../calendar/iso-date.ts';
 import { month } from '../calendar/month.ts';
 import { cents } from '../money/cents.ts';
-import type { Concern, Fact } from './problem.ts';
+import { quantity } from '../money/quantity.ts';
+import type { Concern, Concerns, Fact, Facts } from './problem.ts';
 import { concern, wording } from './wording.ts';
 
 const day = isoDate('2027-03-31');
@@ -10,7 +11,7 @@ const march = month('2027-03');
 const money = cents(123_456);
 
 /** One of every kind; the type makes a missing one a failure to compile. */
-const FACTS: { readonly [K in Fact['kind']]: Extract<Fact, { kind: K }> } = {
+const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   missing: { kind: 'missing', field: 'the supplier' },
   'unreadable-number': { kind: 'unreadable-number', typed: 'x' },
   'too-many-decimals': { kind: 'too-many-decimals', typed: '1.234', decimals: 2 },
@@ -74,9 +75,22 @@ const FACTS: { readonly [K in Fact['kind']]: Extract<Fact, { kind: K }> } = {
   'not-set-up': { kind: 'not-set-up' },
   'key-reused': { kind: 'key-reused' },
   'not-there': { kind: 'not-there', subject: 'document' },
+  'nothing-to-post': { kind: 'nothing-to-post' },
+  'sum-too-large': { kind: 'sum-too-large', of: 'account 1300' },
+  'no-cost-to-go-by': { kind: 'no-cost-to-go-by' },
+  'no-units': { kind: 'no-units', mixed: true },
+  'cost-account-of-project': { kind: 'cost-account-of-project', account: '5010', project: 'P', role: 'wip' },
+  'field-unknown': { kind: 'field-unknown', field: 'x', known: ['code'] },
+  'billed-not-earned': { kind: 'billed-not-earned', project: 'P', billed: money, earned: cents(1) },
+  'cost-still-held': { kind: 'cost-still-held', project: 'P', held: money },
+  'loss-still-provided': { kind: 'loss-still-provided', project: 'P', provision: money },
+  'still-measured': { kind: 'still-measured', project: 'P', earned: money, held: money },
+  'over-invoice': { kind: 'over-invoice', number: 'INV-1', left: money, asked: money },
+  'other-party': { kind: 'other-party', number: '1', other: '2' },
+  'same-side': { kind: 'same-side', number: '1', other: '2' },
 };
 
-const CONCERNS: { readonly [K in Concern['kind']]: Extract<Concern, { kind: K }> } = {
+const CONCERNS: { readonly [K in keyof Concerns]: Concern<K> } = {
   'over-budget': { kind: 'over-budget', budget: money, after: money, code: 'A' },
   unbudgeted: { kind: 'unbudgeted', code: 'A', project: 'P' },
   'unusual-amount': { kind: 'unusual-amount', supplier: 'A', largest: cents(1), amount: money },
@@ -86,6 +100,11 @@ const CONCERNS: { readonly [K in Concern['kind']]: Extract<Concern, { kind: K }>
   'no-estimate': { kind: 'no-estimate', project: 'P' },
   'forecast-old': { kind: 'forecast-old', project: 'P', month: march },
   'loss-expected': { kind: 'loss-expected', project: 'P', loss: money },
+  'posts-later': { kind: 'posts-later', day, postsOn: day },
+  'hours-there': { kind: 'hours-there', employee: 'A', day, code: '', hours: quantity(80_000) },
+  'no-contract': { kind: 'no-contract', project: 'P', cost: money },
+  'line-over-forecast': { kind: 'line-over-forecast', project: 'P', code: 'A', cost: money, forecast: cents(1) },
+  'forecast-below-cost': { kind: 'forecast-below-cost', cost: money, estimate: cents(1) },
 };
 
 test.each(Object.values(FACTS))('$kind says what is wrong and what to do', (fact) => {

@@ -1,102 +1,17 @@
 import { dayText } from '../calendar/iso-date.ts';
-import { monthText } from '../calendar/month.ts';
+import { monthOf, monthText } from '../calendar/month.ts';
 import { difference, opposite, type Cents } from '../money/cents.ts';
-import { dollars } from '../money/dollars.ts';
-import type { Concern, Fact } from './problem.ts';
+import { dollars, tenThousandths } from '../money/dollars.ts';
+import type { Concern, Concerns, Fact, Facts } from './problem.ts';
 
-/** What is wrong, then what to do. No default case: a problem without words does not compile. */
-export function wording(fact: Fact): string {
-  return inFields(fact) ?? inEstimates(fact) ?? inDocuments(fact) ?? inSetup(fact);
+/** What is wrong, then what to do. */
+export function wording<K extends keyof Facts>(fact: Fact<K>): string {
+  return FACT_WORDS[fact.kind](fact);
 }
 
-type FieldFact = Extract<
-  Fact,
-  {
-    kind:
-      | 'missing'
-      | 'unreadable-number'
-      | 'too-many-decimals'
-      | 'number-too-large'
-      | 'number-not-positive'
-      | 'number-outside'
-      | 'unreadable-day'
-      | 'not-a-choice'
-      | 'too-long'
-      | 'unknown-code'
-      | 'ambiguous-code';
-  }
->;
-type SetupFact = Extract<
-  Fact,
-  {
-    kind:
-      | 'code-taken'
-      | 'parent-loop'
-      | 'role-in-use'
-      | 'role-needs-type'
-      | 'role-not-empty'
-      | 'in-use'
-      | 'changed-meanwhile'
-      | 'file-seen'
-      | 'file-unreadable'
-      | 'workbook-unreadable'
-      | 'column-unknown'
-      | 'column-missing'
-      | 'already-set-up'
-      | 'not-set-up'
-      | 'not-there'
-      | 'key-reused';
-  }
->;
-type EstimateFact = Extract<
-  Fact,
-  {
-    kind:
-      | 'two-rule'
-      | 'no-rate-to-price'
-      | 'code-to-approve'
-      | 'section-to-approve'
-      | 'nobody-pays'
-      | 'plan-off'
-      | 'already-approved'
-      | 'begun-otherwise'
-      | 'not-open'
-      | 'not-approved-yet'
-      | 'built-upon'
-      | 'contract-below-zero';
-  }
->;
-type DocumentFact = Exclude<Fact, FieldFact | SetupFact | EstimateFact>;
-
-function inFields(fact: Fact): string | undefined {
-  const field = fact as FieldFact;
-  switch (field.kind) {
-    case 'missing':
-      return `${sentence(field.field)} is empty. Fill it in.`;
-    case 'unreadable-number':
-      return `"${field.typed}" is no number. Type one such as 1,234.50, or arithmetic such as =12*45.5.`;
-    case 'too-many-decimals':
-      return `"${field.typed}" has more than ${field.decimals} decimals. Round it.`;
-    case 'number-too-large':
-      return `"${field.typed}" is larger than the books hold. Check the digits.`;
-    case 'number-not-positive':
-      return `${sentence(field.field)} must be above zero.`;
-    case 'number-outside':
-      return `${sentence(field.field)} must lie between ${field.least} and ${field.most}.`;
-    case 'unreadable-day':
-      return `"${field.typed}" is no day. Type one such as 3/31, 31 mar, 2027-03-31 or +30.`;
-    case 'not-a-choice':
-      return `"${field.typed}" is not one of ${field.choices.join(', ')}. Use one of these.`;
-    case 'too-long':
-      return `${sentence(field.field)} is longer than ${field.most} characters. Shorten it.`;
-    case 'unknown-code':
-      return `There is no ${field.subject} "${field.typed}". Pick one from the list, or add it.`;
-    case 'ambiguous-code':
-      return `"${field.typed}" could be ${field.among.join(' or ')}. Type more of it.`;
-    default:
-      field satisfies never;
-      return undefined;
-  }
+/** What deserves a second look, and why. */
+export function concern<K extends keyof Concerns>(warning: Concern<K>): string {
+  return CONCERN_WORDS[warning.kind](warning);
 }
 
 const COLUMN_WORDS: Readonly<Record<string, string>> = {
@@ -104,157 +19,150 @@ const COLUMN_WORDS: Readonly<Record<string, string>> = {
   ...{ unitPrice: 'unit price', price: 'price' },
 };
 
-function inEstimates(fact: Fact): string | undefined {
-  const estimate = fact as EstimateFact;
-  switch (estimate.kind) {
-    case 'two-rule':
-      return `${sentence(estimate.columns.map((column) => COLUMN_WORDS[column] ?? column).join(' and '))} are both filled in. Leave the one that rules; the other follows.`;
-    case 'no-rate-to-price':
-      return `"${estimate.who}" has no cost rate on ${dayText(estimate.day)}. Add one in Settings › Employees, or type a unit cost.`;
-    case 'code-to-approve':
-      return 'A line with cost needs a cost code before it becomes a budget. Pick one.';
-    case 'section-to-approve':
-      return 'The line stands in no section, and the schedule of values is to be by section. Name its section, or group by line.';
-    case 'nobody-pays':
-      return `${estimate.project} is internal and has nobody to pay a price. Empty the prices.`;
-    case 'plan-off':
-      return `The billing plan comes to ${dollars(estimate.planned)}, the price is ${dollars(estimate.price)}: ${apart(estimate.price, estimate.planned)}. Correct the plan.`;
-    case 'already-approved':
-      return `${estimate.number} is approved already. Change the contract with a change order.`;
-    case 'begun-otherwise':
-      return `${estimate.project} has a contract or a budget already. Change it with a change order.`;
-    case 'not-open':
-      return `${estimate.number} is ${estimate.status}, so it stays as it is. Copy it to go on with it.`;
-    case 'not-approved-yet':
-      return `${estimate.project} has no contract or budget yet. Approve its estimate first.`;
-    case 'built-upon':
-      return `${sentence(estimate.what)} since. Change the contract with a change order instead.`;
-    case 'contract-below-zero':
-      return `The contract would come to ${dollars(estimate.contract)}. Deduct less.`;
-    default:
-      estimate satisfies never;
-      return undefined;
-  }
-}
+const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
+  missing: (fact) => `${sentence(fact.field)} is empty. Fill it in.`,
+  'unreadable-number': (fact) =>
+    `"${fact.typed}" is no number. Type one such as 1,234.50, or arithmetic such as =12*45.5.`,
+  'too-many-decimals': (fact) => `"${fact.typed}" has more than ${fact.decimals} decimals. Round it.`,
+  'number-too-large': (fact) => `"${fact.typed}" is larger than the books hold. Check the digits.`,
+  'number-not-positive': (fact) => `${sentence(fact.field)} must be above zero.`,
+  'number-outside': (fact) => `${sentence(fact.field)} must lie between ${fact.least} and ${fact.most}.`,
+  'unreadable-day': (fact) => `"${fact.typed}" is no day. Type one such as 3/31, 31 mar, 2027-03-31 or +30.`,
+  'not-a-choice': (fact) => `"${fact.typed}" is not one of ${fact.choices.join(', ')}. Use one of these.`,
+  'too-long': (fact) => `${sentence(fact.field)} is longer than ${fact.most} characters. Shorten it.`,
+  'unknown-code': (fact) => `There is no ${fact.subject} "${fact.typed}". Pick one from the list, or add it.`,
+  'ambiguous-code': (fact) => `"${fact.typed}" could be ${fact.among.join(' or ')}. Type more of it.`,
+  'two-rule': (fact) =>
+    `${sentence(fact.columns.map((column) => COLUMN_WORDS[column] ?? column).join(' and '))} are both filled in. Leave the one that rules; the other follows.`,
+  'no-rate-to-price': (fact) =>
+    `"${fact.who}" has no cost rate on ${dayText(fact.day)}. Add one in Settings › Employees, or type a unit cost.`,
+  'code-to-approve': () => 'A line with cost needs a cost code before it becomes a budget. Pick one.',
+  'section-to-approve': () =>
+    'The line stands in no section, and the schedule of values is to be by section. Name its section, or group by line.',
+  'nobody-pays': (fact) => `${fact.project} is internal and has nobody to pay a price. Empty the prices.`,
+  'plan-off': (fact) =>
+    `The billing plan comes to ${dollars(fact.planned)}, the price is ${dollars(fact.price)}: ${apart(fact.price, fact.planned)}. Correct the plan.`,
+  'already-approved': (fact) => `${fact.number} is approved already. Change the contract with a change order.`,
+  'begun-otherwise': (fact) => `${fact.project} has a contract or a budget already. Change it with a change order.`,
+  'not-open': (fact) => `${fact.number} is ${fact.status}, so it stays as it is. Copy it to go on with it.`,
+  'not-approved-yet': (fact) => `${fact.project} has no contract or budget yet. Approve its estimate first.`,
+  'built-upon': (fact) => `${sentence(fact.what)} since. Change the contract with a change order instead.`,
+  'contract-below-zero': (fact) => `The contract would come to ${dollars(fact.contract)}. Deduct less.`,
+  'code-taken': (fact) =>
+    `There is a ${fact.subject} "${fact.typed}" already. Change that one, or choose another code.`,
+  'parent-loop': (fact) => `"${fact.typed}" lies below this one, so it cannot stand above it. Choose another.`,
+  'role-in-use': (fact) => `The role ${fact.role} is with account ${fact.account}, which has postings. Keep it there.`,
+  'role-needs-type': (fact) =>
+    `The role ${fact.role} needs an account of type ${fact.type}. Change the type or the role.`,
+  'role-not-empty': (fact) => `The books need an account for ${fact.role}. Give the role to another account first.`,
+  'in-use': (fact) => `This ${fact.subject} is in use, so its ${fact.field} stays. Make a new one instead.`,
+  'changed-meanwhile': (fact) =>
+    `${fact.by} changed this at ${fact.when}. Look at the newer version, then make your change again.`,
+  'file-seen': (fact) =>
+    `This very file came in as ${fact.name} at ${fact.when}. Nothing was taken in twice; send a file with new rows.`,
+  'file-unreadable': (fact) => `The file cannot be read: ${fact.reason}. Save it as CSV with commas and UTF-8.`,
+  'workbook-unreadable': (fact) =>
+    `The workbook cannot be read: ${fact.reason}. Save the estimate as a workbook again and edit that one.`,
+  'column-unknown': (fact) => `There is no column "${fact.column}". The columns are ${fact.known.join(', ')}.`,
+  'column-missing': (fact) => `The column "${fact.column}" is missing. Add it to the first row.`,
+  'already-set-up': () => 'These books have their company already. Change it in Settings.',
+  'not-set-up': () => 'These books have no company yet. Set it up first.',
+  'key-reused': () => 'This Idempotency-Key was used for another request. Use a new one.',
+  'not-there': (fact) => `This ${fact.subject} is not in the books. Go back and choose another.`,
+  'days-out-of-order': (fact) => `${sentence(fact.later)} lies before ${fact.earlier}. Change one of the two.`,
+  'month-locked': (fact) =>
+    `${monthText(fact.month)} is locked. Use ${dayText(fact.firstOpenDay)} or later, or have the month opened in Closing.`,
+  'control-total-off': (fact) =>
+    `Control total ${dollars(fact.control)}, entered ${dollars(fact.entered)}: ${apart(fact.control, fact.entered)}. Correct a line or the total.`,
+  'duplicate-bill': (fact) =>
+    `Bill ${fact.number} of ${fact.supplier} is in the books already. Check the number, or leave this bill out.`,
+  'project-closed': (fact) =>
+    `${fact.project} is ${fact.status} and takes no more cost. Choose another project, or set it active again.`,
+  'control-account': (fact) =>
+    `Account ${fact.account} is kept by its documents. Choose another account, or enter the document itself.`,
+  'nothing-entered': () => 'Nothing is entered yet. Fill in at least one line.',
+  'warnings-open': (fact) =>
+    `There ${fact.count === 1 ? 'is one warning' : `are ${fact.count} warnings`}. Look, then post again to accept.`,
+  'preview-outdated': () => 'The books changed since this was shown. Look at the new figures, then post.',
+  'no-rate': (fact) =>
+    `${fact.employee} has no cost rate on ${dayText(fact.day)} for ${fact.project}. Add one in Settings › Employees.`,
+  'too-many-hours': (fact) =>
+    `${fact.employee} would have more than 24 hours on ${dayText(fact.day)}. Correct the hours.`,
+  'month-already-run': (fact) =>
+    `Revenue for ${monthText(fact.month)} is recognized already. Reverse that run first, then run it again.`,
+  'later-month-run': (fact) =>
+    `Revenue is recognized through ${monthText(fact.latest)}, so ${monthText(fact.month)} is past. Run ${monthText(fact.latest)} again, or a later month: it catches up.`,
+  'nothing-to-recognize': (fact) => `No project changes in ${monthText(fact.month)}. Post its costs first.`,
+  'not-latest-run': (fact) =>
+    `Only the latest run can be reversed: that of ${monthText(fact.latest)}. Reverse that one first.`,
+  'client-needed': (fact) => `${fact.project} is internal and has nobody to bill. Choose a project for a client.`,
+  'over-contract': (fact) =>
+    `${dollars(fact.asked)} is more than is left to bill of the contract, ${dollars(fact.left)}. Bill less, or change the contract first.`,
+  'over-open-amount': (fact) =>
+    `${dollars(fact.asked)} is more than is open, ${dollars(fact.open)}. Enter what was received for it.`,
+  'already-reversed': (fact) => `${fact.number} is reversed already. Nothing more is needed.`,
+  settled: (fact) => `${dollars(fact.settled)} is settled against ${fact.number}. Reverse that payment first.`,
+  'reverse-run-there': () => 'A recognition run is reversed on the page Earning, latest first.',
+  'unbalanced-journal': (fact) =>
+    `Debits are ${dollars(fact.debits)}, credits ${dollars(fact.credits)}. Make the two equal.`,
+  'reason-needed': () => 'Say why, in a few words: whoever reads the figure later will ask.',
+  'estimate-below-cost': (fact) =>
+    `Cost to date is ${dollars(fact.cost)} already, more than ${dollars(fact.estimate)}. Enter an estimate at or above it.`,
+  'nothing-to-post': () =>
+    'The bill comes to nothing on every line, so there is nothing to post. Enter an amount, or leave the bill out.',
+  'sum-too-large': (fact) =>
+    `${sentence(fact.of)} would come to more than the books can add up exactly. Check the amounts for a digit too many.`,
+  'no-cost-to-go-by': () =>
+    'Nothing was spent on this line yet, so its rate says nothing. Forecast it by its budget or by what is still to come.',
+  'no-units': (fact) =>
+    fact.mixed
+      ? 'The budget of this line counts different units, which do not add up. Forecast it by what is still to come.'
+      : 'The budget of this line has no quantity. Forecast it by its rate or by what is still to come.',
+  'cost-account-of-project': (fact) =>
+    `Cost of ${fact.project} goes to its account for ${fact.role.replace(/-/g, ' ')}, not to ${fact.account}. Use that account.`,
+  'field-unknown': (fact) => `There is no field "${fact.field}". The fields are ${fact.known.join(', ')}.`,
+  'billed-not-earned': (fact) =>
+    `${fact.project} is billed ${dollars(fact.billed)} and has earned ${dollars(fact.earned)}. Bill the rest or credit what is too much, and recognize; then close it.`,
+  'cost-still-held': (fact) =>
+    `${dollars(fact.held)} of cost of ${fact.project} is not recognized yet. Run the recognition of the month; then close it.`,
+  'loss-still-provided': (fact) =>
+    `${dollars(fact.provision)} of expected loss of ${fact.project} is still provided for. Run the recognition of the month; then close it.`,
+  'still-measured': (fact) =>
+    `${fact.project} has earned ${dollars(fact.earned)} and holds ${dollars(fact.held)} of cost. Post what clears both first; then its progress may go unmeasured.`,
+  'over-invoice': (fact) =>
+    `${dollars(fact.asked)} is more than is left to credit of ${fact.number}, ${dollars(fact.left)}. Credit less.`,
+  'other-party': (fact) =>
+    `${fact.number} is of another party than ${fact.other}. Settle documents of one party against each other.`,
+  'same-side': (fact) =>
+    `${fact.number} and ${fact.other} are both owed by the same side. Settle a credit against a bill or an invoice.`,
+};
 
-function inSetup(fact: Fact): string {
-  const setup = fact as SetupFact;
-  switch (setup.kind) {
-    case 'code-taken':
-      return `There is a ${setup.subject} "${setup.typed}" already. Change that one, or choose another code.`;
-    case 'parent-loop':
-      return `"${setup.typed}" lies below this one, so it cannot stand above it. Choose another.`;
-    case 'role-in-use':
-      return `The role ${setup.role} is with account ${setup.account}, which has postings. Keep it there.`;
-    case 'role-needs-type':
-      return `The role ${setup.role} needs an account of type ${setup.type}. Change the type or the role.`;
-    case 'role-not-empty':
-      return `The books need an account for ${setup.role}. Give the role to another account first.`;
-    case 'in-use':
-      return `This ${setup.subject} is in use, so its ${setup.field} stays. Make a new one instead.`;
-    case 'changed-meanwhile':
-      return `${setup.by} changed this at ${setup.when}. Look at the newer version, then make your change again.`;
-    case 'file-seen':
-      return `This very file came in as ${setup.name} at ${setup.when}. Nothing was taken in twice; send a file with new rows.`;
-    case 'file-unreadable':
-      return `The file cannot be read: ${setup.reason}. Save it as CSV with commas and UTF-8.`;
-    case 'workbook-unreadable':
-      return `The workbook cannot be read: ${setup.reason}. Save the estimate as a workbook again and edit that one.`;
-    case 'column-unknown':
-      return `There is no column "${setup.column}". The columns are ${setup.known.join(', ')}.`;
-    case 'column-missing':
-      return `The column "${setup.column}" is missing. Add it to the first row.`;
-    case 'already-set-up':
-      return 'These books have their company already. Change it in Settings.';
-    case 'not-set-up':
-      return 'These books have no company yet. Set it up first.';
-    case 'key-reused':
-      return 'This Idempotency-Key was used for another request. Use a new one.';
-    case 'not-there':
-      return `This ${setup.subject} is not in the books. Go back and choose another.`;
-  }
-}
-
-function inDocuments(fact: Fact): string | undefined {
-  const document = fact as DocumentFact;
-  switch (document.kind) {
-    case 'days-out-of-order':
-      return `${sentence(document.later)} lies before ${document.earlier}. Change one of the two.`;
-    case 'month-locked':
-      return `${monthText(document.month)} is locked. Use ${dayText(document.firstOpenDay)} or later, or have the month opened in Closing.`;
-    case 'control-total-off':
-      return `Control total ${dollars(document.control)}, entered ${dollars(document.entered)}: ${apart(document.control, document.entered)}. Correct a line or the total.`;
-    case 'duplicate-bill':
-      return `Bill ${document.number} of ${document.supplier} is in the books already. Check the number, or leave this bill out.`;
-    case 'project-closed':
-      return `${document.project} is ${document.status} and takes no more cost. Choose another project, or set it active again.`;
-    case 'control-account':
-      return `Account ${document.account} is kept by its documents. Choose another account, or enter the document itself.`;
-    case 'nothing-entered':
-      return 'Nothing is entered yet. Fill in at least one line.';
-    case 'warnings-open':
-      return `There ${document.count === 1 ? 'is one warning' : `are ${document.count} warnings`}. Look, then post again to accept.`;
-    case 'preview-outdated':
-      return 'The books changed since this was shown. Look at the new figures, then post.';
-    case 'no-rate':
-      return `${document.employee} has no cost rate on ${dayText(document.day)} for ${document.project}. Add one in Settings › Employees.`;
-    case 'too-many-hours':
-      return `${document.employee} would have more than 24 hours on ${dayText(document.day)}. Correct the hours.`;
-    case 'month-already-run':
-      return `Revenue for ${monthText(document.month)} is recognized already. Reverse that run first, then run it again.`;
-    case 'later-month-run':
-      return `Revenue is recognized through ${monthText(document.latest)}, so ${monthText(document.month)} is past. Run ${monthText(document.latest)} again, or a later month: it catches up.`;
-    case 'nothing-to-recognize':
-      return `No project changes in ${monthText(document.month)}. Post its costs first.`;
-    case 'not-latest-run':
-      return `Only the latest run can be reversed: that of ${monthText(document.latest)}. Reverse that one first.`;
-    case 'client-needed':
-      return `${document.project} is internal and has nobody to bill. Choose a project for a client.`;
-    case 'over-contract':
-      return `${dollars(document.asked)} is more than is left to bill of the contract, ${dollars(document.left)}. Bill less, or change the contract first.`;
-    case 'over-open-amount':
-      return `${dollars(document.asked)} is more than is open, ${dollars(document.open)}. Enter what was received for it.`;
-    case 'already-reversed':
-      return `${document.number} is reversed already. Nothing more is needed.`;
-    case 'settled':
-      return `${dollars(document.settled)} is settled against ${document.number}. Reverse that payment first.`;
-    case 'reverse-run-there':
-      return 'A recognition run is reversed on the page Earning, latest first.';
-    case 'unbalanced-journal':
-      return `Debits are ${dollars(document.debits)}, credits ${dollars(document.credits)}. Make the two equal.`;
-    case 'reason-needed':
-      return 'Say why, in a few words: whoever reads the figure later will ask.';
-    case 'estimate-below-cost':
-      return `Cost to date is ${dollars(document.cost)} already, more than ${dollars(document.estimate)}. Enter an estimate at or above it.`;
-    default:
-      document satisfies never;
-      return undefined;
-  }
-}
-
-/** What deserves a second look, and why. */
-export function concern(warning: Concern): string {
-  switch (warning.kind) {
-    case 'over-budget':
-      return `${warning.code} goes over its budget of ${dollars(warning.budget)}: ${dollars(warning.after)} with this.`;
-    case 'unbudgeted':
-      return `${warning.project} has no budget line ${warning.code}; the cost will show as unbudgeted.`;
-    case 'unusual-amount':
-      return `${dollars(warning.amount)} is far above ${warning.supplier}'s largest bill so far, ${dollars(warning.largest)}. A digit too many?`;
-    case 'other-month':
-      return `The day lies in ${monthText(warning.month)}, not in the month you are working in.`;
-    case 'not-active':
-      return `${warning.project} is ${warning.status}.`;
-    case 'cost-over-estimate':
-      return `The cost of ${warning.project} to date, ${dollars(warning.cost)}, is above its estimate of ${dollars(warning.estimate)}: make a new forecast. Revenue stops at the contract meanwhile.`;
-    case 'no-estimate':
-      return `${warning.project} has no budget and no estimate, so nothing is earned yet.`;
-    case 'forecast-old':
-      return `The latest forecast of ${warning.project} is of ${monthText(warning.month)}. Make a new one under Forecast, or copy it when nothing changed.`;
-    case 'loss-expected':
-      return `${warning.project} is expected to lose ${dollars(warning.loss)}; the loss is provided for in full.`;
-  }
-}
+const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>) => string } = {
+  'over-budget': (fact) =>
+    `${fact.code} goes over its budget of ${dollars(fact.budget)}: ${dollars(fact.after)} with this.`,
+  unbudgeted: (fact) => `${fact.project} has no budget line ${fact.code}; the cost will show as unbudgeted.`,
+  'unusual-amount': (fact) =>
+    `${dollars(fact.amount)} is far above ${fact.supplier}'s largest bill so far, ${dollars(fact.largest)}. A digit too many?`,
+  'other-month': (fact) => `The day lies in ${monthText(fact.month)}, not in the month you are working in.`,
+  'not-active': (fact) => `${fact.project} is ${fact.status}.`,
+  'cost-over-estimate': (fact) =>
+    `The cost of ${fact.project} to date, ${dollars(fact.cost)}, is above its estimate of ${dollars(fact.estimate)}: make a new forecast. Revenue stops at the contract meanwhile.`,
+  'no-estimate': (fact) => `${fact.project} has no budget and no estimate, so nothing is earned yet.`,
+  'forecast-old': (fact) =>
+    `The latest forecast of ${fact.project} is of ${monthText(fact.month)}. Make a new one under Forecast, or copy it when nothing changed.`,
+  'loss-expected': (fact) =>
+    `${fact.project} is expected to lose ${dollars(fact.loss)}; the loss is provided for in full.`,
+  'posts-later': (fact) =>
+    `${monthText(monthOf(fact.day))} is locked, so this posts on ${dayText(fact.postsOn)}. It keeps its date, ${dayText(fact.day)}.`,
+  'hours-there': (fact) =>
+    `${fact.employee} has ${tenThousandths(fact.hours)} h on ${dayText(fact.day)}${fact.code === '' ? ' without a project' : ` for ${fact.code}`} already; these come on top.`,
+  'no-contract': (fact) =>
+    `${fact.project} has no contract yet: ${dollars(fact.cost)} of cost waits, and nothing is earned.`,
+  'line-over-forecast': (fact) =>
+    `${fact.code} of ${fact.project} has cost ${dollars(fact.cost)}, more than the ${dollars(fact.forecast)} it is forecast at. Forecast it again.`,
+  'forecast-below-cost': (fact) =>
+    `The line has cost ${dollars(fact.cost)} already, more than the ${dollars(fact.estimate)} it is forecast at. Right only where money comes back.`,
+};
 
 function sentence(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);

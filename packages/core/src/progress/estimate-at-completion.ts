@@ -1,42 +1,58 @@
 import { cents, difference, larger, type Cents } from '../money/cents.ts';
 import { ratio, type Ratio } from '../money/ratio.ts';
 import type { ProjectPosition } from './project-position.ts';
+import { hasEnded } from './stage.ts';
 
-/** A line's forecast as its snapshot keeps it: the estimate, and the revised budget it was made on. */
+/** A line's forecast as its snapshot keeps it, and what change orders added to the line since. */
 export interface LineForecast {
   readonly estimate: Cents;
-  readonly revised: Cents;
+  readonly approvedSince: Cents;
 }
 
 /** Where a budget line, or a coding without one, stands. */
 export interface LineStand {
+  /** Revised budget; nothing where there is no budget line. */
   readonly budget: Cents;
   readonly actual: Cents;
   /** Of the latest snapshot; null where none has the line. */
   readonly forecast: LineForecast | null;
   /** Its project has ended. */
-  readonly finished: boolean;
+  readonly ended: boolean;
 }
 
 /**
- * A line's estimate at completion: its forecast, with what was approved since it was made; without one, the larger of budget and
- * cost. Later cost never changes a forecast. Once the project has ended, it is what the line has cost.
+ * A line's estimate at completion: its forecast, with the change orders approved since it was made; without one, the larger of
+ * budget and cost. Later cost never changes a forecast, nor does moving or correcting a budget. Once the project has ended, it is
+ * what the line has cost.
  */
-export function lineEstimate({ budget, actual, forecast, finished }: LineStand): Cents {
-  if (finished) return actual;
+export function lineEstimate({ budget, actual, forecast, ended }: LineStand): Cents {
+  if (ended) return actual;
   if (forecast === null) return larger(budget, actual);
-  return cents(forecast.estimate + difference(budget, forecast.revised));
+  return cents(forecast.estimate + forecast.approvedSince);
 }
 
+type Estimated = Pick<
+  ProjectPosition,
+  'stage' | 'budget' | 'costToDate' | 'override' | 'lineEstimates' | 'forecastMonth'
+>;
+
 /**
- * What the project will have cost: once finished, what it has cost; else the estimate set by hand for the whole; else the sum of
- * its lines.
+ * What the project will have cost: once ended, what it has cost; else the estimate set by hand for the whole, with the change
+ * orders approved since; else the sum of its lines.
  */
-export function estimateAtCompletion(
-  position: Pick<ProjectPosition, 'finished' | 'costToDate' | 'override' | 'lineEstimates'>,
-): Cents {
-  if (position.finished) return position.costToDate;
-  return position.override?.amount ?? position.lineEstimates;
+export function estimateAtCompletion({
+  stage,
+  costToDate,
+  override,
+  lineEstimates,
+}: Omit<Estimated, 'budget' | 'forecastMonth'>): Cents {
+  if (hasEnded(stage)) return costToDate;
+  return override === null ? lineEstimates : cents(override.amount + override.approvedSince);
+}
+
+/** Whether anybody has said what the project will cost: a budget, a forecast, an estimate by hand. Once it has ended, its cost says it. */
+export function isEstimated({ stage, budget, override, forecastMonth }: Estimated): boolean {
+  return hasEnded(stage) || budget > 0 || override !== null || forecastMonth !== null;
 }
 
 /** Gross profit at completion as a share of the contract; null without one. */

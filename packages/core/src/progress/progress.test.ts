@@ -2,8 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { month } from '../calendar/month.ts';
 import { costCodeId, projectId } from '../ledger/ids.ts';
-import type { Project } from '../ledger/project.ts';
-import { cents, ZERO, type Cents } from '../money/cents.ts';
+import { cents, ZERO } from '../money/cents.ts';
 import { percent } from '../money/ratio.ts';
 import { estimateAtCompletion, lineEstimate } from './estimate-at-completion.ts';
 import { progress } from './progress.ts';
@@ -11,51 +10,17 @@ import type { ProjectPosition } from './project-position.ts';
 import {
   changesAnything,
   mayRun,
+  NO_RUN_COST,
   recognitionRow,
   recognized,
   releasedCost,
   type RunPolicy,
 } from './recognition-run.ts';
+import { position, PROJECT } from './position.test.sample.ts';
 import { provisionToDate } from './revenue-earned.ts';
 
-const PROJECT: Project = {
-  id: projectId(1),
-  code: 'P-1',
-  name: 'Tide gate',
-  kind: 'client',
-  client: null,
-  status: 'active',
-  method: 'cost-to-cost',
-  costTreatment: 'hold',
-  actualEndOn: null,
-  taxCode: null,
-  phases: [],
-};
-
-/** Amounts in whole dollars. */
-function position(
-  dollars: { contract: number; cost: number; budget: number },
-  more: Partial<ProjectPosition> = {},
-): ProjectPosition {
-  const money = (amount: number): Cents => cents(amount * 100);
-  return {
-    project: PROJECT,
-    contract: money(dollars.contract),
-    budget: money(dollars.budget),
-    lineEstimates: money(dollars.budget),
-    forecastMonth: null,
-    override: null,
-    costToDate: money(dollars.cost),
-    earned: ZERO,
-    billed: ZERO,
-    provision: ZERO,
-    finished: false,
-    ...more,
-  };
-}
-
 const POLICY: RunPolicy = { month: month('2027-03'), kept: null, forecastMonths: 1 };
-const row = (of: ProjectPosition) => recognitionRow(of, [], POLICY);
+const row = (of: ProjectPosition) => recognitionRow(of, NO_RUN_COST, POLICY);
 
 describe('percentage of completion, worked by hand', () => {
   test('contract 812,000, cost 178,640 of 609,000: 29.3333 % and 238,186.67 earned', () => {
@@ -99,7 +64,7 @@ describe('percentage of completion, worked by hand', () => {
     const found = row(
       position(
         { contract: 100_000, cost: 90_000, budget: 80_000 },
-        { override: { month: month('2027-01'), amount: cents(8_000_000), reason: 'Told' } },
+        { override: { month: month('2027-01'), amount: cents(8_000_000), reason: 'Told', approvedSince: ZERO } },
       ),
     );
     expect(found.progress).toMatchObject({ kind: 'over-estimate', overrun: 1_000_000 });
@@ -120,8 +85,50 @@ describe('how far a project is', () => {
     { case: 'under way', of: position({ contract: 100, cost: 20, budget: 80 }), kind: 'under-way', text: '25.00' },
     {
       case: 'finished below its budget',
-      of: position({ contract: 100, cost: 20, budget: 80 }, { finished: true }),
+      of: position({ contract: 100, cost: 20, budget: 80 }, { stage: 'finished' }),
       kind: 'finished',
+      text: '100.00',
+    },
+    {
+      case: 'without a contract, measured all the same',
+      of: position({ contract: 0, cost: 20, budget: 80 }),
+      kind: 'no-contract',
+      text: '25.00',
+    },
+    {
+      case: 'proposed',
+      of: position({ contract: 100, cost: 20, budget: 80 }, { stage: 'proposed' }),
+      kind: 'no-contract',
+      text: '25.00',
+    },
+    {
+      case: 'before its start',
+      of: position({ contract: 100, cost: 20, budget: 80 }, { stage: 'before its start' }),
+      kind: 'no-contract',
+      text: '25.00',
+    },
+    {
+      case: 'cost of a cent, and nobody said what it will cost',
+      of: position({ contract: 100_000, cost: 0.01, budget: 0 }, { lineEstimates: cents(1) }),
+      kind: 'no-estimate',
+      text: '0.00',
+    },
+    {
+      case: 'at exactly its estimate',
+      of: position({ contract: 100, cost: 80, budget: 80 }),
+      kind: 'under-way',
+      text: '100.00',
+    },
+    {
+      case: 'a cent beyond its estimate',
+      of: position({ contract: 100, cost: 80.01, budget: 80 }),
+      kind: 'over-estimate',
+      text: '100.00',
+    },
+    {
+      case: 'cancelled',
+      of: position({ contract: 100, cost: 20, budget: 80 }, { stage: 'cancelled' }),
+      kind: 'cancelled',
       text: '100.00',
     },
     {
@@ -137,7 +144,7 @@ describe('how far a project is', () => {
   });
 
   test('a company that keeps one decimal uses the kept one for revenue', () => {
-    const found = recognitionRow(position({ contract: 812_000, cost: 178_640, budget: 609_000 }), [], {
+    const found = recognitionRow(position({ contract: 812_000, cost: 178_640, budget: 609_000 }), NO_RUN_COST, {
       ...POLICY,
       kept: 1,
     });
@@ -156,15 +163,31 @@ describe('the estimate at completion', () => {
       case: 'set by hand',
       of: position(
         { contract: 0, cost: 50, budget: 80 },
-        { override: { month: month('2027-01'), amount: cents(9_900), reason: 'Told' } },
+        { override: { month: month('2027-01'), amount: cents(9_900), reason: 'Told', approvedSince: ZERO } },
       ),
       estimate: 9_900,
+    },
+    {
+      case: 'set by hand, and a change approved since',
+      of: position(
+        { contract: 0, cost: 50, budget: 80 },
+        { override: { month: month('2027-01'), amount: cents(9_900), reason: 'Told', approvedSince: cents(1_200) } },
+      ),
+      estimate: 11_100,
+    },
+    {
+      case: 'cancelled: what it cost',
+      of: position({ contract: 0, cost: 50, budget: 80 }, { stage: 'cancelled' }),
+      estimate: 5_000,
     },
     {
       case: 'finished: what it cost, whatever was set',
       of: position(
         { contract: 0, cost: 50, budget: 80 },
-        { finished: true, override: { month: month('2027-01'), amount: cents(9_900), reason: 'Told' } },
+        {
+          stage: 'finished',
+          override: { month: month('2027-01'), amount: cents(9_900), reason: 'Told', approvedSince: ZERO },
+        },
       ),
       estimate: 5_000,
     },
@@ -174,7 +197,7 @@ describe('the estimate at completion', () => {
 });
 
 describe('a line at completion', () => {
-  const forecast = { estimate: cents(12_000), revised: cents(10_000) };
+  const forecast = { estimate: cents(12_000), approvedSince: ZERO };
   test.each([
     { case: 'under budget', stand: { budget: 10_000, actual: 4_000, forecast: null }, estimate: 10_000 },
     {
@@ -187,8 +210,13 @@ describe('a line at completion', () => {
     { case: 'forecast', stand: { budget: 10_000, actual: 4_000, forecast }, estimate: 12_000 },
     {
       case: 'forecast, and a change approved since',
-      stand: { budget: 11_500, actual: 4_000, forecast },
+      stand: { budget: 11_500, actual: 4_000, forecast: { ...forecast, approvedSince: cents(1_500) } },
       estimate: 13_500,
+    },
+    {
+      case: 'forecast, and a budget raised to meet it',
+      stand: { budget: 12_000, actual: 4_000, forecast },
+      estimate: 12_000,
     },
     {
       case: 'forecast, and cost above it since',
@@ -196,26 +224,9 @@ describe('a line at completion', () => {
       estimate: 12_000,
     },
   ])('$case', ({ stand, estimate, finished = false }) => {
-    expect(lineEstimate({ ...stand, finished, budget: cents(stand.budget), actual: cents(stand.actual) })).toBe(
+    expect(lineEstimate({ ...stand, ended: finished, budget: cents(stand.budget), actual: cents(stand.actual) })).toBe(
       estimate,
     );
-  });
-});
-
-describe('an old forecast', () => {
-  test.each([
-    { case: 'of this month', forecast: '2027-03', age: 1, marked: false },
-    { case: 'as old as allowed', forecast: '2027-02', age: 1, marked: false },
-    { case: 'older', forecast: '2027-01', age: 1, marked: true },
-    { case: 'older, where nobody minds', forecast: '2026-01', age: null, marked: false },
-    { case: 'none', forecast: null, age: 1, marked: false },
-  ])('$case', ({ forecast, age, marked }) => {
-    const of = position(
-      { contract: 100, cost: 40, budget: 80 },
-      { forecastMonth: forecast === null ? null : month(forecast) },
-    );
-    const { warnings } = recognitionRow(of, [], { ...POLICY, forecastMonths: age });
-    expect(warnings.some(({ kind }) => kind === 'forecast-old')).toBe(marked);
   });
 });
 
@@ -238,14 +249,14 @@ describe('runs', () => {
     const coding = { project: projectId(1), phase: null, costCode: costCodeId(1), costType: 'labor' as const };
     const first = recognitionRow(
       position({ contract: 100, cost: 40, budget: 80 }),
-      [{ coding, amount: cents(4_000) }],
+      { ...NO_RUN_COST, held: [{ coding, amount: cents(4_000) }] },
       POLICY,
     );
     expect(releasedCost(first)).toBe(4_000);
     expect(changesAnything(first)).toBe(true);
     const again = recognitionRow(
       position({ contract: 100, cost: 40, budget: 80 }, { earned: first.earnedToDate }),
-      [],
+      NO_RUN_COST,
       POLICY,
     );
     expect(changesAnything(again)).toBe(false);
@@ -264,7 +275,7 @@ describe('runs', () => {
           now = {
             ...now,
             contract: cents(Math.max(1, now.contract + each.contract)),
-            budget: cents(Math.max(1, now.budget + each.estimate)),
+            lineEstimates: cents(Math.max(1, now.lineEstimates + each.estimate)),
             costToDate: cents(now.costToDate + each.cost),
           };
           const change = recognized(row(now));
@@ -279,7 +290,7 @@ describe('runs', () => {
           expect(now.earned).toBeLessThanOrEqual(now.contract);
           expect(now.provision).toBeGreaterThanOrEqual(0);
         }
-        now = { ...now, finished: true };
+        now = { ...now, stage: 'finished' };
         const last = recognized(row(now));
         expect(now.earned + last.earned).toBe(now.contract);
         expect(now.earned + last.earned - now.costToDate - (now.provision + last.lossProvision)).toBe(

@@ -1,25 +1,44 @@
 import { difference, type Cents } from '../money/cents.ts';
 import { keptTo, NONE, WHOLE, type Ratio } from '../money/ratio.ts';
-import { estimateAtCompletion } from './estimate-at-completion.ts';
+import { estimateAtCompletion, isEstimated } from './estimate-at-completion.ts';
 import { percentComplete } from './percent-complete.ts';
 import type { ProjectPosition } from './project-position.ts';
 
 export type Progress =
-  | { readonly kind: 'not-measured' | 'no-estimate' | 'not-begun'; readonly complete: Ratio }
-  | { readonly kind: 'under-way' | 'finished'; readonly complete: Ratio }
+  | { readonly kind: 'not-measured' | 'no-estimate' | 'no-contract' | 'not-begun'; readonly complete: Ratio }
+  | { readonly kind: 'under-way' | 'finished' | 'cancelled'; readonly complete: Ratio }
   | { readonly kind: 'over-estimate'; readonly complete: Ratio; readonly overrun: Cents };
 
 /** Decimals of a percent the company keeps; null keeps the exact ratio. */
 export type KeptDecimals = number | null;
 
-/** How far a project is. Cost above its estimate counts as complete, so that revenue stops at the contract. */
+/**
+ * How far a project is. Cost above its estimate counts as complete, so that revenue stops at the contract. Without a contract
+ * yet (proposed, before its start, no price) the work is measured all the same, but earns nothing.
+ */
 export function progress(position: ProjectPosition, kept: KeptDecimals): Progress {
+  const { stage } = position;
   if (position.project.method === 'none') return { kind: 'not-measured', complete: NONE };
-  if (position.finished) return { kind: 'finished', complete: WHOLE };
+  if (stage === 'finished' || stage === 'cancelled') return { kind: stage, complete: WHOLE };
+  if (!isEstimated(position)) return { kind: hasContract(position) ? 'no-estimate' : 'no-contract', complete: NONE };
+  const measured = measuredProgress(position, kept);
+  return hasContract(position) ? measured : { kind: 'no-contract', complete: measured.complete };
+}
+
+function measuredProgress(position: ProjectPosition, kept: KeptDecimals): Progress {
   const estimate = estimateAtCompletion(position);
   const cost = position.costToDate;
-  if (cost <= 0) return { kind: estimate > 0 ? 'not-begun' : 'no-estimate', complete: NONE };
+  if (cost <= 0) return { kind: 'not-begun', complete: NONE };
   if (cost > estimate) return { kind: 'over-estimate', complete: WHOLE, overrun: difference(cost, estimate) };
   const exact = percentComplete(cost, estimate);
   return { kind: 'under-way', complete: kept === null ? exact : keptTo(kept, exact) };
+}
+
+function hasContract({ stage, contract }: ProjectPosition): boolean {
+  return stage === 'under way' && contract > 0;
+}
+
+/** Whether nothing is earned yet and cost waits, for want of a contract or of an estimate. */
+export function isWaiting({ kind }: Progress): boolean {
+  return kind === 'no-contract' || kind === 'no-estimate';
 }

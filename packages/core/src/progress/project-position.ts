@@ -2,12 +2,15 @@ import type { Month } from '../calendar/month.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import type { Project } from '../ledger/project.ts';
 import { difference, opposite, type Cents } from '../money/cents.ts';
+import type { Stage } from './stage.ts';
 
 /** An estimate at completion set by hand, from a month on. */
 export interface EstimateOverride {
   readonly month: Month;
   readonly amount: Cents;
   readonly reason: string;
+  /** Cost that change orders added since it was set. */
+  readonly approvedSince: Cents;
 }
 
 /** All that is known of one project at a month's end, to date, in minor units. */
@@ -27,12 +30,11 @@ export interface ProjectPosition {
   readonly billed: Cents;
   /** Loss provision posted. */
   readonly provision: Cents;
-  /** Whether the project's actual end is past. */
-  readonly finished: boolean;
+  readonly stage: Stage;
 }
 
-/** Cost held on the balance sheet for the project, by coding. */
-export interface HeldCost {
+/** Cost of a coding in the accounts that are looked at. */
+export interface CodedAmount {
   readonly coding: Coding;
   readonly amount: Cents;
 }

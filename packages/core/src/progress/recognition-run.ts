@@ -1,10 +1,12 @@
 import { monthNumber, type Month } from '../calendar/month.ts';
-import { cents, difference, sum, type Cents } from '../money/cents.ts';
-import { accepted, refused, type Decision, type Problem, type Warning } from '../problems/problem.ts';
-import type { Recognized } from '../posting/revenue-recognized.ts';
+import { cents, difference, opposite, sum, type Cents } from '../money/cents.ts';
+import { accepted, refused, type Decision } from '../problems/decision.ts';
+import type { Problem, Warning } from '../problems/problem.ts';
+import type { Recognized } from '../documents/recognition/post.ts';
 import { estimateAtCompletion } from './estimate-at-completion.ts';
-import { progress, type KeptDecimals, type Progress } from './progress.ts';
-import type { HeldCost, ProjectPosition } from './project-position.ts';
+import { isWaiting, progress, type KeptDecimals, type Progress } from './progress.ts';
+import type { CodedAmount, ProjectPosition } from './project-position.ts';
+import { hasEnded } from './stage.ts';
 import { expectedLoss, provisionToDate, revenueToDate } from './revenue-earned.ts';
 
 /** One project's row of a run: what it stood at, what the month adds, where it stands after. */
@@ -15,7 +17,8 @@ export interface RecognitionRow {
   readonly earnedBefore: Cents;
   readonly earnedToDate: Cents;
   readonly provisionToDate: Cents;
-  readonly released: readonly HeldCost[];
+  /** Cost that leaves WIP; negative where it goes back to wait there. */
+  readonly released: readonly CodedAmount[];
   readonly warnings: readonly Warning[];
 }
 
@@ -27,15 +30,29 @@ export interface RunPolicy {
   readonly forecastMonths: number | null;
 }
 
-export function recognitionRow(
-  position: ProjectPosition,
-  held: readonly HeldCost[],
-  policy: RunPolicy,
-): RecognitionRow {
+/** A project's cost by coding, as far as a run moves it, and lines that cost more than was forecast. */
+export interface RunCost {
+  readonly held: readonly CodedAmount[];
+  /** What earlier runs released to cost of revenue. */
+  readonly recognized: readonly CodedAmount[];
+  readonly overForecast: readonly OverForecast[];
+}
+
+export interface OverForecast {
+  /** The coding as people say it. */
+  readonly code: string;
+  readonly cost: Cents;
+  readonly forecast: Cents;
+}
+
+export const NO_RUN_COST: RunCost = { held: [], recognized: [], overForecast: [] };
+
+export function recognitionRow(position: ProjectPosition, cost: RunCost, policy: RunPolicy): RecognitionRow {
   const estimate = estimateAtCompletion(position);
   const reached = progress(position, policy.kept);
-  const earnedToDate = revenueToDate(position.contract, reached.complete);
-  const loss = reached.kind === 'no-estimate' ? cents(0) : expectedLoss(position.contract, estimate);
+  const waiting = isWaiting(reached);
+  const earnedToDate = waiting ? cents(0) : revenueToDate(position.contract, reached.complete);
+  const loss = waiting ? cents(0) : expectedLoss(position.contract, estimate);
   return {
     position,
     estimate,
@@ -43,9 +60,25 @@ export function recognitionRow(
     earnedBefore: position.earned,
     earnedToDate,
     provisionToDate: provisionToDate(loss, position.costToDate, earnedToDate),
-    released: held,
-    warnings: [...warnings(position, reached, loss), ...staleForecast(position, policy)],
+    released: waiting ? backToWait(position, cost) : cost.held,
+    warnings: [
+      ...warnings(position, reached, loss),
+      ...linesOverForecast(position, cost),
+      ...staleForecast(position, policy),
+    ],
   };
+}
+
+/** While nothing is earned, cost waits in WIP: what an earlier run released goes back. Cost that is expensed as incurred never waited. */
+function backToWait({ project }: ProjectPosition, { recognized }: RunCost): readonly CodedAmount[] {
+  if (project.costTreatment === 'expense') return [];
+  return recognized.map(({ coding, amount }) => ({ coding, amount: opposite(amount) }));
+}
+
+function linesOverForecast({ project, stage }: ProjectPosition, { overForecast }: RunCost): readonly Warning[] {
+  if (hasEnded(stage)) return [];
+  const at = project.code;
+  return overForecast.map((line) => ({ at, kind: 'line-over-forecast', project: at, ...line }));
 }
 
 function warnings(position: ProjectPosition, reached: Progress, loss: Cents): readonly Warning[] {
@@ -56,15 +89,18 @@ function warnings(position: ProjectPosition, reached: Progress, loss: Cents): re
     found.push({ at, kind: 'cost-over-estimate', project: at, cost, estimate: difference(cost, reached.overrun) });
   }
   if (reached.kind === 'no-estimate') found.push({ at, kind: 'no-estimate', project: at });
+  if (reached.kind === 'no-contract' && position.costToDate !== 0) {
+    found.push({ at, kind: 'no-contract', project: at, cost: position.costToDate });
+  }
   if (loss > 0) found.push({ at, kind: 'loss-expected', project: at, loss });
   return found;
 }
 
 function staleForecast(
-  { project, forecastMonth, finished }: ProjectPosition,
+  { project, forecastMonth, stage }: ProjectPosition,
   { month, forecastMonths }: RunPolicy,
 ): readonly Warning[] {
-  if (finished || forecastMonth === null || forecastMonths === null) return [];
+  if (hasEnded(stage) || forecastMonth === null || forecastMonths === null) return [];
   if (monthNumber(month) - monthNumber(forecastMonth) <= forecastMonths) return [];
   return [{ at: project.code, kind: 'forecast-old', project: project.code, month: forecastMonth }];
 }

@@ -4,7 +4,6 @@ import type { BudgetRow } from '../budget/budget-against-actual.ts';
 import { costCodeId, projectId } from '../ledger/ids.ts';
 import { cents } from '../money/cents.ts';
 import { percent } from '../money/ratio.ts';
-import { quantity, rate } from '../money/quantity.ts';
 import {
   againstBySection,
   estimateAgainstActual,
@@ -33,10 +32,10 @@ function budgetRow({ code, actual, budget, price = 0, forecast, finished = false
   const amounts = { original: cents(original), changes: cents(changes), price: cents(price) };
   return {
     coding: coding(code),
-    budget: budget ? { ...amounts, quantity: quantity(0), unit: '', unitCost: rate(0) } : null,
+    budget: budget ? { ...amounts, units: { kind: 'none' } } : null,
     actual: cents(actual),
-    forecast: forecast === undefined ? null : { estimate: cents(forecast), revised: cents(original + changes) },
-    finished,
+    forecast: forecast === undefined ? null : { estimate: cents(forecast), approvedSince: cents(0) },
+    ended: finished,
   };
 }
 

@@ -26,8 +26,6 @@ export interface Fade {
 
 export function fade(before: Expected, after: Expected): Fade {
   const [was, is] = [profit(before), profit(after)];
-  const byPrice = difference(after.contract, before.contract);
-  const byApproved = difference(before.budget, after.budget);
   const change = difference(is, was);
   return {
     before: was,
@@ -35,9 +33,9 @@ export function fade(before: Expected, after: Expected): Fade {
     marginBefore: margin(before),
     marginAfter: margin(after),
     fade: change,
-    byPrice,
-    byApproved,
-    byForecast: cents(change - byPrice - byApproved),
+    byPrice: difference(after.contract, before.contract),
+    byApproved: difference(before.budget, after.budget),
+    byForecast: difference(beyondBudget(before), beyondBudget(after)),
   };
 }
 
@@ -54,6 +52,11 @@ export function fadeTotals(
     byApproved: total((row) => row.byApproved),
     byForecast: total((row) => row.byForecast),
   };
+}
+
+/** What is expected above the approved budget. */
+function beyondBudget({ budget, estimate }: Expected): Cents {
+  return difference(estimate, budget);
 }
 
 function profit({ contract, estimate }: Expected): Cents {

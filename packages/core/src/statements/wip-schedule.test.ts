@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { GATE } from '../entry/sample-catalog.test.sample.ts';
+import { GATE } from '../documents/sample-catalog.test.sample.ts';
 import { cents } from '../money/cents.ts';
 import { percent } from '../money/ratio.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
@@ -17,7 +17,7 @@ const BASE: ProjectPosition = {
   earned: cents(23_818_667),
   billed: money(250_000),
   provision: cents(0),
-  finished: false,
+  stage: 'under way',
 };
 
 test('a row of the schedule, worked by hand', () => {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { month } from '../calendar/month.ts';
-import { GATE } from '../entry/sample-catalog.test.sample.ts';
+import { GATE } from '../documents/sample-catalog.test.sample.ts';
 import { cents } from '../money/cents.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
 import { positionDerivation, valueText, type PositionFigure } from './derivation.ts';
@@ -17,7 +17,7 @@ const POSITION: ProjectPosition = {
   earned: cents(40_000),
   billed: cents(55_000),
   provision: cents(0),
-  finished: false,
+  stage: 'under way',
 };
 const derived = (name: PositionFigure, more: Partial<ProjectPosition> = {}, kept: number | null = null) =>
   positionDerivation(name, {
@@ -32,7 +32,7 @@ describe('how a figure is worked out', () => {
   test.each<{ name: PositionFigure; formula: string; value: string; inputs: readonly string[] }>([
     {
       name: 'estimate',
-      formula: 'each line by its forecast and what was approved since, or, without one, the larger of budget and cost',
+      formula: 'each line by its forecast and the change orders since, or, without one, the larger of budget and cost',
       value: '850.00',
       inputs: ['800.00', '50.00'],
     },
@@ -77,14 +77,14 @@ describe('how a figure is worked out', () => {
 
   test('an estimate set by hand names its reason', () => {
     const found = derived('estimate', {
-      override: { month: month('2027-02'), amount: cents(90_000), reason: 'Harder ground' },
+      override: { month: month('2027-02'), amount: cents(90_000), reason: 'Harder ground', approvedSince: cents(500) },
     });
-    expect(found.inputs.map(({ label }) => label)).toEqual(['Set by hand: Harder ground']);
+    expect(found.inputs.map(({ label }) => label)).toEqual(['Set by hand: Harder ground', 'Approved since']);
   });
 
   test('a finished project costs what it cost', () => {
-    expect(derived('estimate', { finished: true }).formula).toContain('finished');
-    expect(valueText(derived('complete', { finished: true }).value)).toBe('100.00 %');
+    expect(derived('estimate', { stage: 'finished' }).formula).toContain('finished');
+    expect(valueText(derived('complete', { stage: 'finished' }).value)).toBe('100.00 %');
   });
 
   test('kept decimals are said', () => {

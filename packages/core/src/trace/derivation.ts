@@ -6,6 +6,7 @@ import { percent, type Ratio } from '../money/ratio.ts';
 import { estimateAtCompletion, marginAtCompletion } from '../progress/estimate-at-completion.ts';
 import { progress, type KeptDecimals } from '../progress/progress.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
+import { hasEnded } from '../progress/stage.ts';
 import type { DerivedName, Figure, FigureName } from './figure.ts';
 
 export type FigureValue =
@@ -110,19 +111,23 @@ function inputs({ position, through }: PositionAt) {
 function estimateDerivation(at: PositionAt, estimate: Cents): Derivation {
   const { position } = at;
   const input = inputs(at);
-  if (position.finished) {
+  if (hasEnded(position.stage)) {
     const cost = input('cost', 'Cost to date', position.costToDate);
-    return of('the project is finished: what it has cost', estimate, [cost]);
+    return of(`the project is ${position.stage}: what it has cost`, estimate, [cost]);
   }
   if (position.override) {
     const label = `Set by hand: ${position.override.reason}`;
-    return of('estimate set by hand', estimate, [{ label, value: money(estimate) }]);
+    const { amount, approvedSince } = position.override;
+    return of('estimate set by hand + change orders approved since', estimate, [
+      { label, value: money(amount) },
+      { label: 'Approved since', value: money(approvedSince) },
+    ]);
   }
   const beyond = money(difference(position.lineEstimates, position.budget));
   const label =
     position.forecastMonth === null ? 'Cost above budget' : `Forecast of ${monthText(position.forecastMonth)}`;
   return of(
-    'each line by its forecast and what was approved since, or, without one, the larger of budget and cost',
+    'each line by its forecast and the change orders since, or, without one, the larger of budget and cost',
     estimate,
     [
       input('budget', 'Budget', position.budget),
@@ -137,8 +142,10 @@ function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): D
   const formula = {
     'not-measured': 'progress of this project is not measured',
     'no-estimate': 'no estimate yet, so nothing is complete',
+    'no-contract': `no contract yet, so nothing is earned: cost to date ÷ estimate at completion${kept}`,
     'not-begun': 'no cost yet',
     finished: 'the project is finished',
+    cancelled: 'the project is cancelled',
     'under-way': `cost to date ÷ estimate at completion${kept}`,
     'over-estimate': 'cost is above the estimate, so it counts as complete',
   }[reached.kind];

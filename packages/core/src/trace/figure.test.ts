@@ -14,6 +14,8 @@ const anyFigure = fc.record(
     account: number,
     phase: fc.oneof(number, fc.constant('none' as const)),
     costCode: number,
+    party: fc.oneof(number, fc.constant('none' as const)),
+    employee: number,
     costType: fc.constantFrom(...COST_TYPES),
     from: anyMonth,
     through: anyMonth,

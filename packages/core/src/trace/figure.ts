@@ -1,6 +1,6 @@
 import { isNameableMonth, month, type Month } from '../calendar/month.ts';
 import { CONTRACT_ROLES, COST_ROLES, HELD_ROLES, type Role } from '../ledger/account.ts';
-import { COST_TYPES, type CostType } from '../ledger/cost-type.ts';
+import { DIMENSION_NAMES, DIMENSIONS, type DimensionName, type DimensionValues } from '../ledger/dimensions.ts';
 
 /** Figures that are sums of posted lines: whose accounts, and the sign that makes them read naturally. */
 export const POSTED_FIGURES = {
@@ -53,15 +53,16 @@ export type PostedName = keyof typeof POSTED_FIGURES;
 export type DerivedName = keyof typeof DERIVED_FIGURES;
 export type FigureName = PostedName | DerivedName;
 
-/** What a figure is about. `project`: a number, `any` project, or `none`; left out, both. Numbers are those of the books. */
-export interface Figure {
+type Named<Value> = Value extends number ? number : Value;
+
+/** What a figure says of the ledger's dimensions: a value, `any` value, or `none`; left out, all of it. */
+export type FigureDimensions = { readonly [D in DimensionName]?: Named<DimensionValues[D]> | 'any' | 'none' };
+
+/** What a figure is about. Numbers are those of the books. */
+export interface Figure extends FigureDimensions {
   readonly name: FigureName;
-  readonly project?: number | 'any' | 'none';
   readonly client?: number;
   readonly account?: number;
-  readonly phase?: number | 'none';
-  readonly costCode?: number;
-  readonly costType?: CostType;
   /** First month counted; left out, from the beginning. */
   readonly from?: Month;
   readonly through: Month;
@@ -71,61 +72,52 @@ export function isPosted(name: FigureName): name is PostedName {
   return name in POSTED_FIGURES;
 }
 
+const LETTERS = DIMENSION_NAMES.map((name) => [name, `.${DIMENSIONS[name].letter}`] as const);
+
 /** A figure as one word for addresses: `earned.p3.t2027-03`. */
-export function figureKey({
-  name,
-  project,
-  client,
-  account,
-  phase,
-  costCode,
-  costType,
-  from,
-  through,
-}: Figure): string {
+export function figureKey(figure: Figure): string {
   // Pages make one for each of their figures, so it is put together without lists.
-  let key: string = name;
-  if (project !== undefined) key += `.p${project}`;
-  if (client !== undefined) key += `.c${client}`;
-  if (account !== undefined) key += `.a${account}`;
-  if (phase !== undefined) key += `.h${phase}`;
-  if (costCode !== undefined) key += `.k${costCode}`;
-  if (costType !== undefined) key += `.y${costType}`;
-  if (from !== undefined) key += `.f${from}`;
-  return `${key}.t${through}`;
+  let key: string = figure.name;
+  for (const [name, letter] of LETTERS) {
+    const value = figure[name];
+    if (value !== undefined) key += letter + value;
+  }
+  if (figure.client !== undefined) key += `.c${figure.client}`;
+  if (figure.account !== undefined) key += `.a${figure.account}`;
+  if (figure.from !== undefined) key += `.f${figure.from}`;
+  return `${key}.t${figure.through}`;
 }
 
 /** Reads `figureKey` back; undefined when the word is none. */
 export function figureOf(key: string): Figure | undefined {
   const [name = '', ...parts] = key.split('.');
-  if (!Object.hasOwn(POSTED_FIGURES, name) && !Object.hasOwn(DERIVED_FIGURES, name)) return undefined;
-  const figure: Record<string, unknown> = { name };
+  if (!isFigureName(name)) return undefined;
+  const read: Record<string, unknown> = {};
+  let through: Month | undefined;
   for (const part of parts) {
-    const read = partOf(part);
-    if (read === undefined || read[0] in figure) return undefined;
-    figure[read[0]] = read[1];
+    const value = partOf(part);
+    if (value === undefined || value[0] in read) return undefined;
+    read[value[0]] = value[1];
+    if (value[0] === 'through') through = value[1] as Month;
   }
-  return 'through' in figure ? (figure as unknown as Figure) : undefined;
+  return through === undefined ? undefined : { ...read, name, through };
 }
 
-const NUMBERED: Readonly<Record<string, string>> = {
-  p: 'project',
-  c: 'client',
-  a: 'account',
-  h: 'phase',
-  k: 'costCode',
-};
+function isFigureName(name: string): name is FigureName {
+  return Object.hasOwn(POSTED_FIGURES, name) || Object.hasOwn(DERIVED_FIGURES, name);
+}
 
 function partOf(part: string): readonly [string, unknown] | undefined {
   const letter = part.charAt(0);
   const value = part.slice(1);
-  const numbered = NUMBERED[letter];
-  if (numbered !== undefined) {
-    if (/^[1-9]\d{0,14}$/.test(value)) return [numbered, Number(value)];
-    if (value === 'none' && (letter === 'p' || letter === 'h')) return [numbered, value];
-    return value === 'any' && letter === 'p' ? [numbered, value] : undefined;
+  const dimension = DIMENSION_NAMES.find((name) => DIMENSIONS[name].letter === letter);
+  if (dimension !== undefined) {
+    const read = value === 'any' || value === 'none' ? value : DIMENSIONS[dimension].read(value);
+    return read === undefined ? undefined : [dimension, read];
   }
-  if (letter === 'y' && COST_TYPES.some((type) => type === value)) return ['costType', value];
-  if (letter === 'f' && isNameableMonth(value)) return ['from', month(value)];
-  return letter === 't' && isNameableMonth(value) ? ['through', month(value)] : undefined;
+  if (letter === 'c' || letter === 'a') {
+    return /^[1-9]\d{0,14}$/.test(value) ? [letter === 'c' ? 'client' : 'account', Number(value)] : undefined;
+  }
+  if (!isNameableMonth(value)) return undefined;
+  return letter === 'f' ? ['from', month(value)] : letter === 't' ? ['through', month(value)] : undefined;
 }

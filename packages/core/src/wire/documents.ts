@@ -1,25 +1,18 @@
 import { z } from 'zod';
-import { AsOf, Cents, Day, Id, IdText, Money, Month, Ratio, Remark, Typed } from './values.ts';
+import { DOCUMENT_KIND_NAMES } from '../documents/kinds.ts';
+import { JournalRow } from '../documents/journal/form.ts';
+import { AsOf, Cents, Day, Id, IdText, Money, Month, Offset, Ratio, Remark, Typed } from './values.ts';
 import { LedgerLine } from './reading.ts';
-
-export const DOCUMENT_KINDS = [
-  'bill',
-  'hours',
-  'recognition',
-  'invoice',
-  'receipt',
-  'payment',
-  'journal',
-  'reversal',
-] as const;
 
 export const DocumentRow = z.object({
   id: Id,
-  kind: z.enum(DOCUMENT_KINDS),
+  kind: z.enum(DOCUMENT_KIND_NAMES),
   number: z.string(),
   party: z.string().nullable(),
   project: z.string().nullable(),
   datedOn: Day,
+  /** The first day it posts; later than its own where that lay in a locked month. */
+  postedOn: Day,
   dueOn: Day.nullable(),
   grossCents: Cents,
   /** Not settled yet; zero for what needs no settling. */
@@ -31,12 +24,23 @@ export const DocumentRow = z.object({
   memo: z.string(),
 });
 
+/** What documents are put in order by; with a minus from large to small. */
+const DOCUMENT_ORDERS = ['number', 'kind', 'party', 'dated', 'due', 'gross', 'open'] as const;
+const DocumentOrder = z
+  .enum([...DOCUMENT_ORDERS, ...DOCUMENT_ORDERS.map((order) => `-${order}` as const)])
+  .default('-dated');
+export type DocumentOrder = z.output<typeof DocumentOrder>;
+
 export const DocumentsQuery = AsOf.extend({
-  kind: z.enum(DOCUMENT_KINDS).optional(),
+  kind: z.enum(DOCUMENT_KIND_NAMES).optional(),
   text: z.string().max(100).optional(),
   open: z.literal('yes').optional(),
+  order: DocumentOrder,
+  /** How many to pass over: the pages before. */
+  offset: Offset,
 });
-export const Documents = z.object({ rows: z.array(DocumentRow), more: z.boolean() });
+/** A page of documents; `count` is of all that match. */
+export const Documents = z.object({ rows: z.array(DocumentRow), more: z.boolean(), count: z.int() });
 
 export const DocumentParams = z.strictObject({ id: IdText });
 export const DocumentDetail = z.object({
@@ -68,7 +72,18 @@ const RecognitionRow = z.object({
   override: z.object({ amountCents: Cents, reason: z.string() }).nullable(),
   warnings: z.array(Remark),
 });
-/** A run as it would post, or the latest one as it did. */
+/** What a posted run changed, as it was kept with it. Runs of older versions may lack some of it. */
+export const PostedRows = z.array(
+  RecognitionRow.pick({ id: true, code: true, name: true, complete: true, progress: true }).extend({
+    earnedBeforeCents: Cents,
+    earnedMonthCents: Cents,
+    earnedToDateCents: Cents,
+    releasedCents: Cents,
+    provisionChangeCents: Cents,
+  }),
+);
+
+/** A run as it would post now, and the latest one as it did. */
 export const RecognitionPreview = z.object({
   month: Month,
   rows: z.array(RecognitionRow),
@@ -83,10 +98,22 @@ export const RecognitionPreview = z.object({
     provisionChangeCents: Cents,
     provisionCents: Cents,
   }),
+  /** Once the month is run: what the run posted, by project. */
+  posted: PostedRows.nullable(),
   problems: z.array(Remark),
   /** Changes whenever anything the run reads changes; the posting must name the one it was shown. */
   stamp: z.string(),
   latest: z.object({ documentId: Id, month: Month, recordedAt: z.string(), recordedBy: z.string() }).nullable(),
+});
+/** How a month stands with its recognition. */
+export const RecognitionStateQuery = z.strictObject({ through: Month });
+export const RecognitionState = z.object({
+  recognizedThrough: Month.nullable(),
+  /** Recorded after the latest run, moving cost of its months; zero where the month is not run. */
+  documentsSince: z.int(),
+  /** Whether a run of the month, or of the latest run's, would post anything. */
+  changesAnything: z.boolean(),
+  toRecognizeCents: Cents,
 });
 export const RecognitionPosting = z.strictObject({ month: Month, stamp: z.string().max(100) });
 export const RecognitionReversal = z.strictObject({ documentId: Id, reason: Typed });
@@ -108,16 +135,6 @@ export const Billable = z.object({
   ),
 });
 
-/** An invoice as typed. */
-export const InvoiceForm = z.strictObject({
-  project: Typed,
-  datedOn: Typed,
-  dueOn: Typed,
-  share: z.enum(['percent', 'amount', 'rest']),
-  value: Typed,
-  taxCode: Typed,
-  text: Typed,
-});
 export const InvoicePreview = z.object({
   problems: z.array(Remark),
   workCents: Cents,
@@ -129,12 +146,21 @@ export const InvoicePreview = z.object({
   earnedCents: Cents,
 });
 /** Money that settles a document, as typed. */
-export const SettlementForm = z.strictObject({ documentId: Id, paidOn: Typed, amount: Typed });
+export const SettlementForm = z.strictObject({
+  documentId: Id,
+  paidOn: Typed,
+  amount: Typed,
+  /** True to post on the first open day what is dated in a locked month. */
+  acceptWarnings: z.boolean().default(false),
+});
 
+/** A journal posted at once: its lines as on the sheet. */
 export const JournalForm = z.strictObject({
   postedOn: Typed,
   text: Typed,
-  lines: z.array(z.strictObject({ account: Typed, debit: Typed, credit: Typed, text: Typed })).max(500),
+  lines: z.array(JournalRow).max(500),
+  /** True to post on the first open day what is dated in a locked month. */
+  acceptWarnings: z.boolean().default(false),
 });
 
 export const MonthLock = z.strictObject({ through: Month.nullable(), reason: Typed });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { InvoiceForm } from '../documents/invoice/form.ts';
 import * as documents from './documents.ts';
 import * as entry from './entry.ts';
 import * as estimates from './estimates.ts';
@@ -38,7 +39,7 @@ export const ENDPOINTS = {
   drafts: { method: 'get', path: '/drafts', summary: 'Sheets being worked on', query: entry.DraftsQuery, response: z.object({ rows: z.array(entry.DraftSummary) }) },
   draft: { method: 'get', path: '/drafts/{id}', summary: 'One sheet with what it would post', params: documents.DocumentParams, query: entry.DraftQuery, response: entry.Draft },
   newDraft: { method: 'post', path: '/drafts', summary: 'Begin a sheet', body: entry.NewDraft, response: entry.Draft },
-  changeDraft: { method: 'put', path: '/drafts/{id}', summary: 'Keep a sheet as typed', params: documents.DocumentParams, body: entry.DraftChange, response: entry.Draft },
+  changeDraft: { method: 'put', path: '/drafts/{id}', summary: 'Keep a sheet as typed', params: documents.DocumentParams, body: entry.DraftChange, response: entry.DraftKept },
   dropDraft: { method: 'delete', path: '/drafts/{id}', summary: 'Throw a sheet away', params: documents.DocumentParams, response: Done },
   postDraft: { method: 'post', path: '/drafts/{id}/posting', summary: 'Post a sheet, whole or not at all', params: documents.DocumentParams, body: entry.DraftPosting, response: entry.DraftPosted },
   budgetStands: { method: 'get', path: '/budget-stands', summary: 'Budget lines with what is left', query: entry.BudgetStandsQuery, response: entry.BudgetStands },
@@ -48,11 +49,12 @@ export const ENDPOINTS = {
   document: { method: 'get', path: '/documents/{id}', summary: 'One document with its lines', params: documents.DocumentParams, response: documents.DocumentDetail },
   reverse: { method: 'post', path: '/documents/{id}/reversal', summary: 'Reverse a document', params: documents.DocumentParams, body: documents.Reversal, response: documents.Posted },
   recognition: { method: 'get', path: '/recognition', summary: 'A recognition run before it is posted', query: documents.RecognitionQuery, response: documents.RecognitionPreview },
+  recognitionState: { method: 'get', path: '/recognition-state', summary: 'Whether a month is recognized, and what came since', query: documents.RecognitionStateQuery, response: documents.RecognitionState },
   recognize: { method: 'post', path: '/recognition', summary: 'Post the run', body: documents.RecognitionPosting, response: documents.Posted },
   unrecognize: { method: 'post', path: '/recognition/reversal', summary: 'Reverse the latest run', body: documents.RecognitionReversal, response: documents.Posted },
   billable: { method: 'get', path: '/billable', summary: 'Contracts and what is left to bill', query: AsOf, response: documents.Billable },
-  previewInvoice: { method: 'post', path: '/invoice-previews', summary: 'What an invoice would bill', body: documents.InvoiceForm, response: documents.InvoicePreview },
-  invoice: { method: 'post', path: '/invoices', summary: 'Post a progress invoice', body: documents.InvoiceForm, response: documents.Posted },
+  previewInvoice: { method: 'post', path: '/invoice-previews', summary: 'What an invoice would bill', body: InvoiceForm, response: documents.InvoicePreview },
+  invoice: { method: 'post', path: '/invoices', summary: 'Post a progress invoice', body: InvoiceForm, response: documents.Posted },
   receipt: { method: 'post', path: '/receipts', summary: 'Record what a client paid', body: documents.SettlementForm, response: documents.Posted },
   payment: { method: 'post', path: '/payments', summary: 'Record what a supplier was paid', body: documents.SettlementForm, response: documents.Posted },
   journal: { method: 'post', path: '/journals', summary: 'Post a journal', body: documents.JournalForm, response: documents.Posted },
@@ -82,8 +84,8 @@ export const ENDPOINTS = {
   setUp: { method: 'post', path: '/company', summary: 'Set up the company with a starter chart', body: setup.CompanyForm, response: Done },
   changeCompany: { method: 'put', path: '/company', summary: 'Change the company', body: setup.CompanyForm.omit({ firstMonth: true }), response: Done },
   records: { method: 'get', path: '/records/{kind}', summary: 'All records of a kind', params: setup.RecordParams, response: setup.Records },
-  addRecord: { method: 'post', path: '/records/{kind}', summary: 'Add a record', params: setup.RecordParams, body: setup.RecordForm, response: setup.RecordRow },
-  changeRecord: { method: 'put', path: '/records/{kind}/{id}', summary: 'Change a record', params: setup.OneRecordParams, body: setup.RecordChange, response: setup.RecordRow },
+  addRecord: { method: 'post', path: '/records/{kind}', summary: 'Add a record', params: setup.RecordParams, body: setup.RecordForm, response: setup.StoredRecord },
+  changeRecord: { method: 'put', path: '/records/{kind}/{id}', summary: 'Change a record', params: setup.OneRecordParams, body: setup.RecordChange, response: setup.StoredRecord },
   importRecords: { method: 'post', path: '/imports/{kind}', summary: 'Take in a CSV file, whole or not at all', params: setup.RecordParams, body: setup.ImportForm, response: setup.Imported },
 } as const satisfies Record<string, Endpoint>;
 

@@ -1,43 +1,7 @@
 import { z } from 'zod';
+import { Sheet, SHEET_KINDS } from '../documents/sheets.ts';
+import { BillRow } from '../documents/supplier-bill/form.ts';
 import { Cents, Day, Id, IdText, Month, Quantity, Ratio, Remark, Typed } from './values.ts';
-
-export const BillRow = z.strictObject({
-  supplier: Typed,
-  number: Typed,
-  datedOn: Typed,
-  dueOn: Typed,
-  total: Typed,
-  project: Typed,
-  code: Typed,
-  costType: Typed,
-  net: Typed,
-  tax: Typed,
-  text: Typed,
-});
-
-export const BillSheet = z.strictObject({
-  kind: z.literal('bills'),
-  controlTotal: Typed,
-  rows: z.array(BillRow).max(2_000),
-});
-
-export const HoursRow = z.strictObject({
-  employee: Typed,
-  project: Typed,
-  code: Typed,
-  costType: Typed,
-  days: z.array(Typed).length(7),
-  text: Typed,
-});
-
-export const HoursSheet = z.strictObject({
-  kind: z.literal('hours'),
-  weekOn: Day,
-  rows: z.array(HoursRow).max(2_000),
-});
-
-/** A sheet as typed. */
-export const Sheet = z.discriminatedUnion('kind', [BillSheet, HoursSheet]);
 
 const PostedLine = z.object({
   accountCode: z.string(),
@@ -76,7 +40,7 @@ export const Preview = z.object({
 
 export const DraftSummary = z.object({
   id: Id,
-  kind: z.enum(['bills', 'hours']),
+  kind: z.enum(SHEET_KINDS),
   title: z.string(),
   version: z.int(),
   rows: z.int(),
@@ -85,10 +49,18 @@ export const DraftSummary = z.object({
 });
 
 export const Draft = DraftSummary.extend({ sheet: Sheet, preview: Preview });
+/** A sheet that was kept: whole, or only its head where no preview was asked for. */
+export const DraftKept = DraftSummary.extend({ sheet: Sheet.nullable(), preview: Preview.nullable() });
 
 /** Which month the sheet is worked on in, and the sheet. */
 export const NewDraft = z.strictObject({ month: Month, sheet: Sheet });
-export const DraftChange = z.strictObject({ month: Month, version: z.int(), sheet: Sheet });
+export const DraftChange = z.strictObject({
+  month: Month,
+  version: z.int(),
+  sheet: Sheet,
+  /** False where whoever types works the preview out by themselves. */
+  preview: z.boolean().default(true),
+});
 export const DraftPosting = z.strictObject({
   month: Month,
   version: z.int(),
@@ -97,7 +69,7 @@ export const DraftPosting = z.strictObject({
 });
 export const DraftPosted = z.object({ documents: z.array(z.object({ id: Id, number: z.string() })) });
 export const DraftQuery = z.strictObject({ month: Month });
-export const DraftsQuery = z.strictObject({ kind: z.enum(['bills', 'hours']).optional() });
+export const DraftsQuery = z.strictObject({ kind: z.enum(SHEET_KINDS).optional() });
 
 export const BudgetStandsQuery = z.strictObject({ project: IdText, through: Month });
 /** A project's budget lines for the coding picker, with what is left in each. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
+import { STAGES } from '../progress/stage.ts';
 import { FORECAST_METHODS } from '../forecast/forecast-estimate.ts';
 import {
   AsOf,
@@ -33,18 +34,19 @@ const Position = z.object({
   project: z.object({
     ...{ id: ProjectNumber, code: z.string(), name: z.string(), kind: z.enum(PROJECT_KINDS) },
     ...{ status: z.enum(PROJECT_STATUSES), method: z.enum(METHODS), costTreatment: z.enum(COST_TREATMENTS) },
+    startOn: Day,
     actualEndOn: Day.nullable(),
   }),
   contract: Cents,
   budget: Cents,
   lineEstimates: Cents,
   forecastMonth: Month.nullable(),
-  override: z.object({ month: Month, amount: Cents, reason: z.string() }).nullable(),
+  override: z.object({ month: Month, amount: Cents, reason: z.string(), approvedSince: Cents }).nullable(),
   costToDate: Cents,
   earned: Cents,
   billed: Cents,
   provision: Cents,
-  finished: z.boolean(),
+  stage: z.enum(STAGES),
 });
 
 /** A project's lines as its forecast sheet shows them, and what the sheet's effect is worked out from. */
@@ -60,9 +62,13 @@ export const ForecastSheet = z.object({
       budgeted: z.boolean(),
       originalCents: Cents,
       changesCents: Cents,
-      units: Quantity,
-      unit: z.string(),
-      unitCost: Rate,
+      /** What the budget counts: nothing, different units that do not add up, or so many of one unit. */
+      units: z.discriminatedUnion('kind', [
+        z.object({ kind: z.enum(['none', 'mixed']) }),
+        z.object({ kind: z.literal('of'), quantity: Quantity, unit: z.string() }),
+      ]),
+      /** Of the revised budget, rounded for reading; null without units. */
+      unitCost: Rate.nullable(),
       actual: Money,
       /** As the forecast that counts has it; by its budget without one. */
       method: z.enum(FORECAST_METHODS),
@@ -85,6 +91,8 @@ export const NewForecast = z.strictObject({
   month: Month,
   stamp: z.string().max(64),
   rows: z.array(ForecastRow).max(2_000),
+  /** Must be true where a line is forecast below its cost. */
+  acceptWarnings: z.boolean().default(false),
 });
 
 export const AgainstQuery = AsOf.extend({ project: IdText.optional() });

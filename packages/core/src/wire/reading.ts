@@ -76,8 +76,11 @@ const BudgetRow = z.object({
   costType: z.enum(COST_TYPES),
   phase: z.string().nullable(),
   budgeted: z.boolean(),
+  /** As first budgeted. */
   original: Money,
   changesCents: Cents,
+  /** Original and changes. */
+  revised: Money,
   actual: Money,
   estimate: Money,
   remaining: Money,

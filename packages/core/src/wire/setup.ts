@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { RECORD_KIND_NAMES } from '../setup/record-kinds.ts';
-import { Id, IdText, Month, Typed } from './values.ts';
+import { RECORD_KIND_NAMES } from '../records/record-kinds.ts';
+import { Day, Id, IdText, Month, Typed } from './values.ts';
 
 export const CompanyForm = z.strictObject({
   name: Typed,
@@ -17,12 +17,16 @@ export const CompanyForm = z.strictObject({
 export const RecordParams = z.strictObject({ kind: z.enum(RECORD_KIND_NAMES as [string, ...string[]]) });
 export const OneRecordParams = RecordParams.extend({ id: IdText });
 
-/** Field values as typed, by field name; `core/setup/record-kinds.ts` has the fields. */
+/** Field values as typed, by field name; `core/records/record-kinds.ts` has the fields. */
 export const RecordFields = z.record(z.string().max(40), Typed);
-export const RecordForm = z.strictObject({ fields: RecordFields });
-export const RecordChange = z.strictObject({ version: z.int(), fields: RecordFields });
+/** True to take what deserves a second look, such as an estimate below what was spent already. */
+const AcceptWarnings = z.boolean().default(false);
+export const RecordForm = z.strictObject({ fields: RecordFields, acceptWarnings: AcceptWarnings });
+export const RecordChange = z.strictObject({ version: z.int(), fields: RecordFields, acceptWarnings: AcceptWarnings });
 export const RecordRow = z.object({ id: Id, version: z.int(), fields: RecordFields });
 export const Records = z.object({ rows: z.array(RecordRow) });
+/** A record as it was stored; what is dated in a locked month counts from the first open day. */
+export const StoredRecord = RecordRow.extend({ countsFrom: Day.nullable() });
 
 export const ImportForm = z.strictObject({ name: z.string().max(200), csv: z.string().max(4_000_000) });
 export const Imported = z.object({ added: z.int(), changed: z.int() });

@@ -54,6 +54,14 @@ export const IdText = z
   .transform(Number)
   .meta({ override: { type: 'integer', minimum: 1 } });
 
+/** How many rows to pass over. */
+export const Offset = z
+  .string()
+  .regex(/^\d{1,9}$/, 'Give a whole number.')
+  .default('0')
+  .transform(Number)
+  .meta({ override: { type: 'integer', minimum: 0 } });
+
 export const Instant = z
   .string()
   .refine((text) => !Number.isNaN(Date.parse(text)), 'Give a moment such as 2027-03-31T17:00:00Z.')

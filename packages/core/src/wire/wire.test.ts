@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { z } from 'zod';
-import { BillSheet, HoursSheet } from './entry.ts';
+import { HoursSheet } from '../documents/hours/form.ts';
+import { BillSheet } from '../documents/supplier-bill/form.ts';
 import { ENDPOINTS, type Endpoint } from './endpoints.ts';
 import { AsOf, Cents, Day, IdText, Month } from './values.ts';
 

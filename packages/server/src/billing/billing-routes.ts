@@ -1,31 +1,25 @@
 import type { Router } from 'express';
-import { cents, difference, type Cents } from '@lowtide/core/money/cents.ts';
-import { monthProblems } from '@lowtide/core/entry/catalog.ts';
-import { readDay, readMoney } from '@lowtide/core/entry/cells.ts';
-import { partyId } from '@lowtide/core/ledger/ids.ts';
-import { progressBilled } from '@lowtide/core/posting/progress-billed.ts';
-import { clientReceipt, supplierPayment } from '@lowtide/core/posting/settled.ts';
-import { invariant } from '@lowtide/core/problems/invariant.ts';
-import type { Problem } from '@lowtide/core/problems/problem.ts';
+import { progressBilled } from '@lowtide/core/documents/invoice/post.ts';
+import { difference } from '@lowtide/core/money/cents.ts';
+import { problemsOf } from '@lowtide/core/problems/decision.ts';
 import { progress } from '@lowtide/core/progress/progress.ts';
 import { overbilled } from '@lowtide/core/progress/project-position.ts';
 import type { Trx } from '../database/schema.ts';
-import { document, insertSettlement, nextNumber } from '../documents/document-queries.ts';
 import { read, write, type Acting, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { remark } from '../http/error-response.ts';
-import { Refusal } from '../http/refusal.ts';
+import { acceptedOr } from '../http/refusal.ts';
 import { audit } from '../http/stamp-queries.ts';
-import { asOf } from '../journal/as-of-queries.ts';
-import { postDocument } from '../journal/post-document-queries.ts';
-import { standingProjects } from '../projects/position-queries.ts';
 import { projectFigures } from '../http/traced.ts';
-import { accounts, companyOf, rolesOf } from '../setup/company-queries.ts';
-import { readInvoice } from './invoice-queries.ts';
+import { asOf, bounds } from '../ledger/as-of-queries.ts';
+import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
+import { standingProjects } from '../projects/position-queries.ts';
+import { accounts, companyAt, rolesOf } from '../records/company-queries.ts';
+import { invoiceRead } from './invoice-queries.ts';
 
 export function billingRoutes(router: Router, context: Context): void {
   read(router, context, 'billable', async (db, { query }) => {
-    const { percentDecimals } = await companyOf(db);
+    const { percentDecimals } = await companyAt(db, await bounds(db, asOf(query)));
     const contracts = (await standingProjects(db, asOf(query))).filter(
       ({ position: { project, contract } }) => project.kind === 'client' && contract > 0,
     );
@@ -47,18 +41,11 @@ export function billingRoutes(router: Router, context: Context): void {
       }),
     };
   });
-  previewInvoice(router, context);
-  write(router, context, 'invoice', async (trx, { body }, acting) => postInvoice(trx, body, acting));
-  write(router, context, 'receipt', async (trx, { body }, acting) => settle(trx, body, { acting, ...RECEIPT }));
-  write(router, context, 'payment', async (trx, { body }, acting) => settle(trx, body, { acting, ...PAYMENT }));
-}
-
-/** Asked with POST for its body, but it writes nothing and needs no key. */
-function previewInvoice(router: Router, context: Context): void {
+  // Asked with POST for its body, but it writes nothing and needs no key.
   read(router, context, 'previewInvoice', async (db, { body }, today) => {
-    const { figures, problems } = await readInvoice(db, body, today);
+    const { figures, decided } = await invoiceRead(db, body, today);
     return {
-      problems: problems.map(remark),
+      problems: problemsOf(decided).map(remark),
       workCents: figures.work,
       taxCents: figures.tax,
       dueCents: figures.due,
@@ -68,76 +55,23 @@ function previewInvoice(router: Router, context: Context): void {
       earnedCents: figures.earned,
     };
   });
+  write(router, context, 'invoice', async (trx, { body }, acting) => postInvoice(trx, body, acting));
 }
 
-async function postInvoice(trx: Trx, body: Asked<'invoice'>['body'], acting: Acting) {
-  const { invoice, figures, problems } = await readInvoice(trx, body, acting.today);
-  if (!invoice || problems.length > 0) throw new Refusal(problems);
-  const number = await nextNumber(trx, 'invoice', 'INV');
-  const id = await postDocument(
+async function postInvoice(trx: Trx, form: Asked<'invoice'>['body'], acting: Acting): Promise<Posted> {
+  const { decided, figures } = await invoiceRead(trx, form, acting.today);
+  const invoice = acceptedOr(decided);
+  const number = await nextNumber(trx, 'invoice');
+  const entry = progressBilled(rolesOf(await accounts(trx)), { ...invoice, text: number });
+  const posted = await postDocument(
     trx,
     {
-      kind: 'invoice',
-      number,
-      party: invoice.client,
-      project: invoice.project,
-      datedOn: invoice.datedOn,
-      dueOn: invoice.dueOn,
-      gross: figures.due,
-      memo: invoice.text,
-      body: { form: body, figures },
-      reverses: null,
-      entries: [progressBilled(rolesOf(await accounts(trx)), { ...invoice, text: number })],
+      ...{ kind: 'invoice', number, party: invoice.client, project: invoice.project },
+      ...{ datedOn: invoice.datedOn, dueOn: invoice.dueOn, gross: figures.due, memo: invoice.text },
+      ...{ body: { form, figures }, entries: [entry] },
     },
     acting,
   );
-  await audit(trx, acting, { action: 'invoice', subject: number });
-  return { id, number };
-}
-
-const RECEIPT = { kind: 'receipt', prefix: 'RCT', settles: 'invoice', post: clientReceipt } as const;
-const PAYMENT = { kind: 'payment', prefix: 'PAY', settles: 'bill', post: supplierPayment } as const;
-
-type Settling = { readonly acting: Acting } & (typeof RECEIPT | typeof PAYMENT);
-
-/** Money against one document, all of it or part, never more than is open. */
-async function settle(trx: Trx, body: Asked<'receipt'>['body'], how: Settling) {
-  const { acting, kind, prefix, settles, post } = how;
-  const { answer, partyId: party } = await document(trx, body.documentId);
-  const problems: Problem[] = [];
-  if (answer.kind !== settles) problems.push({ at: 'documentId', kind: 'not-there', subject: settles });
-  const amount = readMoney({ typed: body.amount, at: 'amount' }, problems);
-  const paidOn = readDay({ typed: body.paidOn, at: 'paidOn' }, acting.today, problems);
-  if (paidOn) problems.push(...monthProblems(paidOn, (await companyOf(trx)).lockedThrough, 'paidOn'));
-  if (amount !== undefined) problems.push(...amountProblems(amount, cents(answer.openCents)));
-  if (!paidOn || amount === undefined || problems.length > 0) throw new Refusal(problems);
-  invariant(party !== null, 'bills and invoices have a party');
-  const number = await nextNumber(trx, kind, prefix);
-  const roles = rolesOf(await accounts(trx));
-  const id = await postDocument(
-    trx,
-    {
-      kind,
-      number,
-      party: partyId(party),
-      project: null,
-      datedOn: paidOn,
-      dueOn: null,
-      gross: amount,
-      memo: answer.number,
-      body,
-      reverses: null,
-      entries: [post(roles, { party: partyId(party), paidOn, amount, text: answer.number })],
-    },
-    acting,
-  );
-  await insertSettlement(trx, body.documentId, id, amount);
-  await audit(trx, acting, { action: kind, subject: number });
-  return { id, number };
-}
-
-function amountProblems(amount: Cents, open: Cents): readonly Problem[] {
-  const at = 'amount';
-  if (amount <= 0) return [{ at, kind: 'number-not-positive', field: 'the amount' }];
-  return amount > open ? [{ at, kind: 'over-open-amount', open, asked: amount }] : [];
+  await audit(trx, acting, { action: 'invoice', subject: posted.number });
+  return posted;
 }

@@ -2,7 +2,7 @@ import type { Router } from 'express';
 import { DocumentParams } from '@lowtide/core/wire/documents.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
-import { companyOf } from '../setup/company-queries.ts';
+import { companyOf } from '../records/company-queries.ts';
 import { printedInvoice } from './invoice-queries.ts';
 
 /** The printable invoice. The PDF library is loaded at the first print: starting the server need not wait for it. */

@@ -3,7 +3,7 @@ import { dayOf, dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { printed } from '../print/letter.ts';
-import type { Company } from '../setup/company-queries.ts';
+import type { Company } from '../records/company-queries.ts';
 import type { PrintedInvoice } from './invoice-queries.ts';
 
 /** The invoice as the client gets it, amounts in the books' currency. */

@@ -1,143 +1,58 @@
-import { contractShare, type BillingShare } from '@lowtide/core/billing/contract-share.ts';
-import { plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { month, monthOf } from '@lowtide/core/calendar/month.ts';
-import { lookUp, monthProblems } from '@lowtide/core/entry/catalog.ts';
-import { isFilled, readDay, readMoney, readNumber } from '@lowtide/core/entry/cells.ts';
-import type { PartyId, ProjectId } from '@lowtide/core/ledger/ids.ts';
-import { salesTax, type TaxCode } from '@lowtide/core/ledger/tax-code.ts';
-import { cents, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
-import { ratio } from '@lowtide/core/money/ratio.ts';
-import type { ProgressInvoice } from '@lowtide/core/posting/progress-billed.ts';
-import type { Problem } from '@lowtide/core/problems/problem.ts';
+import { required } from '@lowtide/core/cells/cell.ts';
+import type { InvoiceForm } from '@lowtide/core/documents/invoice/form.ts';
+import {
+  invoiceDay,
+  readInvoice,
+  type BilledContract,
+  type InvoiceFigures,
+} from '@lowtide/core/documents/invoice/read.ts';
+import type { PartyId } from '@lowtide/core/ledger/ids.ts';
+import type { Project } from '@lowtide/core/ledger/project.ts';
+import { lookedUp } from '@lowtide/core/lookup/lookup.ts';
+import { accepted, following, refused, type Decision } from '@lowtide/core/problems/decision.ts';
 import type { Db } from '../database/schema.ts';
-import { taxCodes } from '../entry/catalog-queries.ts';
-import type { Asked } from '../http/api.ts';
-import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
+import { taxCodes } from '../documents/catalog-queries.ts';
+import { standingProjects } from '../projects/position-queries.ts';
 import { projects } from '../projects/project-queries.ts';
-import { companyOf } from '../setup/company-queries.ts';
+import { companyOf } from '../records/company-queries.ts';
 
-type Form = Asked<'invoice'>['body'];
-
-export interface InvoiceFigures {
-  readonly work: Cents;
-  readonly tax: Cents;
-  readonly due: Cents;
-  readonly contract: Cents;
-  readonly billedBefore: Cents;
-  readonly leftAfter: Cents;
-  readonly earned: Cents;
-}
-
-export interface ReadInvoice {
-  readonly invoice: (ProgressInvoice & { readonly dueOn: IsoDate }) | null;
-  readonly figures: InvoiceFigures;
-  readonly problems: readonly Problem[];
-}
-
-const NO_FIGURES: InvoiceFigures = {
-  work: ZERO,
-  tax: ZERO,
-  due: ZERO,
-  contract: ZERO,
-  billedBefore: ZERO,
-  leftAfter: ZERO,
-  earned: ZERO,
-};
-
-/** Reads an invoice as typed against the contract where it stands: billed is all that is billed by now, whatever its month. */
-export async function readInvoice(db: Db, form: Form, today: IsoDate): Promise<ReadInvoice> {
-  const problems: Problem[] = [];
-  const datedOn = await invoiceDay(db, form, today, problems);
-  const standing = await contractOf(db, form, datedOn ?? today, problems);
-  const taxCell = { typed: form.taxCode, at: 'taxCode', subject: 'tax code' as const };
-  const taxCode = form.taxCode.trim() === '' ? null : lookUp(await taxCodes(db), taxCell, problems);
-  const share = readShare(form, problems);
-  if (form.text.length > 400) problems.push({ at: 'text', kind: 'too-long', field: 'the text', most: 400 });
-  if (!standing) return { invoice: null, figures: NO_FIGURES, problems };
-  const figures = figuresOf(standing, share, taxCode ?? null, problems);
-  const client = standing.record.client;
-  const dueOn = await dueDay(db, form, { datedOn, client }, problems);
-  if (problems.length > 0 || !datedOn || !dueOn || client === null) return { invoice: null, figures, problems };
-  const project: ProjectId = standing.record.id;
-  const { work, tax } = figures;
-  return { invoice: { client, project, datedOn, dueOn, work, tax, text: form.text.trim() }, figures, problems };
-}
-
-async function invoiceDay(db: Db, form: Form, today: IsoDate, problems: Problem[]): Promise<IsoDate | undefined> {
+/** Reads an invoice as typed against the contract where it stands on its day. */
+export async function invoiceRead(db: Db, form: InvoiceForm, today: IsoDate): Promise<ReturnType<typeof readInvoice>> {
   const { lockedThrough } = await companyOf(db);
-  const cell = { typed: form.datedOn, at: 'datedOn' };
-  const day = form.datedOn.trim() === '' ? today : readDay(cell, today, problems);
-  if (day) problems.push(...monthProblems(day, lockedThrough, 'datedOn'));
-  return day;
-}
-
-async function dueDay(
-  db: Db,
-  form: Form,
-  { datedOn, client }: { readonly datedOn: IsoDate | undefined; readonly client: PartyId | null },
-  problems: Problem[],
-): Promise<IsoDate | undefined> {
-  if (!datedOn) return undefined;
-  if (form.dueOn.trim() === '') return plusDays(datedOn, await termsOf(db, client));
-  const day = readDay({ typed: form.dueOn, at: 'dueOn' }, datedOn, problems);
-  if (day && day < datedOn) {
-    problems.push({ at: 'dueOn', kind: 'days-out-of-order', earlier: 'the invoice date', later: 'the due date' });
-  }
-  return day;
-}
-
-async function termsOf(db: Db, client: PartyId | null): Promise<number> {
-  if (client === null) return 30;
-  const row = await db.selectFrom('party').select('terms_days').where('id', '=', client).executeTakeFirst();
-  return row?.terms_days ?? 30;
-}
-
-async function contractOf(db: Db, form: Form, day: IsoDate, problems: Problem[]): Promise<StandingProject | undefined> {
-  const cell = { typed: form.project, at: 'project', subject: 'project' as const };
-  const project = isFilled(cell, 'the project', problems) ? lookUp(await projects(db), cell, problems) : undefined;
-  if (!project) return undefined;
-  if (project.kind === 'internal') {
-    problems.push({ at: 'project', kind: 'client-needed', project: project.code });
-    return undefined;
-  }
-  const [at] = await standingProjects(db, { through: monthOf(day), known: null }, { only: project.id });
-  const [ever] = await standingProjects(db, { through: FAR_MONTH, known: null }, { only: project.id });
-  return at && ever && { ...at, position: { ...at.position, billed: ever.position.billed } };
+  const datedOn = invoiceDay(form, today);
+  const contract = await contractOf(db, form, datedOn.ok ? datedOn.value : today);
+  return readInvoice(form, { datedOn, lockedThrough, taxCodes: await taxCodes(db), contract });
 }
 
 const FAR_MONTH = month('2999-12');
 
-function readShare(form: Form, problems: Problem[]): BillingShare | undefined {
-  const cell = { typed: form.value, at: 'value' };
-  switch (form.share) {
-    case 'rest':
-      return { kind: 'rest' };
-    case 'percent': {
-      if (!isFilled(cell, 'the percent', problems)) return undefined;
-      const percent = readNumber(cell, 4, problems);
-      return percent === undefined ? undefined : { kind: 'percent', share: ratio(percent, 1_000_000) };
-    }
-    case 'amount': {
-      if (!isFilled(cell, 'the amount', problems)) return undefined;
-      const amount = readMoney(cell, problems);
-      return amount === undefined ? undefined : { kind: 'amount', amount };
-    }
-  }
+async function contractOf(db: Db, form: InvoiceForm, day: IsoDate): Promise<Decision<BilledContract>> {
+  const cell = { typed: form.project, at: 'project' };
+  const all = await projects(db);
+  const named = following(
+    required(cell, 'the project', (filled) => lookedUp(all, filled, 'project')),
+    withClient,
+  );
+  if (!named.ok) return named;
+  const { project, client } = named.value;
+  const [at] = await standingProjects(db, { through: monthOf(day), known: null }, { only: project.id });
+  const [ever] = await standingProjects(db, { through: FAR_MONTH, known: null }, { only: project.id });
+  if (!at || !ever) return refused({ at: 'project', kind: 'not-there', subject: 'project' });
+  const position = { ...at.position, billed: ever.position.billed };
+  return accepted({ project: project.id, client, termsDays: await termsOf(db, client), position });
 }
 
-function figuresOf(
-  { position }: StandingProject,
-  share: BillingShare | undefined,
-  taxCode: TaxCode | null,
-  problems: Problem[],
-): InvoiceFigures {
-  const { contract, billed, earned } = position;
-  const decided = share && contractShare(contract, billed, share);
-  if (decided && !decided.ok) problems.push(...decided.problems);
-  const work = decided?.ok ? decided.value : ZERO;
-  const tax = salesTax(taxCode, work);
-  const leftAfter = cents(contract - billed - work);
-  return { work, tax, due: cents(work + tax), contract, billedBefore: billed, leftAfter, earned };
+function withClient(project: Project): Decision<{ readonly project: Project; readonly client: PartyId }> {
+  return project.client === null
+    ? refused({ at: 'project', kind: 'client-needed', project: project.code })
+    : accepted({ project, client: project.client });
+}
+
+async function termsOf(db: Db, client: PartyId): Promise<number> {
+  const row = await db.selectFrom('party').select('terms_days').where('id', '=', client).executeTakeFirstOrThrow();
+  return row.terms_days;
 }
 
 /** An invoice as it was posted, for printing. */
@@ -161,7 +76,7 @@ export async function printedInvoice(db: Db, id: number) {
     .where('d.kind', '=', 'invoice')
     .executeTakeFirst();
   if (!row) return undefined;
-  const { figures, form } = JSON.parse(row.body) as { figures: InvoiceFigures; form: Form };
+  const { figures, form } = JSON.parse(row.body) as { figures: InvoiceFigures; form: InvoiceForm };
   return { ...row, figures, form };
 }
 

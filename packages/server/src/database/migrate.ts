@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { sql, type Kysely } from 'kysely';
 import * as books from './migrations/0001-books.ts';
 import * as estimates from './migrations/0002-estimates.ts';
+import * as versions from './migrations/0003-versions.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -9,7 +10,7 @@ export interface Migration {
 }
 
 /** In order; a file's version is how many of them it has had. Merged ones are frozen: a change is a new one. */
-export const MIGRATIONS: readonly Migration[] = [books, estimates];
+export const MIGRATIONS: readonly Migration[] = [books, estimates, versions];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */
 export class NewerBooks extends Error {

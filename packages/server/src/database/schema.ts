@@ -52,6 +52,9 @@ export interface Schema {
     original: number;
     reason: string;
     approval_id: Generated<number | null>;
+    agreed_on: Generated<number | null>;
+    unit: string;
+    cause: string;
   };
   contract_change: Recorded & {
     project_id: number;
@@ -59,8 +62,15 @@ export interface Schema {
     amount_cents: number;
     reason: string;
     approval_id: Generated<number | null>;
+    agreed_on: Generated<number | null>;
   };
-  estimate_override: Recorded & { project_id: number; month: number; amount_cents: number | null; reason: string };
+  estimate_override: Recorded & {
+    project_id: number;
+    month: number;
+    amount_cents: number | null;
+    reason: string;
+    agreed_month: Generated<number | null>;
+  };
   estimate: {
     id: Generated<number>;
     project_id: number;
@@ -115,6 +125,23 @@ export interface Schema {
     revised_cents: number;
     actual_cents: number;
   };
+  record_version: Recorded & {
+    kind: string;
+    record_id: number;
+    version: number;
+    counts_from: number;
+    fields: string;
+  };
+  month_lock: Recorded & { through: number | null; reason: string };
+  change_order_stand: Recorded & {
+    estimate_id: number;
+    project_id: number;
+    pending: number;
+    cost_cents: number;
+    price_cents: number;
+    counts_from: number;
+  };
+  books_total: { id: number; turnover_cents: number; planned_cents: number };
   saved_view: { id: Generated<number>; page: string; name: string; state: string; kept_by: string };
   document: Recorded & {
     kind: string;
@@ -122,13 +149,21 @@ export interface Schema {
     party_id: number | null;
     project_id: number | null;
     dated_on: number;
+    posted_on: number;
     due_on: number | null;
     gross_cents: number;
     memo: string;
     body: string;
     reverses_id: number | null;
   };
-  journal_entry: { id: number; document_id: number; posted_on: number; month: number; recorded_at: number };
+  journal_entry: {
+    id: number;
+    document_id: number;
+    posted_on: number;
+    month: number;
+    recorded_at: number;
+    closing: Generated<number>;
+  };
   journal_line: {
     id: number;
     posted_on: number;
@@ -173,6 +208,10 @@ export interface Schema {
     hours_e4: number;
     rate_e4: number;
     cost_cents: number;
+    project_id: number | null;
+    phase_id: number | null;
+    cost_code_id: number | null;
+    cost_type: string | null;
   };
   draft: {
     id: Generated<number>;

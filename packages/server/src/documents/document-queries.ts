@@ -1,12 +1,13 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import type { DocumentKind } from '@lowtide/core/documents/kinds.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import type { DocumentOrder, DocumentRow } from '@lowtide/core/wire/documents.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { z } from 'zod';
-import type { DocumentRow } from '@lowtide/core/wire/documents.ts';
-import { cents, type Cents } from '@lowtide/core/money/cents.ts';
-import type { Db, Trx } from '../database/schema.ts';
+import type { Db } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
-import { bounds, type AsOf } from '../journal/as-of-queries.ts';
-import type { DocumentKind } from '../journal/post-document-queries.ts';
+import { bounds, EVERYTHING, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
+import { openAmount } from '../ledger/settlement-queries.ts';
 
 export type DocumentAnswer = z.input<typeof DocumentRow>;
 
@@ -19,6 +20,7 @@ interface Row {
   project: string | null;
   project_id: number | null;
   dated_on: number;
+  posted_on: number;
   due_on: number | null;
   gross_cents: number;
   open_cents: number;
@@ -31,38 +33,77 @@ interface Row {
   memo: string;
 }
 
+/** How many documents a page has. */
 const PAGE = 300;
 
-/** Open: what bills and invoices that are not reversed have left to settle. */
-const DOCUMENTS = sql`
-  SELECT d.id, d.kind, d.number, y.name AS party, d.party_id, p.code AS project, d.project_id, d.dated_on, d.due_on,
-    d.gross_cents, d.recorded_at, d.recorded_by, r.number AS reversed_by, r.id AS reversed_by_id,
-    o.number AS reverses, d.reverses_id, d.memo,
-    CASE WHEN d.kind IN ('bill', 'invoice') AND r.id IS NULL
-      THEN d.gross_cents - ifnull((SELECT SUM(amount_cents) FROM settlement s WHERE s.document_id = d.id), 0)
-      ELSE 0 END AS open_cents
+/** Documents as of a day and known at a moment: a reversal or settlement that came later is not there yet. */
+function documentRows(at: Pick<Bounds, 'day' | 'recordedAt'>): RawBuilder<unknown> {
+  return sql`
+  SELECT d.id, d.kind, d.number, y.name AS party, d.party_id, p.code AS project, d.project_id, d.dated_on, d.posted_on,
+    d.due_on, d.gross_cents, d.recorded_at, d.recorded_by, r.number AS reversed_by, r.id AS reversed_by_id,
+    o.number AS reverses, d.reverses_id, d.memo, ${openAmount('d', at)} AS open_cents
   FROM document d
   LEFT JOIN party y ON y.id = d.party_id
   LEFT JOIN project p ON p.id = d.project_id
-  LEFT JOIN document r ON r.reverses_id = d.id
+  LEFT JOIN document r ON r.reverses_id = d.id AND r.posted_on <= ${at.day} AND r.recorded_at <= ${at.recordedAt}
   LEFT JOIN document o ON o.id = d.reverses_id`;
+}
 
 export interface DocumentFilter {
   readonly kind?: DocumentKind | undefined;
   readonly text?: string | undefined;
   readonly open?: 'yes' | undefined;
+  readonly order: DocumentOrder;
+  /** How many to pass over: the pages before. */
+  readonly offset: number;
 }
 
-/** Documents dated through the month, newest first. */
-export async function documents(
-  db: Db,
-  asOf: AsOf,
-  { kind, text, open }: DocumentFilter,
-): Promise<{ readonly rows: DocumentAnswer[]; readonly more: boolean }> {
+/** What rows are put in order by; ties go by number of recording, newest first. */
+const ORDERS: Readonly<Record<string, RawBuilder<unknown>>> = {
+  number: sql`number`,
+  kind: sql`kind`,
+  party: sql`ifnull(party, project)`,
+  dated: sql`dated_on`,
+  due: sql`due_on`,
+  gross: sql`gross_cents`,
+  open: sql`open_cents`,
+};
+
+export interface DocumentPage {
+  readonly rows: DocumentAnswer[];
+  readonly more: boolean;
+  readonly count: number;
+}
+
+/** Documents that post through the month, in the order asked for, a page at a time; `count` is of all of them. */
+export async function documents(db: Db, asOf: AsOf, filter: DocumentFilter): Promise<DocumentPage> {
   const at = await bounds(db, asOf);
+  const where = conditions(at, filter);
+  const onlyOpen = filter.open === undefined ? sql`` : sql`WHERE open_cents <> 0`;
+  const column = ORDERS[filter.order.replace(/^-/, '')] ?? sql`dated_on`;
+  const direction = filter.order.startsWith('-') ? sql`DESC` : sql`ASC`;
+  const matching = sql`SELECT * FROM (${documentRows(at)} WHERE ${where}) ${onlyOpen}`;
+  const { rows } = await sql<Row>`${matching} ORDER BY ${column} ${direction}, id DESC
+    LIMIT ${PAGE + 1} OFFSET ${filter.offset}`.execute(db);
+  return {
+    rows: rows.slice(0, PAGE).map(documentAnswer),
+    more: rows.length > PAGE,
+    count: await countOf(db, at, filter, matching),
+  };
+}
+
+/** How many match; what is only filtered by kind and day needs no joins. */
+async function countOf(db: Db, at: Bounds, filter: DocumentFilter, matching: RawBuilder<unknown>): Promise<number> {
+  const simple = filter.open === undefined && (filter.text ?? '') === '';
+  const from = simple ? sql`document d WHERE ${conditions(at, filter)}` : sql`(${matching})`;
+  const { rows } = await sql<{ count: number }>`SELECT COUNT(*) AS count FROM ${from}`.execute(db);
+  return rows[0]?.count ?? 0;
+}
+
+function conditions(at: Bounds, { kind, text }: DocumentFilter): RawBuilder<unknown> {
   const like = `%${(text ?? '').replace(/[%_\\]/g, '\\$&')}%`;
-  const conditions: RawBuilder<unknown>[] = [
-    sql`d.dated_on <= ${at.day}`,
+  const all: RawBuilder<unknown>[] = [
+    sql`d.posted_on <= ${at.day}`,
     sql`d.recorded_at <= ${at.recordedAt}`,
     ...(kind === undefined ? [] : [sql`d.kind = ${kind}`]),
     ...(text === undefined || text === ''
@@ -71,11 +112,7 @@ export async function documents(
           sql`(d.number LIKE ${like} ESCAPE '\\' OR y.name LIKE ${like} ESCAPE '\\' OR p.code LIKE ${like} ESCAPE '\\')`,
         ]),
   ];
-  const onlyOpen = open === undefined ? sql`` : sql`WHERE open_cents <> 0`;
-  const { rows } = await sql<Row>`
-    SELECT * FROM (${DOCUMENTS} WHERE ${sql.join(conditions, sql` AND `)}) ${onlyOpen}
-    ORDER BY dated_on DESC, id DESC LIMIT ${PAGE + 1}`.execute(db);
-  return { rows: rows.slice(0, PAGE).map(documentAnswer), more: rows.length > PAGE };
+  return sql.join(all, sql` AND `);
 }
 
 export interface StoredDocument {
@@ -86,8 +123,9 @@ export interface StoredDocument {
   readonly reversesId: number | null;
 }
 
+/** A document as it is now. */
 export async function document(db: Db, id: number): Promise<StoredDocument> {
-  const { rows } = await sql<Row>`${DOCUMENTS} WHERE d.id = ${id}`.execute(db);
+  const { rows } = await sql<Row>`${documentRows(EVERYTHING)} WHERE d.id = ${id}`.execute(db);
   const row = rows[0];
   if (!row) throw new Refusal([{ at: '', kind: 'not-there', subject: 'document' }], 404);
   return {
@@ -99,38 +137,6 @@ export async function document(db: Db, id: number): Promise<StoredDocument> {
   };
 }
 
-export async function settlementsOf(db: Db, id: number) {
-  const rows = await db
-    .selectFrom('settlement as s')
-    .innerJoin('document as d', (join) => join.onRef('d.id', '=', 's.by_document_id').on('s.document_id', '=', id))
-    .select(['d.id', 'd.number', 'd.dated_on', 's.amount_cents'])
-    .orderBy('s.id')
-    .execute();
-  return rows.map((row) => ({
-    documentId: row.id,
-    number: row.number,
-    datedOn: dayOf(row.dated_on),
-    amountCents: row.amount_cents,
-  }));
-}
-
-export async function insertSettlement(trx: Trx, document: number, by: number, amount: Cents): Promise<void> {
-  await trx
-    .insertInto('settlement')
-    .values({ document_id: document, by_document_id: by, amount_cents: amount })
-    .execute();
-}
-
-/** The next number of a series, without gaps: documents are never deleted. */
-export async function nextNumber(trx: Trx, kind: DocumentKind, prefix: string): Promise<string> {
-  const { count } = await trx
-    .selectFrom('document')
-    .select(({ fn }) => fn.countAll<number>().as('count'))
-    .where('kind', '=', kind)
-    .executeTakeFirstOrThrow();
-  return `${prefix}-${String(count + 1).padStart(4, '0')}`;
-}
-
 function documentAnswer(row: Row): DocumentAnswer {
   return {
     id: row.id,
@@ -139,6 +145,7 @@ function documentAnswer(row: Row): DocumentAnswer {
     party: row.party,
     project: row.project,
     datedOn: dayOf(row.dated_on),
+    postedOn: dayOf(row.posted_on),
     dueOn: row.due_on === null ? null : dayOf(row.due_on),
     grossCents: row.gross_cents,
     openCents: cents(row.open_cents),

@@ -1,23 +1,25 @@
 import type { Router } from 'express';
-import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { lookUp, monthProblems } from '@lowtide/core/entry/catalog.ts';
-import { isFilled, readDay, readMoney } from '@lowtide/core/entry/cells.ts';
-import type { Account } from '@lowtide/core/ledger/account.ts';
-import { turnover } from '@lowtide/core/ledger/journal-entry.ts';
-import { cents, ZERO } from '@lowtide/core/money/cents.ts';
-import { generalJournal, type JournalLineTyped } from '@lowtide/core/posting/general-journal.ts';
-import type { Problem } from '@lowtide/core/problems/problem.ts';
+import { projectsNamed } from '@lowtide/core/documents/coding.ts';
+import { readJournalSheet } from '@lowtide/core/documents/journal/read.ts';
+import { DOCUMENT_KINDS, kindOf } from '@lowtide/core/documents/kinds.ts';
+import { dayIn, ifFilled, textIn, required } from '@lowtide/core/cells/cell.ts';
+import { monthOf } from '@lowtide/core/calendar/month.ts';
+import { openDay } from '@lowtide/core/months/open-day.ts';
+import { following, gathered } from '@lowtide/core/problems/decision.ts';
 import type { Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../http/stamp-queries.ts';
-import { asOf } from '../journal/as-of-queries.ts';
-import { documentLines } from '../journal/line-queries.ts';
-import { postDocument } from '../journal/post-document-queries.ts';
-import { accounts, companyOf } from '../setup/company-queries.ts';
-import { document, documents, nextNumber, settlementsOf } from './document-queries.ts';
-import { reverseDocument } from './reverse-queries.ts';
+import { asOf } from '../ledger/as-of-queries.ts';
+import { documentLines } from '../ledger/line-queries.ts';
+import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
+import { reverseDocument } from '../ledger/reversal-queries.ts';
+import { settlementsOf } from '../ledger/settlement-queries.ts';
+import { projects } from '../projects/project-queries.ts';
+import { companyOf } from '../records/company-queries.ts';
+import { catalog } from './catalog-queries.ts';
+import { document, documents } from './document-queries.ts';
 
 export function documentRoutes(router: Router, context: Context): void {
   read(router, context, 'documents', async (db, { query }) => documents(db, asOf(query), query));
@@ -32,68 +34,41 @@ export function documentRoutes(router: Router, context: Context): void {
   });
   write(router, context, 'reverse', async (trx, { params, body }, acting) => {
     const { answer } = await document(trx, params.id);
-    if (answer.kind === 'recognition') throw new Refusal([{ at: '', kind: 'reverse-run-there' }]);
-    const problems: Problem[] = [];
-    isFilled({ typed: body.reason, at: 'reason' }, 'the reason', problems);
-    const postedOn = await openDay(trx, { typed: body.postedOn, at: 'postedOn', near: acting.today }, problems);
-    if (!postedOn || problems.length > 0) throw new Refusal(problems);
-    return reverseDocument(trx, { document: params.id, postedOn, reason: body.reason.trim() }, acting);
+    if (kindOf(answer.kind).undoing.how === 'elsewhere') throw new Refusal([{ at: '', kind: 'reverse-run-there' }]);
+    const { lockedThrough } = await companyOf(trx);
+    const order = gathered({
+      reason: required({ typed: body.reason, at: 'reason' }, 'the reason', (cell) => textIn(cell, 'the reason', 400)),
+      postedOn: following(
+        ifFilled({ typed: body.postedOn, at: 'postedOn' }, acting.today, (cell) => dayIn(cell, acting.today)),
+        (day) => openDay(day, lockedThrough, 'postedOn'),
+      ),
+    });
+    return reverseDocument(trx, { document: params.id, ...acceptedOr(order) }, acting);
   });
   write(router, context, 'journal', async (trx, { body }, acting) => postJournal(trx, body, acting));
 }
 
-/** A day as typed, in a month that is open. Empty is the day it is near to. */
-export async function openDay(
-  trx: Trx,
-  { typed, at, near }: { readonly typed: string; readonly at: string; readonly near: IsoDate },
-  problems: Problem[],
-): Promise<IsoDate | undefined> {
-  const day = typed.trim() === '' ? near : readDay({ typed, at }, near, problems);
-  if (day) problems.push(...monthProblems(day, (await companyOf(trx)).lockedThrough, at));
-  return day;
+/** A journal posted at once, without a draft. */
+async function postJournal(trx: Trx, body: Asked<'journal'>['body'], acting: Acting): Promise<Posted> {
+  const all = await projects(trx);
+  const scope = { all, named: projectsNamed(body.lines, all), billNumbers: [], weekOn: null };
+  const known = await catalog(trx, monthOf(acting.today), scope);
+  const datedOn = body.postedOn.trim() === '' ? acting.today : body.postedOn;
+  const sheet = { kind: 'journal' as const, datedOn, text: body.text, rows: body.lines };
+  const { postings, problems, warnings } = readJournalSheet(sheet, known);
+  const [posting] = postings;
+  const later = warnings.find(({ kind }) => kind === 'posts-later');
+  if (later && !body.acceptWarnings)
+    acceptedOr(openDay(posting?.datedOn ?? acting.today, known.lockedThrough, 'postedOn'));
+  if (!posting || problems.length > 0) {
+    throw new Refusal(problems.map((problem) => ({ ...problem, at: asTyped(problem.at) })));
+  }
+  const posted = await postDocument(trx, { ...posting, body }, acting);
+  await audit(trx, acting, { action: `post ${DOCUMENT_KINDS.journal.one.toLowerCase()}`, subject: posted.number });
+  return posted;
 }
 
-async function postJournal(trx: Trx, body: Asked<'journal'>['body'], acting: Acting) {
-  const problems: Problem[] = [];
-  const chart = await accounts(trx);
-  const postedOn = await openDay(trx, { typed: body.postedOn, at: 'postedOn', near: acting.today }, problems);
-  const lines = body.lines.flatMap((line, place) => journalLine(line, `lines/${place}`, chart, problems) ?? []);
-  if (!postedOn || problems.length > 0) throw new Refusal(problems);
-  const entry = acceptedOr(generalJournal(postedOn, lines));
-  const number = await nextNumber(trx, 'journal', 'JNL');
-  const id = await postDocument(
-    trx,
-    {
-      kind: 'journal',
-      number,
-      party: null,
-      project: null,
-      datedOn: postedOn,
-      dueOn: null,
-      gross: turnover(entry.lines),
-      memo: body.text.trim(),
-      body,
-      reverses: null,
-      entries: [entry],
-    },
-    acting,
-  );
-  await audit(trx, acting, { action: 'post journal', subject: number });
-  return { id, number };
-}
-
-function journalLine(
-  line: Asked<'journal'>['body']['lines'][number],
-  at: string,
-  chart: readonly Account[],
-  problems: Problem[],
-): JournalLineTyped | undefined {
-  const cell = { typed: line.account, at: `${at}/account`, subject: 'account' as const };
-  const account = isFilled(cell, 'the account', problems) ? lookUp(chart, cell, problems) : undefined;
-  const side = (typed: string, name: string) =>
-    typed.trim() === '' ? ZERO : readMoney({ typed, at: `${at}/${name}` }, problems);
-  const debit = side(line.debit, 'debit');
-  const credit = side(line.credit, 'credit');
-  if (!account || debit === undefined || credit === undefined) return undefined;
-  return { account, amount: cents(debit - credit), text: line.text.trim() };
+/** The sheet calls its rows `rows` and its day `datedOn`; this address calls them `lines` and `postedOn`. */
+function asTyped(at: string): string {
+  return at === 'datedOn' ? 'postedOn' : at.replace(/^rows/, 'lines');
 }

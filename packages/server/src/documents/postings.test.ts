@@ -75,60 +75,6 @@ describe('a reversal', () => {
   });
 });
 
-describe('a locked month', () => {
-  test('takes no bill, no hours, no invoice, no receipt, no journal, no reversal and no run', async () => {
-    const [bill] = await post(app, '2027-01', billSheet(GOOD_BILL));
-    const invoice = await app.order<{ id: number }>('POST', '/invoices', invoiceOf('GATE', 'percent', '10'));
-    await app.order('PUT', '/month-lock', { through: '2027-01', reason: 'Reviewed' });
-    const locked = async (method: string, path: string, body: unknown) =>
-      (await app.refused(method, path, body)).some((problem) => problem.endsWith('month-locked'));
-    for (const sheet of [
-      billSheet({ ...GOOD_BILL, number: 'N-9' }),
-      hoursSheet('2027-01-11', workedDay('E1', 'GATE', '31-100', '8')),
-    ]) {
-      const draft = await app.order<{ id: number; version: number }>('POST', '/drafts', { month: '2027-02', sheet });
-      expect(
-        await locked('POST', `/drafts/${draft.id}/posting`, {
-          month: '2027-02',
-          version: draft.version,
-          acceptWarnings: true,
-        }),
-      ).toBe(true);
-    }
-    expect(await locked('POST', '/invoices', invoiceOf('GATE', 'percent', '10'))).toBe(true);
-    expect(await locked('POST', '/receipts', { documentId: invoice.id, paidOn: '2027-01-31', amount: '1' })).toBe(true);
-    expect(await locked('POST', '/payments', { documentId: bill?.id, paidOn: '2027-01-31', amount: '1' })).toBe(true);
-    expect(
-      await locked('POST', '/journals', {
-        postedOn: '2027-01-31',
-        text: '',
-        lines: [
-          { account: '1010', debit: '1', credit: '', text: '' },
-          { account: '3010', debit: '', credit: '1', text: '' },
-        ],
-      }),
-    ).toBe(true);
-    expect(await locked('POST', `/documents/${bill?.id}/reversal`, { postedOn: '2027-01-31', reason: 'x' })).toBe(true);
-    expect(await locked('POST', '/recognition', { month: '2027-01', stamp: 'x' })).toBe(true);
-  });
-
-  test('opened again takes them, and both turns say why', async () => {
-    await app.order('PUT', '/month-lock', { through: '2027-01', reason: 'Reviewed' });
-    expect(await app.refused('PUT', '/month-lock', { through: null, reason: ' ' })).toEqual(['reason reason-needed']);
-    await app.order('PUT', '/month-lock', { through: null, reason: 'A bill came late' });
-    expect(await post(app, '2027-01', billSheet(GOOD_BILL))).toHaveLength(1);
-    const log = await app.books.reader
-      .selectFrom('audit_log')
-      .select(['action', 'by', 'detail'])
-      .where('action', '=', 'lock months')
-      .execute();
-    expect(log).toMatchObject([
-      { by: 'Tester', detail: '"Reviewed"' },
-      { by: 'Tester', detail: '"A bill came late"' },
-    ]);
-  });
-});
-
 describe('recognition', () => {
   test('earns the share of the contract that cost is of the estimate, once a month, in order', async () => {
     await post(app, '2027-01', billSheet({ ...GOOD_BILL, net: '20,000.00' }));

@@ -1,11 +1,17 @@
-import { dayNumber, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { Approval, BudgetAddition } from '@lowtide/core/estimate/approval.ts';
 import type { EstimateLine } from '@lowtide/core/estimate/read-estimate.ts';
+import { firstOpenDay, openDay } from '@lowtide/core/months/open-day.ts';
+import { problemsOf } from '@lowtide/core/problems/decision.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { sql } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
 import type { Acting } from '../http/api.ts';
-import { notWithdrawn } from '../journal/as-of-queries.ts';
+import { notWithdrawn } from '../ledger/as-of-queries.ts';
+import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
+import { insertContractChange, priceProblems } from '../projects/contract-write-queries.ts';
+import { companyOf } from '../records/company-queries.ts';
+import { insertVersion, latestVersion } from '../records/version-queries.ts';
 import type { EstimateRecord } from './estimate-queries.ts';
 
 export interface Approving {
@@ -34,8 +40,8 @@ export async function insertApproval(trx: Trx, approving: Approving, acting: Act
   const approval = Number(inserted.insertId);
   const why = { effective_on: dayNumber(effectiveOn), reason: estimate.number, approval_id: approval, ...recorded };
   if (made.contract !== 0) {
-    const change = { amount_cents: made.contract, project_id: estimate.project, ...why };
-    await trx.insertInto('contract_change').values(change).execute();
+    const change = { project: estimate.project, amount: made.contract, reason: estimate.number, approval };
+    await insertContractChange(trx, { ...change, agreedOn: effectiveOn }, { ...acting, lockedThrough: null });
   }
   for (const addition of made.budget) {
     await trx
@@ -46,10 +52,14 @@ export async function insertApproval(trx: Trx, approving: Approving, acting: Act
         cost_cents: addition.cost,
         price_cents: addition.price,
         original: estimate.kind === 'estimate' ? 1 : 0,
+        unit: addition.unit,
+        cause: estimate.kind === 'estimate' ? 'original' : 'change order',
         ...why,
       })
       .execute();
   }
+  const planned = made.budget.reduce((total, { cost, price }) => total + Math.abs(cost) + Math.abs(price), 0);
+  await refuseSumsTooLarge(trx, { turnover: 0, planned });
   await insertLines(trx, approval, lines);
   for (const { name, amount } of made.schedule)
     await trx.insertInto('scheduled_value').values({ approval_id: approval, name, amount_cents: amount }).execute();
@@ -58,7 +68,7 @@ export async function insertApproval(trx: Trx, approving: Approving, acting: Act
       .insertInto('planned_bill')
       .values({ approval_id: approval, due_on: dayNumber(dueOn), text, amount_cents: amount })
       .execute();
-  if (estimate.targetEndOn !== null) await setTargetEnd(trx, estimate.project, dayNumber(estimate.targetEndOn));
+  if (estimate.targetEndOn !== null) await setTargetEnd(trx, estimate.project, estimate.targetEndOn, acting);
 }
 
 /** The budget line of a coding; a new one where there is none. Unit and unit cost are those of the first addition. */
@@ -96,18 +106,25 @@ async function insertLines(trx: Trx, approval: number, lines: readonly EstimateL
       .execute();
 }
 
-async function setTargetEnd(trx: Trx, project: number, day: number | null): Promise<void> {
+/** Moves a project's target end, as a version of its record. */
+async function setTargetEnd(trx: Trx, project: number, day: IsoDate | null, acting: Acting): Promise<void> {
   await trx
     .updateTable('project')
-    .set((eb) => ({ target_end_on: day, version: eb('version', '+', 1) }))
+    .set((eb) => ({ target_end_on: day === null ? null : dayNumber(day), version: eb('version', '+', 1) }))
     .where('id', '=', project)
     .execute();
+  const latest = await latestVersion(trx, 'project', project);
+  const { lockedThrough } = await companyOf(trx);
+  if (latest === null) return;
+  const fields = { ...latest.fields, targetEndOn: day };
+  const countsFrom = lockedThrough === null ? 0 : dayNumber(firstOpenDay(lockedThrough));
+  await insertVersion(trx, { kind: 'project', id: project, version: latest.version + 1, countsFrom, fields }, acting);
 }
 
 /** Why an estimate cannot begin its project, or a change order not change it. */
 export async function approvalProblems(
   db: Db,
-  { estimate, made }: Approving,
+  { estimate, made, effectiveOn }: Approving,
   project: string,
 ): Promise<readonly Problem[]> {
   const standing = await standingOf(db, estimate.project);
@@ -116,23 +133,21 @@ export async function approvalProblems(
     return standing.begun ? [{ at: '', kind: 'begun-otherwise', project }] : [];
   }
   if (!standing.begun) return [{ at: '', kind: 'not-approved-yet', project }];
-  const contract = standing.contract + made.contract;
-  return contract < 0 ? [{ at: '', kind: 'contract-below-zero', contract: contract as never }] : [];
+  return priceProblems(db, { project: estimate.project, effectiveOn, amount: made.contract }, '');
 }
 
 /** Whether a project has a contract or a budget, and from which estimate. */
 async function standingOf(db: Db, project: number) {
-  const { rows } = await sql<{ approved: number | null; contract: number | null; budgets: number }>`SELECT
+  const { rows } = await sql<{ approved: number | null; contracts: number; budgets: number }>`SELECT
     (SELECT e.number FROM approval a JOIN estimate e ON e.id = a.estimate_id
       WHERE a.project_id = ${project} AND e.kind = 'estimate' AND a.id NOT IN (SELECT approval_id FROM withdrawal)) AS approved,
-    (SELECT SUM(c.amount_cents) FROM contract_change c WHERE c.project_id = ${project} AND ${notWithdrawn('c')}) AS contract,
+    (SELECT COUNT(*) FROM contract_change c WHERE c.project_id = ${project} AND ${notWithdrawn('c')}) AS contracts,
     (SELECT COUNT(*) FROM budget_change c JOIN budget_line b ON b.id = c.budget_line_id
       WHERE b.project_id = ${project} AND ${notWithdrawn('c')}) AS budgets`.execute(db);
-  const { approved = null, contract = null, budgets = 0 } = rows[0] ?? {};
+  const { approved = null, contracts = 0, budgets = 0 } = rows[0] ?? {};
   return {
     approved: approved === null ? null : `Estimate ${approved}`,
-    contract: contract ?? 0,
-    begun: contract !== null || budgets > 0,
+    begun: contracts > 0 || budgets > 0,
   };
 }
 
@@ -148,7 +163,7 @@ export async function withdrawable(
 ): Promise<{ readonly approval: CountingApproval | null; readonly problems: readonly Problem[] }> {
   const row = await db
     .selectFrom('approval as a')
-    .select(['a.id', 'a.after_entry', 'a.recorded_at', 'a.target_end_before'])
+    .select(['a.id', 'a.after_entry', 'a.recorded_at', 'a.target_end_before', 'a.effective_on'])
     .where('a.estimate_id', '=', estimate.id)
     .where(sql<boolean>`a.id NOT IN (SELECT approval_id FROM withdrawal)`)
     .executeTakeFirst();
@@ -168,7 +183,10 @@ export async function withdrawable(
   ];
   return {
     approval: { id: row.id, targetEndBefore: row.target_end_before },
-    problems: what.map((each) => ({ at: '', kind: 'built-upon', what: each })),
+    problems: [
+      ...what.map((each): Problem => ({ at: '', kind: 'built-upon', what: each })),
+      ...problemsOf(openDay(dayOf(row.effective_on), (await companyOf(db)).lockedThrough, '')),
+    ],
   };
 }
 
@@ -185,5 +203,7 @@ export async function insertWithdrawal(
     .insertInto('withdrawal')
     .values({ approval_id: approval.id, reason, recorded_at: acting.at, recorded_by: acting.by })
     .execute();
-  if (estimate.targetEndOn !== null) await setTargetEnd(trx, estimate.project, approval.targetEndBefore);
+  if (estimate.targetEndOn === null) return;
+  const before = approval.targetEndBefore;
+  await setTargetEnd(trx, estimate.project, before === null ? null : dayOf(before), acting);
 }

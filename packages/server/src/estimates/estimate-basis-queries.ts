@@ -1,7 +1,7 @@
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { EstimateBasis, Worker } from '@lowtide/core/estimate/read-estimate.ts';
 import type { Db } from '../database/schema.ts';
-import { costCodes, employees } from '../entry/catalog-queries.ts';
+import { costCodes, employees } from '../documents/catalog-queries.ts';
 import { Refusal } from '../http/refusal.ts';
 import { projects, type ProjectRecord } from '../projects/project-queries.ts';
 

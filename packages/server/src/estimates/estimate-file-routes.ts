@@ -3,7 +3,7 @@ import { clientLines } from '@lowtide/core/estimate/client-lines.ts';
 import { readEstimate } from '@lowtide/core/estimate/read-estimate.ts';
 import { EstimateParams } from '@lowtide/core/wire/estimates.ts';
 import type { Context } from '../http/context.ts';
-import { companyOf } from '../setup/company-queries.ts';
+import { companyOf } from '../records/company-queries.ts';
 import { billingAddress } from './client-queries.ts';
 import { estimateBasis } from './estimate-basis-queries.ts';
 import { estimateOf } from './estimate-queries.ts';

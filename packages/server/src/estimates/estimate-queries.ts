@@ -6,7 +6,7 @@ import { sql } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
 import type { Acting } from '../http/api.ts';
 import { Refusal } from '../http/refusal.ts';
-import { notWithdrawn } from '../journal/as-of-queries.ts';
+import { notWithdrawn, type Bounds } from '../ledger/as-of-queries.ts';
 
 export type EstimateKind = 'estimate' | 'change';
 export type EstimateStatus = 'open' | 'pending' | 'approved' | 'rejected';
@@ -107,20 +107,46 @@ export async function estimateOf(db: Db, id: number): Promise<EstimateRecord & {
   return { ...record(row), sheet: SheetShape.parse(JSON.parse(row.sheet)) };
 }
 
-/** What pending change orders would add, by project. */
-export async function exposures(db: Db): Promise<ReadonlyMap<number, { readonly cost: Cents; readonly price: Cents }>> {
-  const rows = await db
-    .selectFrom('estimate')
-    .select(({ fn }) => [
-      'project_id',
-      fn.sum<number>('cost_cents').as('cost'),
-      fn.sum<number>('price_cents').as('price'),
-    ])
-    .where('kind', '=', 'change')
-    .where('status', '=', 'pending')
-    .groupBy('project_id')
-    .execute();
+/** What change orders that were pending on a day, as known at a moment, would add, by project. */
+export async function exposures(
+  db: Db,
+  { day, recordedAt }: Pick<Bounds, 'day' | 'recordedAt'>,
+): Promise<ReadonlyMap<number, { readonly cost: Cents; readonly price: Cents }>> {
+  const { rows } = await sql<{ project_id: number; cost: number; price: number }>`
+    SELECT project_id, SUM(cost_cents) AS cost, SUM(price_cents) AS price FROM change_order_stand
+    WHERE pending = 1 AND id IN (SELECT MAX(id) FROM change_order_stand
+      WHERE counts_from <= ${day} AND recorded_at <= ${recordedAt} GROUP BY estimate_id)
+    GROUP BY project_id`.execute(db);
   return new Map(rows.map((row) => [row.project_id, { cost: cents(row.cost), price: cents(row.price) }]));
+}
+
+interface ChangeOrderStand {
+  readonly estimate: number;
+  readonly project: number;
+  /** What it would add while it is pending; null once it is decided or thrown away. */
+  readonly adds: { readonly cost: Cents; readonly price: Cents } | null;
+  readonly countsFrom: IsoDate;
+}
+
+/** Notes how a change order stands from a day on. */
+export async function insertChangeOrderStand(
+  trx: Trx,
+  { estimate, project, adds, countsFrom }: ChangeOrderStand,
+  { at, by }: Acting,
+): Promise<void> {
+  await trx
+    .insertInto('change_order_stand')
+    .values({
+      estimate_id: estimate,
+      project_id: project,
+      pending: adds === null ? 0 : 1,
+      cost_cents: adds?.cost ?? 0,
+      price_cents: adds?.price ?? 0,
+      counts_from: dayNumber(countsFrom),
+      recorded_at: at,
+      recorded_by: by,
+    })
+    .execute();
 }
 
 export interface NewEstimate {

@@ -1,19 +1,21 @@
 import type { Router } from 'express';
 import { lastDay, monthOf } from '@lowtide/core/calendar/month.ts';
-import { approval, countsFrom } from '@lowtide/core/estimate/approval.ts';
+import { approval } from '@lowtide/core/estimate/approval.ts';
 import { comparedEstimates, comparedTotals } from '@lowtide/core/estimate/compared-estimates.ts';
 import { readEstimate, type EstimateBasis } from '@lowtide/core/estimate/read-estimate.ts';
-import { isFilled, readDay } from '@lowtide/core/entry/cells.ts';
-import { sum } from '@lowtide/core/money/cents.ts';
+import { dayIn, ifFilled, required } from '@lowtide/core/cells/cell.ts';
+import { sum, type Cents } from '@lowtide/core/money/cents.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import type { Problem } from '@lowtide/core/problems/problem.ts';
+import { openDayFrom } from '@lowtide/core/months/open-day.ts';
+import { gathered } from '@lowtide/core/problems/decision.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { remark } from '../http/error-response.ts';
-import { Refusal } from '../http/refusal.ts';
+import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../http/stamp-queries.ts';
-import { companyOf } from '../setup/company-queries.ts';
+import { EVERYTHING } from '../ledger/as-of-queries.ts';
+import { companyOf } from '../records/company-queries.ts';
 import {
   approvalProblems,
   insertApproval,
@@ -28,6 +30,7 @@ import {
   deleteEstimate,
   estimateOf,
   exposures,
+  insertChangeOrderStand,
   insertEstimate,
   planOf,
   projectEstimates,
@@ -42,7 +45,7 @@ export function estimateRoutes(router: Router, context: Context): void {
     const { project } = await estimateBasis(db, params.id, today);
     const parts = {
       rows: await projectEstimates(db, params.id),
-      exposure: (await exposures(db)).get(params.id),
+      exposure: (await exposures(db, EVERYTHING)).get(params.id),
       schedule: await scheduleOf(db, params.id),
       plan: await planOf(db, params.id),
     };
@@ -66,6 +69,7 @@ export function estimateRoutes(router: Router, context: Context): void {
     const estimate = await estimateOf(trx, params.id);
     stillOpen(estimate);
     await deleteEstimate(trx, estimate.id);
+    await noteStand(trx, estimate, acting);
     await audit(trx, acting, { action: 'drop-estimate', subject: subjectOf(estimate) });
     return { done: true };
   });
@@ -77,10 +81,22 @@ export function estimateRoutes(router: Router, context: Context): void {
     needReason(body.reason);
     const made = { status: 'rejected', decidedOn: acting.today, decision: body.reason.trim() } as const;
     await decideEstimate(trx, estimate.id, made, acting);
+    await noteStand(trx, estimate, acting);
     await audit(trx, acting, { action: 'reject', subject: subjectOf(estimate) });
     return headAnswer(await estimateOf(trx, estimate.id));
   });
   write(router, context, 'readSheetFile', async (_trx, { body }) => ({ sheet: await readSheetFile(body) }));
+}
+
+/** Notes how a change order stands from today on: pending with what it would add, or no more. */
+async function noteStand(
+  trx: Trx,
+  { id, project, kind }: EstimateRecord,
+  acting: Acting,
+  adds: { readonly cost: Cents; readonly price: Cents } | null = null,
+): Promise<void> {
+  if (kind !== 'change') return;
+  await insertChangeOrderStand(trx, { estimate: id, project, adds, countsFrom: acting.today }, acting);
 }
 
 const subjectOf = ({ project, number }: EstimateRecord): string => `project ${project}, ${number}`;
@@ -134,6 +150,7 @@ async function begin(trx: Trx, { params, body }: Asked<'newEstimate'>, acting: A
   };
   const id = await insertEstimate(trx, made, acting);
   const estimate = await estimateOf(trx, id);
+  await noteStand(trx, estimate, acting, estimate);
   await audit(trx, acting, { action: 'begin-estimate', subject: subjectOf(estimate) });
   return headAnswer(estimate);
 }
@@ -156,15 +173,17 @@ async function keep(
   const estimate = await unchanged(trx, params.id, body.version);
   stillOpen(estimate);
   nameProblems(body.name);
-  const problems: Problem[] = [];
-  const pricedOn = readDay({ typed: body.pricedOn, at: 'pricedOn' }, estimate.pricedOn, problems);
-  const targetCell = { typed: body.targetEndOn, at: 'targetEndOn' };
-  const targetEndOn = body.targetEndOn.trim() === '' ? null : readDay(targetCell, acting.today, problems);
-  if (pricedOn === undefined || targetEndOn === undefined) throw new Refusal(problems);
+  const { pricedOn, targetEndOn } = acceptedOr(
+    gathered({
+      pricedOn: dayIn({ typed: body.pricedOn, at: 'pricedOn' }, estimate.pricedOn),
+      targetEndOn: ifFilled({ typed: body.targetEndOn, at: 'targetEndOn' }, null, (cell) => dayIn(cell, acting.today)),
+    }),
+  );
   const basis = await estimateBasis(trx, estimate.project, pricedOn);
   const name = body.name.trim() === '' ? estimate.name : body.name.trim();
   const edit = { name, pricedOn, targetEndOn, sheet: body.sheet, ...sums(body.sheet, basis) };
   await updateEstimate(trx, estimate.id, edit, acting);
+  if (edit.cost !== estimate.cost || edit.price !== estimate.price) await noteStand(trx, estimate, acting, edit);
   return headAnswer(await estimateOf(trx, estimate.id));
 }
 
@@ -174,7 +193,7 @@ async function approve(trx: Trx, { params, body }: Asked<'approve'>, acting: Act
   const { lockedThrough } = await companyOf(trx);
   const basis = await estimateBasis(trx, estimate.project, estimate.pricedOn);
   const agreedOn = agreedDay(body.agreedOn, acting.today);
-  const effectiveOn = countsFrom(agreedOn, lockedThrough);
+  const effectiveOn = openDayFrom(agreedOn, lockedThrough);
   const reading = readEstimate(estimate.sheet, basis);
   const plan = await planFor(trx, estimate, body.plan, effectiveOn);
   const decided = approval(reading, basis.project, { grouping: body.grouping, plan, effectiveOn });
@@ -187,16 +206,13 @@ async function approve(trx: Trx, { params, body }: Asked<'approve'>, acting: Act
   if (problems.length > 0) throw new Refusal(problems, 409);
   await insertApproval(trx, approving, acting);
   await decideEstimate(trx, estimate.id, { status: 'approved', decidedOn: agreedOn, decision: '' }, acting);
+  await noteStand(trx, estimate, { ...acting, today: effectiveOn });
   await audit(trx, acting, { action: 'approve', subject: subjectOf(estimate), detail: { effectiveOn } });
   return { id: estimate.id, number: estimate.number, effectiveOn };
 }
 
 function agreedDay(typed: string, today: IsoDate): IsoDate {
-  const problems: Problem[] = [];
-  const cell = { typed, at: 'agreedOn' };
-  const day = isFilled(cell, 'the day', problems) ? readDay(cell, today, problems) : undefined;
-  if (day === undefined) throw new Refusal(problems);
-  return day;
+  return acceptedOr(required({ typed, at: 'agreedOn' }, 'the day', (cell) => dayIn(cell, today)));
 }
 
 /** A change order without a plan of its own is billed at the end of its month, where the project has a plan: that plan goes on adding up. */
@@ -220,6 +236,7 @@ async function withdraw(trx: Trx, { params, body }: Asked<'withdraw'>, acting: A
   await insertWithdrawal(trx, { estimate, approval: counting, reason: body.reason.trim() }, acting);
   const status = estimate.kind === 'estimate' ? 'open' : 'pending';
   await decideEstimate(trx, estimate.id, { status, decidedOn: null, decision: '' }, acting);
+  await noteStand(trx, estimate, { ...acting, today: estimate.effectiveOn ?? acting.today }, estimate);
   await audit(trx, acting, { action: 'withdraw', subject: subjectOf(estimate), detail: { reason: body.reason } });
   return headAnswer(await estimateOf(trx, estimate.id));
 }

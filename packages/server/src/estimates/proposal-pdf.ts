@@ -5,7 +5,7 @@ import type { ClientLine } from '@lowtide/core/estimate/client-lines.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { printed } from '../print/letter.ts';
-import type { Company } from '../setup/company-queries.ts';
+import type { Company } from '../records/company-queries.ts';
 import type { EstimateRecord } from './estimate-queries.ts';
 
 export interface Proposal {

@@ -2,22 +2,24 @@ import { createHash } from 'node:crypto';
 import type { Router } from 'express';
 import { budgetFigures, codingKey, revisedBudget, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { firstDay } from '@lowtide/core/calendar/month.ts';
-import { monthProblems } from '@lowtide/core/entry/catalog.ts';
+import { openDay } from '@lowtide/core/months/open-day.ts';
+import { invariant } from '@lowtide/core/problems/invariant.ts';
+import type { Problem, Warning } from '@lowtide/core/problems/problem.ts';
+import { perUnit } from '@lowtide/core/estimate/line-price.ts';
 import { copiedForecast, readForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
 import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
-import { quantity, rate } from '@lowtide/core/money/quantity.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { costCodes } from '../entry/catalog-queries.ts';
+import { costCodes } from '../documents/catalog-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { Refusal } from '../http/refusal.ts';
+import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../http/stamp-queries.ts';
 import { traced } from '../http/traced.ts';
-import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
+import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { forecastHistory, latestForecasts, type Forecast } from '../projects/forecast-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
-import { companyOf } from '../setup/company-queries.ts';
+import { companyAt, companyOf } from '../records/company-queries.ts';
 import { insertForecast } from './forecast-write-queries.ts';
 
 export function forecastRoutes(router: Router, context: Context): void {
@@ -43,7 +45,7 @@ async function sheet(db: Db, project: number, at: AsOf): Promise<Sheet> {
   const { standing, budget } = await parts(db, project, at);
   const limits = await bounds(db, at);
   const [latest] = await latestForecasts(db, limits, [project]);
-  const company = await companyOf(db);
+  const policies = await companyAt(db, limits);
   const { record, position } = standing;
   return {
     project: { id: record.id, code: record.code, name: record.name },
@@ -51,8 +53,8 @@ async function sheet(db: Db, project: number, at: AsOf): Promise<Sheet> {
     latest: latest ? momentAnswer(latest) : null,
     history: (await forecastHistory(db, project, limits.recordedAt)).map(momentAnswer),
     position: { ...position, project: { ...position.project } },
-    percentDecimals: company.percentDecimals,
-    forecastMonths: company.forecastMonths,
+    percentDecimals: policies.percentDecimals,
+    forecastMonths: policies.forecastMonths,
     stamp: stampOf(budget),
   };
 }
@@ -84,9 +86,8 @@ async function lineAnswers(
       budgeted: row.budget !== null,
       originalCents: row.budget?.original ?? 0,
       changesCents: row.budget?.changes ?? 0,
-      units: row.budget?.quantity ?? quantity(0),
-      unit: row.budget?.unit ?? '',
-      unitCost: row.budget?.unitCost ?? rate(0),
+      units: row.budget?.units ?? { kind: 'none' },
+      unitCost: unitCostOf(row),
       actual: traced(row.actual, { name: 'cost', ...figureOf(coding), through: at.through }),
       method: lines[place]?.method ?? 'budget',
       input: typed.get(line)?.input ?? '',
@@ -94,6 +95,11 @@ async function lineAnswers(
       estimateCents: budgetFigures(row).estimate,
     };
   });
+}
+
+/** Of the revised budget, for reading. */
+function unitCostOf({ budget }: BudgetRow) {
+  return budget?.units.kind === 'of' ? perUnit(revisedBudget(budget), budget.units.quantity) : null;
 }
 
 function figureOf({ project, phase, costCode, costType }: Coding) {
@@ -113,14 +119,20 @@ async function save(
 ): Promise<Answer<'saveForecast'>> {
   const { month, rows, stamp } = body;
   const { lockedThrough } = await companyOf(trx);
-  const locked = monthProblems(firstDay(month), lockedThrough, 'month');
-  if (locked.length > 0) throw new Refusal(locked);
+  acceptedOr(openDay(firstDay(month), lockedThrough, 'month'));
   const { budget } = await parts(trx, params.id, { through: month, known: null });
   if (stampOf(budget) !== stamp) throw new Refusal([{ at: 'stamp', kind: 'preview-outdated' }], 409);
   const read = readForecast(rows, budget);
   if (budget.length === 0) throw new Refusal([{ at: 'rows', kind: 'nothing-entered' }]);
   if (read.problems.length > 0) throw new Refusal(read.problems);
+  if (read.warnings.length > 0 && !body.acceptWarnings) throw new Refusal(read.warnings.map(belowCost));
   await insertForecast(trx, { project: params.id, month, lines: read.lines }, acting);
   await audit(trx, acting, { action: 'forecast', subject: `project ${params.id}`, detail: { month } });
   return { done: true };
+}
+
+/** A line forecast below its cost, as long as nobody accepted it. */
+function belowCost({ at, ...warning }: Warning): Problem {
+  invariant(warning.kind === 'forecast-below-cost', 'a forecast warns of nothing else');
+  return { at, kind: 'estimate-below-cost', cost: warning.cost, estimate: warning.estimate };
 }

@@ -2,6 +2,7 @@ import { monthNumber, type Month } from '@lowtide/core/calendar/month.ts';
 import type { ForecastLine } from '@lowtide/core/forecast/forecast-sheet.ts';
 import type { Trx } from '../database/schema.ts';
 import type { Acting } from '../http/api.ts';
+import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
 
 export interface NewForecast {
   readonly project: number;
@@ -15,6 +16,8 @@ export async function insertForecast(trx: Trx, { project, month, lines }: NewFor
     .insertInto('forecast')
     .values({ project_id: project, month: monthNumber(month), recorded_at: acting.at, recorded_by: acting.by })
     .executeTakeFirstOrThrow();
+  const planned = lines.reduce((total, { estimate }) => total + Math.abs(estimate), 0);
+  await refuseSumsTooLarge(trx, { turnover: 0, planned });
   for (const { coding, method, input, reason, estimate, revised, actual } of lines)
     await trx
       .insertInto('forecast_line')

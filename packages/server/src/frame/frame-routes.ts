@@ -2,15 +2,15 @@ import type { Router } from 'express';
 import { monthAt, monthNumber, monthOf, type Month } from '@lowtide/core/calendar/month.ts';
 import { TIE_OUTS } from '@lowtide/core/statements/tie-out.ts';
 import type { Db } from '../database/schema.ts';
-import { drafts } from '../entry/draft-queries.ts';
+import { drafts } from '../documents/draft-queries.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
-import { roleMonths } from '../journal/balance-queries.ts';
+import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { monthsEarnedAndBilled } from '../ledger/ribbon-queries.ts';
 import { latestRun } from '../recognition/run-queries.ts';
-import { companyIfAny, type Company } from '../setup/company-queries.ts';
+import { companyIfAny, type Company } from '../records/company-queries.ts';
 import { searchHits } from './search-queries.ts';
-import { tieOuts } from './tie-out-queries.ts';
+import { tieOuts } from '../ledger/tie-out-queries.ts';
 
 type Frame = Answer<'frame'>;
 
@@ -38,26 +38,20 @@ export function frameRoutes(router: Router, context: Context): void {
   read(router, context, 'search', async (db, { query }) => ({ hits: await searchHits(db, query.text.trim()) }));
 }
 
-const FAR_MONTH = monthAt(2999 * 12);
-
 /** Every month of the books with what was earned and billed in it, up to the current one and what lies beyond. */
 async function ribbon(
   db: Db,
   at: AsOf,
   { company, currentMonth }: { readonly company: Company; readonly currentMonth: Month },
 ): Promise<Frame['ribbon']> {
-  const span = { ...(await bounds(db, { ...at, through: FAR_MONTH })), from: null };
-  const earned = new Map((await roleMonths(db, 'revenue', span)).map(({ month, amount }) => [month, -amount]));
-  const billed = new Map(
-    (await roleMonths(db, 'progress-billings', span)).map(({ month, amount }) => [month, -amount]),
-  );
+  const months = new Map((await monthsEarnedAndBilled(db, at.known)).map((each) => [each.month, each]));
   const first = monthNumber(company.firstMonth);
-  const last = Math.max(monthNumber(currentMonth), monthNumber(at.through), ...earned.keys(), ...billed.keys());
+  const last = Math.max(monthNumber(currentMonth), monthNumber(at.through), ...months.keys());
   const locked = company.lockedThrough === null ? -1 : monthNumber(company.lockedThrough);
   return Array.from({ length: Math.max(1, last - first + 1) }, (_, index) => ({
     month: monthAt(first + index),
-    earnedCents: earned.get(first + index) ?? 0,
-    billedCents: billed.get(first + index) ?? 0,
+    earnedCents: months.get(first + index)?.earned ?? 0,
+    billedCents: months.get(first + index)?.billed ?? 0,
     locked: first + index <= locked,
   }));
 }

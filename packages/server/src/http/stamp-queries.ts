@@ -1,5 +1,5 @@
 import type { Trx } from '../database/schema.ts';
-import type { Stamp } from '../journal/post-document-queries.ts';
+import type { Stamp } from '../ledger/post-document-queries.ts';
 
 /** Moments of recording go forward with every writing, even when the machine's clock does not: "as known at" relies on their order. */
 export async function stamp(trx: Trx, now: number, by: string): Promise<Stamp> {

@@ -4,17 +4,20 @@ import {
   type BudgetAmounts,
   type BudgetRow,
 } from '@lowtide/core/budget/budget-against-actual.ts';
+import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { costCodeId, phaseId, projectId, type ProjectId } from '@lowtide/core/ledger/ids.ts';
 import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
-import { quantity, rate } from '@lowtide/core/money/quantity.ts';
+import { quantity, type Units } from '@lowtide/core/money/quantity.ts';
+import { hasEnded, stageOn } from '@lowtide/core/progress/stage.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import { bounds, changeCounts, type AsOf, type Bounds } from '../journal/as-of-queries.ts';
-import { codingAmounts, type CodingAmount } from '../journal/balance-queries.ts';
+import { bounds, changeCounts, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
+import { codingAmounts, type CodingAmount } from '../ledger/balance-queries.ts';
 import { latestForecasts } from './forecast-queries.ts';
+import { projectsAt } from './project-queries.ts';
 
 /** Budget against actual of some projects, in order of project, phase and cost code; unbudgeted cost after the lines. */
 export async function budgetAgainstActual(
@@ -26,12 +29,13 @@ export async function budgetAgainstActual(
   const budgets = await budgetLines(db, at, projects);
   const amounts = await codingAmounts(db, { ...at, from: null }, { roles: COST_ROLES, projects });
   const forecasts = (await latestForecasts(db, at, projects)).flatMap(({ lines }) => lines);
-  return budgetRows(budgets, sumByCoding(amounts), forecasts, await endedProjects(db, at));
+  return budgetRows(budgets, sumByCoding(amounts), forecasts, await endedProjects(db, at, projects));
 }
 
-async function endedProjects(db: Db, { day }: Bounds): Promise<ReadonlySet<ProjectId>> {
-  const rows = await db.selectFrom('project').select('id').where('actual_end_on', '<=', day).execute();
-  return new Set(rows.map(({ id }) => projectId(id)));
+async function endedProjects(db: Db, at: Bounds, projects: readonly number[]): Promise<ReadonlySet<ProjectId>> {
+  const only = projects.length === 1 ? projects[0] : undefined;
+  const day = dayOf(at.day);
+  return new Set((await projectsAt(db, at, only)).filter((each) => hasEnded(stageOn(day, each))).map(({ id }) => id));
 }
 
 interface LineRow {
@@ -39,8 +43,8 @@ interface LineRow {
   phase_id: number | null;
   cost_code_id: number;
   cost_type: string;
-  unit: string;
-  unit_cost_e4: number;
+  unit: string | null;
+  units: number;
   original: number;
   changes: number;
   price: number;
@@ -54,7 +58,9 @@ async function budgetLines(
 ): Promise<readonly { readonly coding: Coding; readonly budget: BudgetAmounts }[]> {
   if (projects.length === 0) return [];
   const { rows } = await sql<LineRow>`
-    SELECT b.project_id, b.phase_id, b.cost_code_id, b.cost_type, b.unit, b.unit_cost_e4,
+    SELECT b.project_id, b.phase_id, b.cost_code_id, b.cost_type,
+      COUNT(DISTINCT CASE WHEN c.quantity_e4 <> 0 THEN lower(c.unit) END) AS units,
+      MAX(CASE WHEN c.quantity_e4 <> 0 THEN c.unit END) AS unit,
       SUM(CASE WHEN c.original THEN c.cost_cents ELSE 0 END) AS original,
       SUM(CASE WHEN c.original THEN 0 ELSE c.cost_cents END) AS changes,
       SUM(c.price_cents) AS price, SUM(c.quantity_e4) AS quantity
@@ -74,11 +80,17 @@ async function budgetLines(
       original: cents(row.original),
       changes: cents(row.changes),
       price: cents(row.price),
-      quantity: quantity(row.quantity),
-      unit: row.unit,
-      unitCost: rate(row.unit_cost_e4),
+      units: unitsOf(row),
     },
   }));
+}
+
+/** Quantities add up where all of them count the same named unit. */
+function unitsOf({ units, unit, quantity: counted }: LineRow): Units {
+  if (units > 1) return { kind: 'mixed' };
+  return unit === null || unit === '' || counted <= 0
+    ? { kind: 'none' }
+    : { kind: 'of', quantity: quantity(counted), unit };
 }
 
 /** Cost stands in more than one account once part of it is recognized; a coding's cost is their sum. */
@@ -93,7 +105,13 @@ function sumByCoding(amounts: readonly CodingAmount[]): readonly { readonly codi
   return [...sums.values()];
 }
 
-export function codingOf({ project, phase, costCode, costType }: CodingAmount): Coding {
+/** The coding of an amount whose absent phase is 0. */
+export function codingOf({
+  project,
+  phase,
+  costCode,
+  costType,
+}: Pick<CodingAmount, 'project' | 'phase' | 'costCode' | 'costType'>): Coding {
   return {
     project: projectId(project),
     phase: phase === 0 ? null : phaseId(phase),

@@ -1,7 +1,7 @@
 import { dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import type { Db } from '../database/schema.ts';
-import { changeCounts, type Bounds } from '../journal/as-of-queries.ts';
+import { changeCounts, type Bounds } from '../ledger/as-of-queries.ts';
 
 export interface ContractChange {
   readonly effectiveOn: IsoDate;

@@ -4,10 +4,10 @@ import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
 import { FORECAST_METHODS } from '@lowtide/core/forecast/forecast-estimate.ts';
 import type { ForecastLine } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import { cents } from '@lowtide/core/money/cents.ts';
+import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import type { Bounds } from '../journal/as-of-queries.ts';
+import { changeCounts, type Bounds } from '../ledger/as-of-queries.ts';
 
 /** For which month an estimate was made, and when. */
 export interface ForecastMoment {
@@ -19,15 +19,27 @@ export interface Forecast extends ForecastMoment {
   readonly id: number;
   readonly project: number;
   readonly recordedBy: string;
-  readonly lines: readonly ForecastLine[];
+  readonly lines: readonly KeptForecastLine[];
 }
 
-type At = Pick<Bounds, 'month' | 'recordedAt'>;
+/** A line of a kept forecast, with what change orders added to it since. */
+export interface KeptForecastLine extends ForecastLine {
+  readonly approvedSince: Cents;
+}
 
-/** `id` and `project_id` of the forecast that counts of each project: for the latest month by then, the one recorded last. */
+type At = Pick<Bounds, 'day' | 'month' | 'recordedAt'>;
+
+/** The month that a day number, by its column, falls into; how the books keep months. */
+export function monthOfDay(column: string): RawBuilder<number> {
+  const part = (format: string): RawBuilder<unknown> =>
+    sql`CAST(strftime(${format}, ${sql.ref(column)} * 86400, 'unixepoch') AS INTEGER)`;
+  return sql`(${part('%Y')} * 12 + ${part('%m')} - 1)`;
+}
+
+/** The forecast that counts of each project, by id, project, month and moment: for the latest month by then, the one recorded last. */
 export function latestForecastIds(at: At, only?: number): RawBuilder<unknown> {
   const project = only === undefined ? sql`` : sql`AND f.project_id = ${only}`;
-  return sql`SELECT f.id, f.project_id FROM forecast f WHERE f.month <= ${at.month} AND f.recorded_at <= ${at.recordedAt} ${project}
+  return sql`SELECT f.id, f.project_id, f.month, f.recorded_at FROM forecast f WHERE f.month <= ${at.month} AND f.recorded_at <= ${at.recordedAt} ${project}
     AND NOT EXISTS (SELECT 1 FROM forecast g WHERE g.project_id = f.project_id AND g.month <= ${at.month}
       AND g.recorded_at <= ${at.recordedAt} AND (g.month > f.month OR g.month = f.month AND g.id > f.id))`;
 }
@@ -51,7 +63,7 @@ export async function latestForecasts(db: Db, at: At, projects: readonly number[
   }>`
     SELECT id, project_id, month, recorded_at, recorded_by FROM forecast
     WHERE project_id IN (${sql.join([...projects])}) AND id IN (SELECT id FROM (${latestForecastIds(at)}))`.execute(db);
-  return withLines(db, rows);
+  return withLines(db, rows, at);
 }
 
 /** All forecasts of a project recorded by a moment, the latest first. */
@@ -89,8 +101,9 @@ function head(row: HeadRow): Omit<Forecast, 'lines'> {
   };
 }
 
-async function withLines(db: Db, heads: readonly HeadRow[]): Promise<readonly Forecast[]> {
+async function withLines(db: Db, heads: readonly HeadRow[], at: At): Promise<readonly Forecast[]> {
   if (heads.length === 0) return [];
+  const orders = await changeOrderLines(db, heads, at);
   const rows = await db
     .selectFrom('forecast_line')
     .select([
@@ -128,6 +141,35 @@ async function withLines(db: Db, heads: readonly HeadRow[]): Promise<readonly Fo
       estimate: cents(line.estimate_cents),
       revised: cents(line.revised_cents),
       actual: cents(line.actual_cents),
+      approvedSince: cents(
+        orders
+          .filter((order) => order.recorded_at > row.recorded_at || order.month > row.month)
+          .filter(
+            (order) =>
+              order.project_id === row.project_id &&
+              order.phase_id === line.phase_id &&
+              order.cost_code_id === line.cost_code_id &&
+              order.cost_type === line.cost_type,
+          )
+          .reduce((total, { cost_cents }) => total + cost_cents, 0),
+      ),
     })),
   }));
+}
+
+/** What change orders that count added to the lines of the forecasts' projects. */
+async function changeOrderLines(db: Db, heads: readonly HeadRow[], at: At) {
+  return db
+    .selectFrom('budget_change as c')
+    .innerJoin('budget_line as b', 'b.id', 'c.budget_line_id')
+    .select(['b.project_id', 'b.phase_id', 'b.cost_code_id', 'b.cost_type', 'c.cost_cents', 'c.recorded_at'])
+    .select(monthOfDay('c.effective_on').as('month'))
+    .where('c.cause', '=', 'change order')
+    .where(
+      'b.project_id',
+      'in',
+      heads.map(({ project_id }) => project_id),
+    )
+    .where(changeCounts('c', at))
+    .execute();
 }

@@ -1,48 +1,35 @@
-import { dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { dayOf, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { partyId, phaseId, projectId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
 import type { Phase, Project } from '@lowtide/core/ledger/project.ts';
+import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
+import { countingVersion, type KnownAt } from '../records/version-queries.ts';
 
 /** A project with what only its page and lists show. */
 export interface ProjectRecord extends Project {
   readonly clientName: string | null;
   readonly manager: string;
-  readonly startOn: IsoDate;
   readonly targetEndOn: IsoDate | null;
   readonly siteAddress: string;
   readonly notes: string;
   readonly version: number;
 }
 
-/** All projects by code, or the one asked for. */
+/** All projects by code, or the one asked for, as they are now. */
 export async function projects(db: Db, only?: number): Promise<readonly ProjectRecord[]> {
   const rows = await db
     .selectFrom('project as p')
     .leftJoin('party as c', 'c.id', 'p.client_id')
     .select([
-      'p.id',
-      'p.code',
-      'p.name',
-      'p.kind',
-      'p.client_id',
-      'p.manager',
-      'p.start_on',
-      'p.target_end_on',
-      'p.actual_end_on',
-      'p.status',
-      'p.method',
-      'p.cost_treatment',
-      'p.tax_code_id',
-      'p.site_address',
-      'p.notes',
-      'p.version',
-      'c.name as client_name',
+      ...(['p.id', 'p.code', 'p.name', 'p.kind', 'p.client_id', 'p.manager', 'p.status', 'p.method'] as const),
+      ...(['p.start_on', 'p.target_end_on', 'p.actual_end_on', 'p.cost_treatment', 'p.tax_code_id'] as const),
+      ...(['p.site_address', 'p.notes', 'p.version', 'c.name as client_name'] as const),
     ])
     .$if(only !== undefined, (query) => query.where('p.id', '=', only ?? 0))
     .orderBy('p.code')
     .execute();
-  const phases = groupedBy(await phaseRows(db, only), (phase) => phase.project);
+  const phases = await phasesByProject(db, only);
   return rows.map((row) => ({
     id: projectId(row.id),
     code: row.code,
@@ -61,14 +48,81 @@ export async function projects(db: Db, only?: number): Promise<readonly ProjectR
     siteAddress: row.site_address,
     notes: row.notes,
     version: row.version,
-    phases: (phases.get(row.id) ?? []).map(({ phase }) => phase),
+    phases: phases.get(row.id) ?? [],
   }));
 }
 
-async function phaseRows(
-  db: Db,
-  only?: number,
-): Promise<readonly { readonly project: number; readonly phase: Phase }[]> {
+/** A project's version as its fields were read when it was recorded. */
+interface VersionFields {
+  readonly name: string;
+  readonly client: number | null;
+  readonly manager: string | null;
+  readonly startOn: string;
+  readonly targetEndOn: string | null;
+  readonly actualEndOn: string | null;
+  readonly status: Project['status'];
+  readonly method: Project['method'];
+  readonly taxCode: number | null;
+  readonly siteAddress: string | null;
+  readonly notes: string | null;
+}
+
+/** The same as they counted on a day, as known at a moment; one that was entered later is not there. */
+export async function projectsAt(db: Db, at: KnownAt, only?: number): Promise<readonly ProjectRecord[]> {
+  if (await isNow(db, at)) return projects(db, only);
+  const { rows } = await sql<{
+    id: number;
+    code: string;
+    kind: Project['kind'];
+    cost_treatment: Project['costTreatment'];
+    fields: string;
+    version: number;
+    client_name: string | null;
+  }>`
+    SELECT p.id, p.code, p.kind, p.cost_treatment, v.fields, p.version, c.name AS client_name
+    FROM project p JOIN record_version v ON v.id = ${countingVersion('project', sql`p.id`, at)}
+    LEFT JOIN party c ON c.id = json_extract(v.fields, '$.client')
+    ${only === undefined ? sql`` : sql`WHERE p.id = ${only}`} ORDER BY p.code`.execute(db);
+  const phases = await phasesByProject(db, only);
+  return rows.map((row) => {
+    const fields = JSON.parse(row.fields) as VersionFields;
+    return {
+      id: projectId(row.id),
+      code: row.code,
+      name: fields.name,
+      kind: row.kind,
+      client: fields.client === null ? null : partyId(fields.client),
+      clientName: row.client_name,
+      manager: fields.manager ?? '',
+      startOn: isoDate(fields.startOn),
+      targetEndOn: fields.targetEndOn === null ? null : isoDate(fields.targetEndOn),
+      actualEndOn: fields.actualEndOn === null ? null : isoDate(fields.actualEndOn),
+      status: fields.status,
+      method: fields.method,
+      costTreatment: row.cost_treatment,
+      taxCode: fields.taxCode === null ? null : taxCodeId(fields.taxCode),
+      siteAddress: fields.siteAddress ?? '',
+      notes: fields.notes ?? '',
+      version: row.version,
+      phases: phases.get(row.id) ?? [],
+    };
+  });
+}
+
+/** Whether every project counts as its newest version says: nothing is asked as once known, and no version counts only later. */
+async function isNow(db: Db, { day, recordedAt }: KnownAt): Promise<boolean> {
+  if (recordedAt !== Number.MAX_SAFE_INTEGER) return false;
+  const later = await db
+    .selectFrom('record_version')
+    .select('id')
+    .where('kind', '=', 'project')
+    .where('counts_from', '>', Math.max(0, day))
+    .limit(1)
+    .executeTakeFirst();
+  return later === undefined;
+}
+
+async function phasesByProject(db: Db, only?: number): Promise<ReadonlyMap<number, readonly Phase[]>> {
   const rows = await db
     .selectFrom('phase')
     .select(['id', 'project_id', 'parent_id', 'code', 'name'])
@@ -76,13 +130,14 @@ async function phaseRows(
     .orderBy('project_id')
     .orderBy('code')
     .execute();
-  return rows.map((row) => ({
-    project: row.project_id,
-    phase: {
-      id: phaseId(row.id),
-      code: row.code,
-      name: row.name,
-      parent: row.parent_id === null ? null : phaseId(row.parent_id),
-    },
-  }));
+  const byProject = groupedBy(rows, ({ project_id }) => project_id);
+  return new Map(
+    [...byProject].map(([project, phases]) => [
+      project,
+      phases.map(({ id, code, name, parent_id }) => ({
+        ...{ id: phaseId(id), code, name },
+        parent: parent_id === null ? null : phaseId(parent_id),
+      })),
+    ]),
+  );
 }

@@ -5,13 +5,13 @@ import { cents, difference } from '@lowtide/core/money/cents.ts';
 import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
 import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
 import type { Db } from '../database/schema.ts';
-import { costCodes } from '../entry/catalog-queries.ts';
+import { costCodes } from '../documents/catalog-queries.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
-import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
-import { projectMonths } from '../journal/balance-queries.ts';
-import { companyOf } from '../setup/company-queries.ts';
+import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { projectMonths } from '../ledger/balance-queries.ts';
+import { companyAt } from '../records/company-queries.ts';
 import { projectFigures } from '../http/traced.ts';
 import { budgetAgainstActual } from './budget-queries.ts';
 import { contractChanges } from './contract-queries.ts';
@@ -20,13 +20,13 @@ import { budgetAnswer, budgetTotalsAnswer, positionRow, profitToDate } from './p
 
 export function projectRoutes(router: Router, context: Context): void {
   read(router, context, 'projects', async (db, { query }) => {
-    const { percentDecimals } = await companyOf(db);
+    const { percentDecimals } = await companyAt(db, await bounds(db, asOf(query)));
     const standing = await standingProjects(db, asOf(query));
     return { rows: standing.map((each) => positionRow(each, query.through, percentDecimals)) };
   });
 
   read(router, context, 'project', async (db, { params, query }) => {
-    const { percentDecimals } = await companyOf(db);
+    const { percentDecimals } = await companyAt(db, await bounds(db, asOf(query)));
     const budget = await budgetAgainstActual(db, asOf(query), [params.id]);
     const [standing] = await standingProjects(db, asOf(query), { only: params.id, budget });
     if (!standing) throw new Refusal([{ at: '', kind: 'not-there', subject: 'project' }], 404);

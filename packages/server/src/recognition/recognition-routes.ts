@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import type { Router } from 'express';
 import { firstDay, lastDay, monthText, type Month } from '@lowtide/core/calendar/month.ts';
-import { monthProblems } from '@lowtide/core/entry/catalog.ts';
+import { openDay } from '@lowtide/core/months/open-day.ts';
+import { problemsOf as refusalsOf } from '@lowtide/core/problems/decision.ts';
 import { cents, difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
-import { revenueRecognized } from '@lowtide/core/posting/revenue-recognized.ts';
+import { revenueRecognized } from '@lowtide/core/documents/recognition/post.ts';
 import {
   changesAnything,
   mayRun,
@@ -12,6 +13,7 @@ import {
   type RecognitionRow,
 } from '@lowtide/core/progress/recognition-run.ts';
 import { concern } from '@lowtide/core/problems/wording.ts';
+import { PostedRows } from '@lowtide/core/wire/documents.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer } from '../http/api.ts';
@@ -19,32 +21,17 @@ import type { Context } from '../http/context.ts';
 import { remark } from '../http/error-response.ts';
 import { Refusal } from '../http/refusal.ts';
 import { audit } from '../http/stamp-queries.ts';
-import { postDocument } from '../journal/post-document-queries.ts';
-import { reverseDocument } from '../documents/reverse-queries.ts';
+import { postDocument } from '../ledger/post-document-queries.ts';
+import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { projectFigures } from '../http/traced.ts';
-import { accounts, companyOf, rolesOf } from '../setup/company-queries.ts';
-import { latestRun, runRows, type LatestRun } from './run-queries.ts';
+import { accounts, companyOf, rolesOf } from '../records/company-queries.ts';
+import { documentsSince, latestRun, postedRows, runRows, type LatestRun } from './run-queries.ts';
 
 type Run = Answer<'recognition'>;
 
 export function recognitionRoutes(router: Router, context: Context): void {
-  read(router, context, 'recognition', async (db, { query }) => {
-    const latest = await latestRun(db);
-    const rows = await runRows(db, query.month);
-    return {
-      month: query.month,
-      rows: rows.map((row) => rowAnswer(row, query.month)),
-      totals: totalsAnswer(rows),
-      problems: (await problemsOf(db, query.month, { rows, latest })).map(remark),
-      stamp: stampOf(rows),
-      latest: latest && {
-        documentId: latest.document,
-        month: latest.month,
-        recordedAt: new Date(latest.recordedAt).toISOString(),
-        recordedBy: latest.recordedBy,
-      },
-    };
-  });
+  read(router, context, 'recognition', async (db, { query }) => preview(db, query.month));
+  read(router, context, 'recognitionState', async (db, { query }) => stateOf(db, query.through));
   write(router, context, 'recognize', async (trx, { body }, acting) => recognize(trx, body, acting));
   write(router, context, 'unrecognize', async (trx, { body }, acting) => {
     const latest = await latestRun(trx);
@@ -58,6 +45,39 @@ export function recognitionRoutes(router: Router, context: Context): void {
   });
 }
 
+async function preview(db: Db, month: Month): Promise<Run> {
+  const latest = await latestRun(db);
+  const rows = await runRows(db, { through: month, known: null });
+  const posted = latest?.month === month ? PostedRows.parse(await postedRows(db, latest.document)) : null;
+  return {
+    month,
+    rows: rows.map((row) => rowAnswer(row, month)),
+    totals: totalsAnswer(rows),
+    posted,
+    problems: (await problemsOf(db, month, { rows, latest })).map(remark),
+    stamp: stampOf(rows),
+    latest: latest && {
+      documentId: latest.document,
+      month: latest.month,
+      recordedAt: new Date(latest.recordedAt).toISOString(),
+      recordedBy: latest.recordedBy,
+    },
+  };
+}
+
+/** Whether the month is recognized, and what has come since that a run would take up. */
+async function stateOf(db: Db, through: Month): Promise<Answer<'recognitionState'>> {
+  const latest = await latestRun(db);
+  const isRun = latest !== null && through <= latest.month;
+  const rows = await runRows(db, { through: isRun ? latest.month : through, known: null });
+  return {
+    recognizedThrough: latest?.month ?? null,
+    documentsSince: isRun ? await documentsSince(db, latest) : 0,
+    changesAnything: rows.some(changesAnything),
+    toRecognizeCents: sum(rows.map((row) => difference(row.earnedToDate, row.earnedBefore))),
+  };
+}
+
 /** Why the month cannot be run; empty when it can. */
 async function problemsOf(
   db: Db,
@@ -66,7 +86,7 @@ async function problemsOf(
 ): Promise<readonly Problem[]> {
   const { lockedThrough } = await companyOf(db);
   const allowed = mayRun(month, latest?.month ?? null);
-  const problems = [...monthProblems(firstDay(month), lockedThrough, 'month'), ...(allowed.ok ? [] : allowed.problems)];
+  const problems = [...refusalsOf(openDay(firstDay(month), lockedThrough, 'month')), ...refusalsOf(allowed)];
   if (problems.length === 0 && !rows.some(changesAnything)) {
     return [{ at: 'month', kind: 'nothing-to-recognize', month }];
   }
@@ -78,13 +98,13 @@ async function recognize(
   { month, stamp }: { readonly month: Month; readonly stamp: string },
   acting: Acting,
 ): Promise<Answer<'recognize'>> {
-  const rows = await runRows(trx, month);
+  const rows = await runRows(trx, { through: month, known: null });
   const problems = await problemsOf(trx, month, { rows, latest: await latestRun(trx) });
   if (problems.length > 0) throw new Refusal(problems);
   if (stampOf(rows) !== stamp) throw new Refusal([{ at: 'stamp', kind: 'preview-outdated' }], 409);
   const roles = rolesOf(await accounts(trx));
   const number = `Recognition ${monthText(month)}`;
-  const document = await postDocument(
+  const posted = await postDocument(
     trx,
     {
       kind: 'recognition',
@@ -96,13 +116,12 @@ async function recognize(
       gross: sum(rows.map((row) => difference(row.earnedToDate, row.earnedBefore))),
       memo: `${rows.filter(changesAnything).length} projects`,
       body: { rows: rows.map((row) => rowAnswer(row, month)) },
-      reverses: null,
       entries: [revenueRecognized(roles, lastDay(month), rows.map(recognized))],
     },
     acting,
   );
   await audit(trx, acting, { action: 'recognize', subject: month });
-  return { id: document, number };
+  return posted;
 }
 
 function rowAnswer(row: RecognitionRow, month: Month): Run['rows'][number] {

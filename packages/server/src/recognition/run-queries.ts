@@ -1,14 +1,24 @@
+import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import { lastDay, monthOf, type Month } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import { monthOf, type Month } from '@lowtide/core/calendar/month.ts';
-import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
-import { changesAnything, recognitionRow, type RecognitionRow } from '@lowtide/core/progress/recognition-run.ts';
+import { codeLabel } from '@lowtide/core/documents/budget-warnings.ts';
+import { revenueRecognized } from '@lowtide/core/documents/recognition/post.ts';
+import { COST_ROLES, type Role } from '@lowtide/core/ledger/account.ts';
+import type { CodedAmount } from '@lowtide/core/progress/project-position.ts';
+import {
+  changesAnything,
+  recognitionRow,
+  recognized,
+  type RecognitionRow,
+} from '@lowtide/core/progress/recognition-run.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import { bounds } from '../journal/as-of-queries.ts';
-import { codingAmounts } from '../journal/balance-queries.ts';
+import { costCodes } from '../documents/catalog-queries.ts';
+import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { codingAmounts, type Span } from '../ledger/balance-queries.ts';
 import { codingOf } from '../projects/budget-queries.ts';
-import { standingProjects } from '../projects/position-queries.ts';
-import { companyOf } from '../setup/company-queries.ts';
+import { linesOverForecast, standingProjects } from '../projects/position-queries.ts';
+import { accounts, companyAt, rolesOf } from '../records/company-queries.ts';
 
 export interface LatestRun {
   readonly document: number;
@@ -17,11 +27,12 @@ export interface LatestRun {
   readonly recordedBy: string;
 }
 
-/** The latest run that counts: neither reversed nor a reversal. */
-export async function latestRun(db: Db): Promise<LatestRun | null> {
+/** The latest run that counts, as known at a moment: not reversed by then. */
+export async function latestRun(db: Db, known = Number.MAX_SAFE_INTEGER): Promise<LatestRun | null> {
   const { rows } = await sql<{ id: number; dated_on: number; recorded_at: number; recorded_by: string }>`
     SELECT id, dated_on, recorded_at, recorded_by FROM document d
-    WHERE kind = 'recognition' AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
+    WHERE kind = 'recognition' AND d.recorded_at <= ${known}
+      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id AND r.recorded_at <= ${known})
     ORDER BY dated_on DESC LIMIT 1`.execute(db);
   const row = rows[0];
   if (!row) return null;
@@ -30,18 +41,73 @@ export async function latestRun(db: Db): Promise<LatestRun | null> {
 }
 
 /** The rows a run for the month would have: every project that is measured and has anything to show. */
-export async function runRows(db: Db, month: Month): Promise<readonly RecognitionRow[]> {
-  const { percentDecimals, forecastMonths } = await companyOf(db);
-  const policy = { month, kept: percentDecimals, forecastMonths };
-  const at = { through: month, known: null };
-  const span = { ...(await bounds(db, at)), from: null };
-  const held = groupedBy(await codingAmounts(db, span, { roles: ['wip'] }), ({ project }) => project);
-  return (await standingProjects(db, at))
+export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow[]> {
+  const limits = await bounds(db, at);
+  const { percentDecimals, forecastMonths } = await companyAt(db, limits);
+  const policy = { month: at.through, kept: percentDecimals, forecastMonths };
+  const span = { ...limits, from: null };
+  const held = await codedByProject(db, span, 'wip');
+  const recognizedCost = await codedByProject(db, span, 'cost-of-revenue');
+  const standing = await standingProjects(db, at);
+  const over = groupedBy(await linesOverForecast(db, limits), ({ project }) => project);
+  const codes = over.size === 0 ? [] : await costCodes(db);
+  return standing
     .filter(({ position }) => position.project.method !== 'none')
-    .map(({ position }) => {
-      const ofProject = (held.get(position.project.id) ?? []).filter(({ amount }) => amount !== 0);
-      const byCoding = ofProject.map((amount) => ({ coding: codingOf(amount), amount: amount.amount }));
-      return recognitionRow(position, byCoding, policy);
+    .map(({ position, record }) => {
+      const cost = {
+        held: held.get(record.id) ?? [],
+        recognized: recognizedCost.get(record.id) ?? [],
+        overForecast: (over.get(record.id) ?? []).map((line) => ({
+          code: codeLabel(record, codingOf(line), { costCodes: codes }),
+          cost: line.cost,
+          forecast: line.forecast,
+        })),
+      };
+      return recognitionRow(position, cost, policy);
     })
     .filter((row) => changesAnything(row) || row.earnedToDate !== 0 || row.position.costToDate !== 0);
+}
+
+/** What stands in the account with the role, by project and coding. */
+async function codedByProject(db: Db, span: Span, role: Role): Promise<ReadonlyMap<number, readonly CodedAmount[]>> {
+  const amounts = (await codingAmounts(db, span, { roles: [role] })).filter(
+    ({ amount, costCode }) => amount !== 0 && costCode !== 0,
+  );
+  const grouped = groupedBy(amounts, ({ project }) => project);
+  return new Map(
+    [...grouped].map(([project, all]) => [
+      project,
+      all.map((each) => ({ coding: codingOf(each), amount: each.amount })),
+    ]),
+  );
+}
+
+/** The same books with the lines that a recognition of the month would post, as if they were posted. */
+export async function asIfRecognized(db: Db, at: AsOf): Promise<AsOf> {
+  const chart = await accounts(db);
+  const rows = await runRows(db, at);
+  const { lines } = revenueRecognized(rolesOf(chart), lastDay(at.through), rows.map(recognized));
+  const byId = new Map(chart.map((account) => [account.id, account]));
+  const asIf = lines.flatMap((line) => {
+    const account = byId.get(line.account);
+    return account ? [{ ...line, role: account.role, type: account.type }] : [];
+  });
+  return { ...at, asIf };
+}
+
+/** Documents recorded after a run that move the cost of projects in its month or before. */
+export async function documentsSince(db: Db, run: LatestRun): Promise<number> {
+  const { rows } = await sql<{ count: number }>`
+    SELECT COUNT(DISTINCT e.document_id) AS count FROM journal_entry e
+    JOIN journal_line l ON l.id >= e.id << 20 AND l.id < (e.id + 1) << 20
+    JOIN account a ON a.id = l.account_id
+    WHERE e.recorded_at > ${run.recordedAt} AND e.posted_on <= ${dayNumber(lastDay(run.month))}
+      AND l.project_id IS NOT NULL AND a.role IN (${sql.join([...COST_ROLES])})`.execute(db);
+  return rows[0]?.count ?? 0;
+}
+
+/** The rows a posted run had, as they were shown when it was posted. */
+export async function postedRows(db: Db, document: number): Promise<unknown> {
+  const row = await db.selectFrom('document').select('body').where('id', '=', document).executeTakeFirstOrThrow();
+  return (JSON.parse(row.body) as { readonly rows?: unknown }).rows ?? [];
 }

@@ -5,7 +5,7 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import type { EstimatedLine } from '@lowtide/core/statements/estimate-against-actual.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import type { Bounds } from '../journal/as-of-queries.ts';
+import type { Bounds } from '../ledger/as-of-queries.ts';
 
 interface LineRow {
   project_id: number;

@@ -10,11 +10,11 @@ import {
 } from '@lowtide/core/statements/estimate-against-actual.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
-import { costCodes } from '../entry/catalog-queries.ts';
+import { costCodes } from '../documents/catalog-queries.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
-import { projectTotals } from '../journal/balance-queries.ts';
+import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { projectTotals } from '../ledger/balance-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { projects } from '../projects/project-queries.ts';
 import { estimatedLines } from './against-queries.ts';

@@ -1,7 +1,7 @@
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import { changeCounts, type Bounds } from '../journal/as-of-queries.ts';
+import { changeCounts, type Bounds } from '../ledger/as-of-queries.ts';
 
 export interface BudgetPart {
   readonly original: boolean;

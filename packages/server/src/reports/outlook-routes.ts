@@ -5,6 +5,7 @@ import { costCurve, type PlannedPart } from '@lowtide/core/forecast/cost-curve.t
 import { cents } from '@lowtide/core/money/cents.ts';
 import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
 import { progress } from '@lowtide/core/progress/progress.ts';
+import { hasEnded } from '@lowtide/core/progress/stage.ts';
 import { deadline } from '@lowtide/core/statements/deadline.ts';
 import { fade, fadeTotals, type Expected } from '@lowtide/core/statements/fade.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
@@ -13,10 +14,10 @@ import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { traced } from '../http/traced.ts';
-import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
-import { projectMonths } from '../journal/balance-queries.ts';
+import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { projectMonths } from '../ledger/balance-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
-import { companyOf } from '../setup/company-queries.ts';
+import { companyAt } from '../records/company-queries.ts';
 import { budgetParts } from './budget-part-queries.ts';
 
 /** What is to be expected: fade, the cost curve, deadlines. */
@@ -72,11 +73,12 @@ async function curve(db: Db, project: number, at: AsOf): Promise<Answer<'costCur
 
 /** Projects under way by their target end; those past it first, those without one last. */
 async function deadlines(db: Db, at: AsOf): Promise<Answer<'deadlines'>> {
-  const { percentDecimals } = await companyOf(db);
+  const { percentDecimals } = await companyAt(db, await bounds(db, at));
   const on = lastDay(at.through);
   const rows = (await standingProjects(db, at))
     .filter(
-      ({ record, position }) => !position.finished && (record.status === 'active' || record.status === 'proposed'),
+      ({ record, position }) =>
+        !hasEnded(position.stage) && (record.status === 'active' || record.status === 'proposed'),
     )
     .map(({ record, position }) => {
       const complete = record.method === 'none' ? null : progress(position, percentDecimals).complete;

@@ -10,10 +10,10 @@ import type { Db } from '../database/schema.ts';
 import { exposures } from '../estimates/estimate-queries.ts';
 import { read, write, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
-import { codingAmounts, projectMonths } from '../journal/balance-queries.ts';
+import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { codingAmounts, projectMonths } from '../ledger/balance-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { companyOf } from '../setup/company-queries.ts';
+import { companyAt } from '../records/company-queries.ts';
 import { deleteView, keepView, views } from './view-queries.ts';
 
 export function portfolioRoutes(router: Router, context: Context): void {
@@ -30,9 +30,9 @@ export function portfolioRoutes(router: Router, context: Context): void {
 }
 
 async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> {
-  const { percentDecimals } = await companyOf(db);
+  const { percentDecimals } = await companyAt(db, await bounds(db, at));
   const span = { ...(await bounds(db, at)), from: null };
-  const pending = await exposures(db);
+  const pending = await exposures(db, span);
   const costs = groupedBy(await codingAmounts(db, span, { roles: COST_ROLES }), ({ project }) => project);
   const rows = (await standingProjects(db, at)).map(({ record, position, totals }) => {
     const estimate = estimateAtCompletion(position);

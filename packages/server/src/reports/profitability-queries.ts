@@ -2,8 +2,8 @@ import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { cents, ZERO } from '@lowtide/core/money/cents.ts';
 import { NO_RESULT, type ResultAmounts } from '@lowtide/core/statements/profitability.ts';
 import type { Db } from '../database/schema.ts';
-import { accountMovements, codingAmounts, projectTotals, type Span } from '../journal/balance-queries.ts';
-import { accounts } from '../setup/company-queries.ts';
+import { accountMovements, codingAmounts, projectTotals, type Span } from '../ledger/balance-queries.ts';
+import { accounts } from '../records/company-queries.ts';
 import { isProfitAndLoss } from '@lowtide/core/ledger/account.ts';
 
 /** Profit-and-loss amounts per project, and the company's as a whole. */

@@ -8,7 +8,7 @@ import type { Figure } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
+import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projects } from '../projects/project-queries.ts';
 import { traced } from '../http/traced.ts';
 import { resultsByProject, unassignedResult } from './profitability-queries.ts';

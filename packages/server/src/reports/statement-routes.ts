@@ -11,9 +11,9 @@ import {
 import type { Db } from '../database/schema.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { asOf, bounds, monthEnd, type AsOf } from '../journal/as-of-queries.ts';
-import { accountColumns } from '../journal/balance-queries.ts';
-import { accounts, companyOf } from '../setup/company-queries.ts';
+import { asOf, bounds, monthEnd, type AsOf } from '../ledger/as-of-queries.ts';
+import { accountColumns } from '../ledger/balance-queries.ts';
+import { accounts, companyAt } from '../records/company-queries.ts';
 import { traced } from '../http/traced.ts';
 import { contractNets } from './wip-routes.ts';
 
@@ -56,7 +56,7 @@ function groupAnswer(group: StatementGroup, columns: readonly Column[]) {
 }
 
 export async function income(db: Db, at: AsOf, from: Month): Promise<Answer<'incomeStatement'>> {
-  const company = await companyOf(db);
+  const company = await companyAt(db, await bounds(db, at));
   const { through } = at;
   const columns = [
     { from, through },
@@ -76,7 +76,7 @@ export async function income(db: Db, at: AsOf, from: Month): Promise<Answer<'inc
 }
 
 export async function balance(db: Db, at: AsOf): Promise<Answer<'balanceSheet'>> {
-  const company = await companyOf(db);
+  const company = await companyAt(db, await bounds(db, at));
   const { through } = at;
   const yearStart = fiscalYearStart(through, company.fiscalYearStartMonth);
   const before = plusMonths(yearStart, -1);

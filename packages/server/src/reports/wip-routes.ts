@@ -6,10 +6,10 @@ import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { asOf, bounds, type AsOf } from '../journal/as-of-queries.ts';
-import { projectTotals } from '../journal/balance-queries.ts';
+import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { projectTotals } from '../ledger/balance-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
-import { companyOf } from '../setup/company-queries.ts';
+import { companyAt } from '../records/company-queries.ts';
 import { projectFigures, traced } from '../http/traced.ts';
 
 type Schedule = Answer<'wipSchedule'>;
@@ -20,7 +20,7 @@ export function wipRoutes(router: Router, context: Context): void {
 
 /** The WIP schedule through a month: contracts, each where it stands, and totals. */
 export async function wipSchedule(db: Db, at: AsOf): Promise<Schedule> {
-  const company = await companyOf(db);
+  const company = await companyAt(db, await bounds(db, at));
   const yearStart = fiscalYearStart(at.through, company.fiscalYearStartMonth);
   const rows = (await standingProjects(db, at, { since: yearStart }))
     .filter(({ position }) => belongsInSchedule(position))

@@ -5,13 +5,13 @@ import { contractNet } from '@lowtide/core/statements/balance-sheet.ts';
 import { money, positionDerivation, type Derivation, type DerivationInput } from '@lowtide/core/trace/derivation.ts';
 import type { DerivedName, Figure } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
-import { bounds, type AsOf } from '../journal/as-of-queries.ts';
-import { projectTotals } from '../journal/balance-queries.ts';
+import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { projectTotals } from '../ledger/balance-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { budgetChanges, contractChanges, type ContractChange } from '../projects/contract-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { projects } from '../projects/project-queries.ts';
-import { companyOf } from '../setup/company-queries.ts';
+import { companyAt } from '../records/company-queries.ts';
 
 export type DerivedFigure = Figure & { readonly name: DerivedName };
 
@@ -25,7 +25,7 @@ export async function derivationOf(db: Db, figure: DerivedFigure, known: number 
   if (figure.name === 'line-estimate' || figure.name === 'remaining' || figure.name === 'variance') {
     return lineDerivation(db, figure, at);
   }
-  const company = await companyOf(db);
+  const { percentDecimals } = await companyAt(db, await bounds(db, at));
   const [standing] = await standingProjects(db, at, { only: figure.project });
   if (!standing) return null;
   return positionDerivation(figure.name, {
@@ -33,7 +33,7 @@ export async function derivationOf(db: Db, figure: DerivedFigure, known: number 
     costRecognized: standing.totals.expensed,
     lossExpense: standing.totals.loss,
     through: figure.through,
-    kept: company.percentDecimals,
+    kept: percentDecimals,
   });
 }
 
@@ -81,12 +81,12 @@ function changesDerivation(
   };
 }
 
-function codingOfFigure(figure: Figure, project: number) {
+function codingOfFigure({ phase, costCode, costType }: Figure, project: number) {
   return {
     project,
-    ...(figure.phase === undefined ? {} : { phase: figure.phase === 'none' ? null : figure.phase }),
-    ...(figure.costCode === undefined ? {} : { costCode: figure.costCode }),
-    ...(figure.costType === undefined ? {} : { costType: figure.costType }),
+    ...(phase === 'none' ? { phase: null } : typeof phase === 'number' ? { phase } : {}),
+    ...(typeof costCode === 'number' ? { costCode } : {}),
+    ...(costType === undefined || costType === 'any' || costType === 'none' ? {} : { costType }),
   };
 }
 
@@ -99,7 +99,7 @@ async function budgetDerivation(db: Db, figure: Figure, at: AsOf): Promise<Deriv
 
 async function lineDerivation(db: Db, figure: DerivedFigure, at: AsOf): Promise<Derivation> {
   const project = typeof figure.project === 'number' ? figure.project : 0;
-  const phase = figure.phase === 'none' || figure.phase === undefined ? null : figure.phase;
+  const phase = typeof figure.phase === 'number' ? figure.phase : null;
   const row = (await budgetAgainstActual(db, at, [project])).find(
     ({ coding }) =>
       coding.phase === phase && coding.costCode === figure.costCode && coding.costType === figure.costType,
@@ -107,23 +107,23 @@ async function lineDerivation(db: Db, figure: DerivedFigure, at: AsOf): Promise<
   const budget = row ? revisedBudget(row.budget) : ZERO;
   const actual = row?.actual ?? ZERO;
   const forecast = row?.forecast ?? null;
-  const finished = row?.finished ?? false;
-  const figures = budgetFigures({ budget: row?.budget ?? null, actual, forecast, finished });
+  const ended = row?.ended ?? false;
+  const figures = budgetFigures({ budget: row?.budget ?? null, actual, forecast, ended });
   const inputs: DerivationInput[] = [
     { label: 'Budget', value: money(budget), figure: { ...figure, name: 'budget' } },
     { label: 'Cost', value: money(actual), figure: { ...figure, name: 'cost' } },
   ];
   if (figure.name === 'remaining') return { formula: 'budget − cost', value: money(figures.remaining), inputs };
-  if (forecast && !finished) {
+  if (forecast && !ended) {
     inputs.push(
       { label: 'Forecast of the line', value: money(forecast.estimate) },
-      { label: 'Budget when it was made', value: money(forecast.revised) },
+      { label: 'Change orders approved since', value: money(forecast.approvedSince) },
     );
   }
-  const completion = finished
+  const completion = ended
     ? 'its cost, for the project has ended'
     : forecast
-      ? 'forecast + what was approved since'
+      ? 'forecast + change orders approved since'
       : 'the larger of budget and cost';
   if (figure.name === 'variance') {
     return { formula: `budget − (${completion})`, value: money(figures.variance), inputs };

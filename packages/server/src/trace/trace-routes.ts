@@ -14,8 +14,8 @@ import type { Db } from '../database/schema.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
-import { bounds } from '../journal/as-of-queries.ts';
-import { linePage } from '../journal/line-queries.ts';
+import { bounds } from '../ledger/as-of-queries.ts';
+import { linePage } from '../ledger/line-queries.ts';
 import { derivationOf, type DerivedFigure } from './derive-queries.ts';
 import { aboutOf, linesOf, postedValue, sumOfLines, type PostedFigure } from './figure-queries.ts';
 

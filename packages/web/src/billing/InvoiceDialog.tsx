@@ -86,7 +86,7 @@ function useInvoiceForm(project: string) {
   const form = { ...typed.form, taxCode, share: typed.form.share as Form['share'] };
   const { answer: preview } = useRead('previewInvoice', { body: form }, { keepLast: true });
   // Fields still empty are not wrong yet; the refusal of a posting names them.
-  const field = (name: keyof Form & string): TypedField => {
+  const field = (name: keyof typeof typed.form): TypedField => {
     const { value, onChange, problem } = typed.field(name);
     const previewed = value === '' ? undefined : preview?.problems.find(({ at }) => at === name)?.message;
     return { value: name === 'taxCode' ? taxCode : value, onChange, problem: previewed ?? problem };

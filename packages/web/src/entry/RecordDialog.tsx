@@ -4,7 +4,7 @@ import {
   RECORD_KINDS,
   type Field as RecordField,
   type RecordKind,
-} from '@lowtide/core/setup/record-kinds.ts';
+} from '@lowtide/core/records/record-kinds.ts';
 import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { Button } from '../ui/Button.tsx';

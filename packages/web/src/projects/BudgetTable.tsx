@@ -48,7 +48,7 @@ function columns(totals: Project['budgetTotals']): readonly Column<Row>[] {
       id: 'budget',
       head: 'Budget',
       named: coded,
-      of: ({ original, budgeted }) => (budgeted ? original : { amountCents: original.amountCents }),
+      of: ({ revised, budgeted }) => (budgeted ? revised : { amountCents: revised.amountCents }),
       total: cents(totals.originalCents + totals.changesCents),
     }),
     amountColumn({

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
-import type { RecordKind } from '@lowtide/core/setup/record-kinds.ts';
+import type { RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { RecordDialog, type RecordDialogProps } from '../entry/RecordDialog.tsx';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components/FileTrigger';
 import styled from 'styled-components';
-import { fieldsOf, RECORD_KINDS, type RecordKind } from '@lowtide/core/setup/record-kinds.ts';
+import { fieldsOf, RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import { useWrite, type Answer } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { Button } from '../ui/Button.tsx';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
-import { fieldsOf, RECORD_KIND_NAMES, RECORD_KINDS, type RecordKind } from '@lowtide/core/setup/record-kinds.ts';
+import { fieldsOf, RECORD_KIND_NAMES, RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import { AsOfLink, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { useTableSort } from '../api/table-view.ts';

@@ -4,7 +4,7 @@ import { monthText } from '@lowtide/core/calendar/month.ts';
 import { readForecast, type ForecastRow, type ReadForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
-import { wording } from '@lowtide/core/problems/wording.ts';
+import { concern, wording } from '@lowtide/core/problems/wording.ts';
 import { useShownBooks } from '../../api/as-of.tsx';
 import { useRead, useWrite } from '../../api/books-api.ts';
 import type { Trouble } from '../../api/trouble.ts';
@@ -45,7 +45,8 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
   const rows = useMemo(() => forecastRows(sheet, isReadOnly ? [] : typed.rows), [typed.rows, sheet, isReadOnly]);
   const read = useMemo(() => readForecast(rows, budgetRows(sheet)), [rows, sheet]);
   const problems = read.problems.map((problem) => ({ at: problem.at, message: wording(problem) }));
-  const { save, refused, busy } = useSaving({ id, sheet, rows, done: typed.done });
+  const warnings = read.warnings.map((warning) => ({ at: warning.at, message: concern(warning) }));
+  const { save, refused, busy } = useSaving({ id, sheet, rows, acceptWarnings: warnings.length > 0, done: typed.done });
   return (
     <Page
       title={`${sheet.project.code} · ${sheet.project.name}`}
@@ -64,7 +65,9 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
           >
             {problems.length > 0
               ? `Save (${problems.length} to correct)`
-              : `Save the forecast of ${monthText(through)}`}
+              : warnings.length > 0
+                ? `Save all the same (${warnings.length} below cost)`
+                : `Save the forecast of ${monthText(through)}`}
           </Button>
         </>
       }
@@ -81,7 +84,15 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
           line is forecast here.
         </Empty>
       ) : (
-        <SheetBody id={id} sheet={sheet} rows={rows} read={read} problems={problems} onType={typed.type} />
+        <SheetBody
+          id={id}
+          sheet={sheet}
+          rows={rows}
+          read={read}
+          problems={problems}
+          warnings={warnings}
+          onType={typed.type}
+        />
       )}
     </Page>
   );
@@ -93,10 +104,11 @@ interface SheetBodyProps {
   readonly rows: readonly ForecastRow[];
   readonly read: ReadForecast;
   readonly problems: readonly { readonly at: string; readonly message: string }[];
+  readonly warnings: readonly { readonly at: string; readonly message: string }[];
   readonly onType: (rows: readonly ForecastRow[]) => void;
 }
 
-function SheetBody({ id, sheet, rows, read, problems, onType }: SheetBodyProps) {
+function SheetBody({ id, sheet, rows, read, problems, warnings, onType }: SheetBodyProps) {
   const { known } = useShownBooks();
   const isReadOnly = known !== undefined;
   return (
@@ -107,7 +119,7 @@ function SheetBody({ id, sheet, rows, read, problems, onType }: SheetBodyProps) 
         columns={forecastColumns(isReadOnly)}
         rows={gridRows(sheet, rows, read.lines)}
         onChange={(edited) => onType(typedRows(sheet, edited))}
-        marks={cellMarks(problems)}
+        marks={cellMarks(problems, warnings)}
         follows={(row) => asked(sheet, row, rows[row]?.method ?? '')}
         suggest={(_row, column, cell) => (column === 'method' && !isReadOnly ? methodSuggestions(cell) : [])}
         onCursor={() => undefined}
@@ -129,15 +141,16 @@ interface Saving {
   readonly id: string;
   readonly sheet: Sheet;
   readonly rows: readonly ForecastRow[];
+  readonly acceptWarnings: boolean;
   readonly done: () => void;
 }
 
-function useSaving({ id, sheet, rows, done }: Saving) {
+function useSaving({ id, sheet, rows, acceptWarnings, done }: Saving) {
   const { through } = useShownBooks();
   const [send, { busy }] = useWrite('saveForecast');
   const [refused, setRefused] = useState<Trouble | null>(null);
   const save = async (): Promise<void> => {
-    const body = { month: through, stamp: sheet.stamp, rows: [...rows] };
+    const body = { month: through, stamp: sheet.stamp, rows: [...rows], acceptWarnings };
     const written = await send({ params: { id }, body });
     setRefused(written.ok ? null : written.trouble);
     if (written.ok) done();

@@ -18,7 +18,12 @@ import {
 const line = (code: number, more: Partial<Sheet['lines'][number]> = {}): Sheet['lines'][number] => ({
   line: `1/0/${code}/material`,
   coding: { project: projectId(1), phase: null, costCode: costCodeId(code), costType: 'material' },
-  ...{ code: `31-${code}`, name: 'Stone', budgeted: true, unit: 't', units: quantity(1_000_000) },
+  ...{
+    code: `31-${code}`,
+    name: 'Stone',
+    budgeted: true,
+    units: { kind: 'of' as const, quantity: quantity(1_000_000), unit: 't' },
+  },
   ...{ originalCents: cents(500_000), changesCents: cents(100_000), unitCost: rate(60_000) },
   actual: { amountCents: cents(240_000), figure: 'cost.p1.t2027-01' },
   ...{ method: 'budget' as const, input: '', reason: '', estimateCents: cents(600_000) },
@@ -31,7 +36,7 @@ const SHEET = {
     line(260, { method: 'to complete', input: '3,000.00', reason: 'Dear', estimateCents: cents(540_000) }),
     line(270, { budgeted: false, originalCents: ZERO, changesCents: ZERO }),
   ],
-  position: { finished: false },
+  position: { stage: 'under way' },
 } as unknown as Sheet;
 
 const grid = () => {
@@ -105,5 +110,5 @@ test('what is wrong stands at its cell', () => {
     budgetRows(SHEET),
   );
   const marks = cellMarks(problems.map(({ at }) => ({ at, message: at })));
-  expect([...marks.keys()]).toEqual(['0/reason', '0/input']);
+  expect([...marks.keys()]).toEqual(['0/input', '0/reason']);
 });

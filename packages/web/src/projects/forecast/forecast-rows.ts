@@ -3,6 +3,7 @@ import { FORECAST_METHODS } from '@lowtide/core/forecast/forecast-estimate.ts';
 import type { ForecastLine, ForecastRow } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { cents, difference, type Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
+import { hasEnded } from '@lowtide/core/progress/stage.ts';
 import type { Answer } from '../../api/books-api.ts';
 import type { CellMark, GridColumn, GridRow } from '../../entry/grid-edits.ts';
 import { named } from '../../entry/pick-suggestions.ts';
@@ -38,15 +39,13 @@ export function forecastRows({ lines }: Sheet, typed: readonly ForecastRow[] = [
 }
 
 /** The lines as the core reads forecasts. */
-export function budgetRows({ lines, position: { finished } }: Sheet): readonly BudgetRow[] {
-  return lines.map(({ coding, budgeted, originalCents, changesCents, units, unit, unitCost, actual }) => ({
+export function budgetRows({ lines, position: { stage } }: Sheet): readonly BudgetRow[] {
+  return lines.map(({ coding, budgeted, originalCents, changesCents, units, actual }) => ({
     coding,
-    budget: budgeted
-      ? { original: originalCents, changes: changesCents, price: cents(0), quantity: units, unit, unitCost }
-      : null,
+    budget: budgeted ? { original: originalCents, changes: changesCents, price: cents(0), units } : null,
     actual: actual.amountCents,
     forecast: null,
-    finished,
+    ended: hasEnded(stage),
   }));
 }
 
@@ -99,8 +98,8 @@ export function methodSuggestions(typed: string): readonly Suggestion[] {
 
 /** What the input of a method is, where none is typed. */
 export function asked({ lines }: Sheet, row: number, method: string): Readonly<Record<string, string>> {
-  const { units = 0, unit = '' } = lines[row] ?? {};
-  const ofUnits = `of ${tenThousandths(units as Sheet['lines'][number]['units'])} ${unit}`.trim();
+  const units = lines[row]?.units;
+  const ofUnits = units?.kind === 'of' ? `of ${tenThousandths(units.quantity)} ${units.unit}` : 'no units to count';
   const inputs: Readonly<Record<string, string>> = {
     'run rate': '% done',
     units: ofUnits,
@@ -111,8 +110,17 @@ export function asked({ lines }: Sheet, row: number, method: string): Readonly<R
   return input === undefined ? {} : { input };
 }
 
+interface Remark {
+  readonly at: string;
+  readonly message: string;
+}
+
+/** What is wrong with a cell, or worth a look. */
 export function cellMarks(
-  problems: readonly { readonly at: string; readonly message: string }[],
+  problems: readonly Remark[],
+  warnings: readonly Remark[] = [],
 ): ReadonlyMap<string, CellMark> {
-  return new Map(problems.map(({ at, message }) => [at.replace(/^rows\//, ''), { tone: 'trouble', message }]));
+  const marks = (remarks: readonly Remark[], tone: CellMark['tone']) =>
+    remarks.map(({ at, message }): [string, CellMark] => [at.replace(/^rows\//, ''), { tone, message }]);
+  return new Map([...marks(warnings, 'warning'), ...marks(problems, 'trouble')]);
 }

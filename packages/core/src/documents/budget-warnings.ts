@@ -1,0 +1,46 @@
+import { codingKey } from '../budget/budget-against-actual.ts';
+import type { Coding } from '../ledger/journal-entry.ts';
+import type { Project } from '../ledger/project.ts';
+import { cents, type Cents } from '../money/cents.ts';
+import type { Warning } from '../problems/problem.ts';
+import type { Catalog } from './catalog.ts';
+
+export interface CodedCost {
+  readonly project: Project;
+  readonly coding: Coding;
+  readonly cost: Cents;
+  readonly at: string;
+}
+
+/** Warns once per coding, at the line that takes it over its budget or has no budget line at all; once per idle project. */
+export function budgetWarnings(costs: readonly CodedCost[], catalog: Catalog): readonly Warning[] {
+  const entered = new Map<string, number>();
+  const warned = new Set<string>();
+  const once = (key: string, warning: Warning): readonly Warning[] => {
+    if (warned.has(key)) return [];
+    warned.add(key);
+    return [warning];
+  };
+  return costs.flatMap(({ project, coding, cost, at }): readonly Warning[] => {
+    const key = codingKey(coding);
+    const after = cents((entered.get(key) ?? 0) + cost);
+    entered.set(key, after);
+    const idle: readonly Warning[] =
+      project.status === 'active'
+        ? []
+        : once(project.code, { at, kind: 'not-active', project: project.code, status: project.status });
+    const stand = catalog.stands.get(key);
+    const code = codeLabel(project, coding, catalog);
+    if (!stand?.isBudgeted) return [...idle, ...once(key, { at, kind: 'unbudgeted', code, project: project.code })];
+    const total = cents(stand.actual + after);
+    if (total <= stand.budget) return idle;
+    return [...idle, ...once(key, { at, kind: 'over-budget', budget: stand.budget, after: total, code })];
+  });
+}
+
+/** A coding as people say it: `M2/31-200 subcontract`. */
+export function codeLabel(project: Project, coding: Coding, catalog: Pick<Catalog, 'costCodes'>): string {
+  const phase = project.phases.find(({ id }) => id === coding.phase);
+  const code = catalog.costCodes.find(({ id }) => id === coding.costCode)?.code ?? '?';
+  return `${phase ? `${phase.code}/` : ''}${code} ${coding.costType}`;
+}

@@ -1,0 +1,72 @@
+import type { IsoDate } from '../calendar/iso-date.ts';
+import type { Month } from '../calendar/month.ts';
+import type { Account } from '../ledger/account.ts';
+import type { CostType } from '../ledger/cost-type.ts';
+import type { CostCodeId, EmployeeId, PartyId } from '../ledger/ids.ts';
+import type { Project } from '../ledger/project.ts';
+import type { Roles } from '../ledger/roles.ts';
+import type { TaxCode } from '../ledger/tax-code.ts';
+import type { Named } from '../lookup/lookup.ts';
+import type { Cents } from '../money/cents.ts';
+import type { Quantity } from '../money/quantity.ts';
+import type { LockedThrough } from '../months/open-day.ts';
+import type { LineStand } from '../progress/estimate-at-completion.ts';
+import type { EffectiveRate } from '../rates/rate-on.ts';
+
+export interface Party extends Named {
+  readonly id: PartyId;
+}
+
+export interface Supplier extends Party {
+  /** Days until a bill is due that does not say when. */
+  readonly termsDays: number;
+  /** Largest bill so far and how many there were: what "usual" means for this supplier. */
+  readonly bills: number;
+  readonly largestBill: Cents;
+}
+
+export interface CostCode extends Named {
+  readonly id: CostCodeId;
+  /** What this kind of work usually is; null for a heading. */
+  readonly costType: CostType | null;
+}
+
+export interface Employee extends Named {
+  readonly id: EmployeeId;
+  /** Loaded cost rates, any order. */
+  readonly rates: readonly EffectiveRate[];
+}
+
+/** A coding that has a budget line, cost or a forecast. */
+export interface CodingStand extends LineStand {
+  readonly isBudgeted: boolean;
+}
+
+/** Hours of somebody on a day that are posted already. */
+export interface HoursThere {
+  readonly employee: EmployeeId;
+  readonly workedOn: IsoDate;
+  /** `codingKey` of their coding; null for hours without a project. */
+  readonly coding: string | null;
+  readonly hours: Quantity;
+}
+
+/** What reading a typed sheet needs to know of the books. */
+export interface Catalog {
+  readonly workingMonth: Month;
+  readonly lockedThrough: LockedThrough;
+  readonly roles: Roles;
+  readonly accounts: readonly Account[];
+  readonly suppliers: readonly Supplier[];
+  readonly clients: readonly Party[];
+  readonly employees: readonly Employee[];
+  readonly projects: readonly Project[];
+  readonly costCodes: readonly CostCode[];
+  readonly taxCodes: readonly TaxCode[];
+  /** By `codingKey`; of the projects the sheet names. */
+  readonly stands: ReadonlyMap<string, CodingStand>;
+  /** `supplier/number in lower case` of every bill that counts. */
+  readonly billNumbers: ReadonlySet<string>;
+  /** Of the days of the sheet. */
+  readonly hoursThere: readonly HoursThere[];
+}

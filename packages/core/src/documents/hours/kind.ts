@@ -1,0 +1,19 @@
+import type { KindOfDocument } from '../kind.ts';
+
+export const HOURS = {
+  one: 'Week of hours',
+  many: 'Weeks of hours',
+  series: null,
+  party: null,
+  isSettled: false,
+  undoing: { how: 'reversal' },
+  needs: [
+    'labor-clearing',
+    'indirect-labor',
+    'wip',
+    'construction-in-progress',
+    'cost-of-revenue',
+    'internal-projects',
+  ],
+  posts: 'Dr the cost account of each project, or indirect labor; Cr labor clearing.',
+} as const satisfies KindOfDocument;

@@ -1,0 +1,41 @@
+import type { IsoDate } from '../../calendar/iso-date.ts';
+import type { EmployeeId } from '../../ledger/ids.ts';
+import { credit, debit, journalEntry, type Coding, type JournalEntry } from '../../ledger/journal-entry.ts';
+import { costRole, type Project } from '../../ledger/project.ts';
+import type { Roles } from '../../ledger/roles.ts';
+import type { Cents } from '../../money/cents.ts';
+import type { Quantity, Rate } from '../../money/quantity.ts';
+
+/** Hours of one employee on one day, at the loaded cost rate valid that day. */
+export interface WorkedHours {
+  readonly employee: EmployeeId;
+  readonly workedOn: IsoDate;
+  /** The day worked, or the first open one where its month is locked. */
+  readonly postedOn: IsoDate;
+  readonly hours: Quantity;
+  readonly rate: Rate;
+  /** hours × rate. */
+  readonly cost: Cents;
+  readonly work: { readonly project: Project; readonly coding: Coding } | 'no project';
+  readonly text: string;
+}
+
+/** Dr the project's cost account (or indirect labor), Cr labor clearing: one entry per day, in order of days. */
+export function hoursWorked(roles: Roles, entries: readonly WorkedHours[]): readonly JournalEntry[] {
+  const days = [...new Set(entries.map(({ postedOn }) => postedOn))].sort();
+  return days.map((day) =>
+    journalEntry(
+      day,
+      entries
+        .filter(({ postedOn }) => postedOn === day)
+        .flatMap(({ employee, hours, cost, work, text }) => {
+          const own = { employee, text };
+          const charged =
+            work === 'no project'
+              ? debit(roles['indirect-labor'], cost, { ...own, quantity: hours })
+              : debit(roles[costRole(work.project)], cost, { ...work.coding, ...own, quantity: hours });
+          return [charged, credit(roles['labor-clearing'], cost, own)];
+        }),
+    ),
+  );
+}

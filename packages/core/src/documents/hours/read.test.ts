@@ -1,0 +1,175 @@
+import { describe, expect, test } from 'vitest';
+import { isoDate } from '../../calendar/iso-date.ts';
+import { codingKey } from '../../budget/budget-against-actual.ts';
+import { costCodeId, employeeId } from '../../ledger/ids.ts';
+import { quantity } from '../../money/quantity.ts';
+import type { HoursThere } from '../catalog.ts';
+import { GATE, SAMPLE, SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
+import type { HoursRow } from './form.ts';
+import { readHoursSheet } from './read.ts';
+
+const MONDAY = isoDate('2027-03-01');
+const week = (...cells: string[]): string[] => Array.from({ length: 7 }, (_, day) => cells[day] ?? '');
+const row = (change: Partial<HoursRow>): HoursRow => ({
+  employee: 'E1',
+  project: 'GATE',
+  code: '31-100',
+  costType: '',
+  days: week('8'),
+  text: '',
+  ...change,
+});
+const read = (...rows: HoursRow[]) => readHoursSheet({ kind: 'hours', weekOn: MONDAY, rows }, SAMPLE);
+const workedIn = (...rows: HoursRow[]) => read(...rows).postings.flatMap(({ worked }) => worked);
+const entriesOf = (...rows: HoursRow[]) => read(...rows).postings.flatMap(({ entries }) => entries);
+
+describe('a week of hours', () => {
+  test('is costed at the rate valid on each day', () => {
+    const { postings, hours, problems } = read(row({ days: week('8', '', '7.5') }));
+    const worked = postings.flatMap((posting) => posting.worked);
+    expect(problems).toEqual([]);
+    expect(hours).toBe(155_000);
+    expect(worked.map(({ workedOn, rate }) => [workedOn, rate])).toEqual([
+      ['2027-03-01', 400_000],
+      ['2027-03-03', 420_000],
+    ]);
+  });
+
+  test('posts an entry a day: Dr the project, Cr labor clearing', () => {
+    const entries = entriesOf(row({ days: week('8', '', '7.5') }));
+    expect(
+      entries.map(({ postedOn, lines }) => [postedOn, lines.map(({ account, amount }) => [account, amount])]),
+    ).toEqual([
+      [
+        '2027-03-01',
+        [
+          [SAMPLE_ROLES.wip, 32_000],
+          [SAMPLE_ROLES['labor-clearing'], -32_000],
+        ],
+      ],
+      [
+        '2027-03-03',
+        [
+          [SAMPLE_ROLES.wip, 31_500],
+          [SAMPLE_ROLES['labor-clearing'], -31_500],
+        ],
+      ],
+    ]);
+  });
+
+  test.each([
+    { case: 'no project is indirect labor', project: '', code: '', role: 'indirect-labor' as const },
+    {
+      case: 'an internal project that is expensed',
+      project: 'TRAIN',
+      code: '31-100',
+      role: 'internal-projects' as const,
+    },
+    {
+      case: 'an internal project that is held',
+      project: 'BOAT',
+      code: '31-100',
+      role: 'construction-in-progress' as const,
+    },
+  ])('$case', ({ project, code, role }) => {
+    const [entry] = entriesOf(row({ project, code }));
+    expect(entry?.lines[0]).toMatchObject({ account: SAMPLE_ROLES[role], amount: 32_000, quantity: 80_000 });
+  });
+
+  test('is labor where no cost type is typed', () => {
+    expect(workedIn(row({ code: '01-540' }))[0]?.work).toMatchObject({ coding: { costType: 'labor' } });
+  });
+});
+
+describe('what is refused', () => {
+  test.each([
+    {
+      case: 'hours without a rate, naming employee, day and project',
+      rows: [row({ employee: 'E2' })],
+      problem: { at: 'rows/0/days/0', kind: 'no-rate', employee: 'T. Callow', day: '2027-03-01', project: 'GATE' },
+    },
+    {
+      case: 'an unknown employee',
+      rows: [row({ employee: 'E9' })],
+      problem: { at: 'rows/0/employee', kind: 'unknown-code' },
+    },
+    { case: 'a row without hours', rows: [row({ days: week() })], problem: { at: 'rows/0/days/0', kind: 'missing' } },
+    {
+      case: 'more than a day has',
+      rows: [row({ days: week('25') })],
+      problem: { at: 'rows/0/days/0', kind: 'number-outside' },
+    },
+    {
+      case: 'less than none',
+      rows: [row({ days: week('-1') })],
+      problem: { at: 'rows/0/days/0', kind: 'number-outside' },
+    },
+    {
+      case: 'two rows that together are more than a day',
+      rows: [row({ days: week('14') }), row({ days: week('11'), project: '', code: '' })],
+      problem: { at: 'rows', kind: 'too-many-hours', day: '2027-03-01' },
+    },
+    { case: 'a project without a code', rows: [row({ code: '' })], problem: { at: 'rows/0/code', kind: 'missing' } },
+    { case: 'an empty sheet', rows: [], problem: { at: 'rows', kind: 'nothing-entered' } },
+  ])('$case', ({ rows, problem }) => {
+    expect(read(...rows).problems).toContainEqual(expect.objectContaining(problem));
+  });
+});
+
+describe('a day in a locked month', () => {
+  const late = readHoursSheet(
+    { kind: 'hours', weekOn: isoDate('2027-01-25'), rows: [row({ days: week('8', '8') })] },
+    SAMPLE,
+  );
+  test('posts on the first open day, and says so at each cell', () => {
+    expect(late.problems).toEqual([]);
+    expect(late.warnings.filter(({ kind }) => kind === 'posts-later').map(({ at }) => at)).toEqual([
+      'rows/0/days/0',
+      'rows/0/days/1',
+    ]);
+    expect(late.postings[0]?.entries.map(({ postedOn }) => postedOn)).toEqual(['2027-02-01']);
+    expect(late.postings[0]?.worked.map(({ workedOn }) => workedOn)).toEqual(['2027-01-25', '2027-01-26']);
+  });
+});
+
+describe('hours that are posted already', () => {
+  const crew = { project: GATE.id, phase: null, costCode: costCodeId(12), costType: 'labor' as const };
+  const there = (hours: number, coding: string | null = codingKey(crew)): HoursThere => ({
+    employee: employeeId(1),
+    workedOn: MONDAY,
+    coding,
+    hours: quantity(hours * 10_000),
+  });
+  const after = (days: string[], ...hoursThere: HoursThere[]) =>
+    readHoursSheet({ kind: 'hours', weekOn: MONDAY, rows: [row({ days })] }, { ...SAMPLE, hoursThere });
+
+  test('count into the 24 of the day', () => {
+    expect(after(week('8'), there(16, null)).problems).toEqual([]);
+    expect(after(week('8.0001'), there(16, null)).problems).toMatchObject([
+      { at: 'rows', kind: 'too-many-hours', day: '2027-03-01' },
+    ]);
+  });
+  test('on the same work ask whether these come on top', () => {
+    const kinds = (...hoursThere: HoursThere[]) =>
+      after(week('4', '4'), ...hoursThere)
+        .warnings.filter(({ kind }) => kind === 'hours-there')
+        .map(({ at }) => at);
+    expect(kinds(there(8))).toEqual(['rows/0/days/0']);
+    expect(kinds(there(8, null))).toEqual([]);
+  });
+});
+
+test('days of the next month are no cost of this one', () => {
+  const { costs, warnings } = readHoursSheet(
+    { kind: 'hours', weekOn: isoDate('2027-03-29'), rows: [row({ days: week('8', '8', '8', '8', '8') })] },
+    SAMPLE,
+  );
+  expect(costs).toHaveLength(3);
+  expect(warnings).toMatchObject([{ kind: 'over-budget', after: 90_000 + 33_600 }]);
+});
+
+test('hours over the budget warn once, at their row', () => {
+  expect(read(row({ days: week('8', '8') })).warnings).toMatchObject([
+    { kind: 'over-budget', at: 'rows/0/code', budget: 100_000, after: 122_000 },
+  ]);
+});

@@ -1,0 +1,197 @@
+import { codingKey } from '../../budget/budget-against-actual.ts';
+import { mondayOf, plusDays, type IsoDate } from '../../calendar/iso-date.ts';
+import { monthOf } from '../../calendar/month.ts';
+import { isEmpty, quantityIn, required, textIn, withinBooks, type Cell } from '../../cells/cell.ts';
+import { lookedUp } from '../../lookup/lookup.ts';
+import { sum } from '../../money/cents.ts';
+import { quantity, sumQuantity, unboundedExtension, type Quantity } from '../../money/quantity.ts';
+import { laterPosting, openDayFrom } from '../../months/open-day.ts';
+import {
+  accepted,
+  following,
+  gathered,
+  listed,
+  mapped,
+  problemsOf,
+  refused,
+  type Decision,
+} from '../../problems/decision.ts';
+import type { Problem, Warning } from '../../problems/problem.ts';
+import { rateOn } from '../../rates/rate-on.ts';
+import { budgetWarnings, codeLabel, type CodedCost } from '../budget-warnings.ts';
+import type { Catalog, Employee } from '../catalog.ts';
+import { codingIn, type ReadCoding } from '../coding.ts';
+import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
+import type { HoursRow, HoursSheet } from './form.ts';
+import { hoursWorked, type WorkedHours } from './post.ts';
+
+const DAY = quantity(240_000);
+
+/** Hours with the cell they were typed in. */
+interface PlacedHours extends WorkedHours {
+  readonly at: string;
+  readonly row: number;
+}
+
+export function readHoursSheet(sheet: HoursSheet, catalog: Catalog): SheetReading {
+  const weekOn = mondayOf(sheet.weekOn);
+  const rows = sheet.rows.map((row, place) => (isBlank(row) ? accepted([]) : rowIn({ row, place, weekOn }, catalog)));
+  const worked = rows.flatMap((row) => (row.ok ? row.value : []));
+  const wrong = rows.flatMap(problemsOf);
+  const costs = worked.flatMap(costOf);
+  const nothing = worked.length === 0 && wrong.length === 0;
+  return {
+    postings: worked.length === 0 ? [] : [weekPosting(worked, { sheet, weekOn }, catalog)],
+    costs: costs.filter(({ month }) => month <= catalog.workingMonth),
+    entered: sum(worked.map(({ cost }) => cost)),
+    missing: null,
+    hours: sumQuantity(worked.map(({ hours }) => hours)),
+    problems: [
+      ...wrong,
+      ...(nothing ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
+      ...daysTooLong(worked, catalog),
+    ],
+    warnings: [
+      ...budgetWarnings(costs, catalog),
+      ...worked.flatMap((hours) => laterPosting(hours.workedOn, catalog.lockedThrough, hours)),
+      ...worked.flatMap((hours) => alreadyThere(hours, catalog)),
+    ],
+  };
+}
+
+function isBlank({ employee, project, code, days }: HoursRow): boolean {
+  return [employee, project, code, ...days].every((text) => text.trim() === '');
+}
+
+interface PlacedRow {
+  readonly row: HoursRow;
+  readonly place: number;
+  readonly weekOn: IsoDate;
+}
+
+function rowIn(placed: PlacedRow, catalog: Catalog): Decision<readonly PlacedHours[]> {
+  const { row, place, weekOn } = placed;
+  const at = `rows/${place}`;
+  const parts = gathered({
+    employee: required({ typed: row.employee, at: `${at}/employee` }, 'the employee', (cell) =>
+      lookedUp(catalog.employees, cell, 'employee'),
+    ),
+    work: workIn(row, at, catalog),
+    days: daysIn(row, at),
+    text: textIn({ typed: row.text, at: `${at}/text` }, 'the text', 200),
+  });
+  return following(parts, ({ employee, work, days, text }) =>
+    listed(
+      days.map(({ cell, hours, day }) =>
+        mapped(costed({ employee, work, hours, workedOn: plusDays(weekOn, day) }, cell), (cost) => ({
+          ...{ employee: employee.id, work, hours, text, at: cell.at, row: place, ...cost },
+          workedOn: plusDays(weekOn, day),
+          postedOn: openDayFrom(plusDays(weekOn, day), catalog.lockedThrough),
+        })),
+      ),
+    ),
+  );
+}
+
+function workIn(row: HoursRow, at: string, catalog: Catalog): Decision<ReadCoding | 'no project'> {
+  if (row.project.trim() === '') return accepted('no project');
+  return codingIn({ ...row, costType: row.costType.trim() === '' ? 'labor' : row.costType }, at, catalog);
+}
+
+interface TypedDay {
+  readonly cell: Cell;
+  readonly day: number;
+  readonly hours: Quantity;
+}
+
+/** The days with hours; a row without any is missing them. */
+function daysIn({ days }: HoursRow, row: string): Decision<readonly TypedDay[]> {
+  const cells = days.map((typed, day) => ({ typed, at: `${row}/days/${day}`, day }));
+  const typed = cells.filter((cell) => !isEmpty(cell));
+  if (typed.length === 0) return refused({ at: `${row}/days/0`, kind: 'missing', field: 'the hours' });
+  const read = typed.map(({ day, ...cell }) =>
+    following(quantityIn(cell), (hours): Decision<TypedDay> =>
+      hours < 0 || hours > DAY
+        ? refused({ at: cell.at, kind: 'number-outside', field: 'the hours', least: '0', most: '24' })
+        : accepted({ cell, day, hours }),
+    ),
+  );
+  return mapped(listed(read), (all) => all.filter(({ hours }) => hours !== 0));
+}
+
+interface DayOfWork {
+  readonly employee: Employee;
+  readonly work: ReadCoding | 'no project';
+  readonly hours: Quantity;
+  readonly workedOn: IsoDate;
+}
+
+/** The rate of the day and what the hours cost at it. */
+function costed(
+  { employee, work, hours, workedOn }: DayOfWork,
+  cell: Cell,
+): Decision<Pick<WorkedHours, 'rate' | 'cost'>> {
+  const rate = rateOn(employee.rates, workedOn);
+  if (rate === undefined) {
+    const project = work === 'no project' ? 'no project' : work.project.code;
+    return refused({ at: cell.at, kind: 'no-rate', employee: employee.name, day: workedOn, project });
+  }
+  return mapped(withinBooks(cell, unboundedExtension(hours, rate)), (cost) => ({ rate, cost }));
+}
+
+function costOf({ work, cost, row, postedOn }: PlacedHours): readonly (CodedCost & { readonly month: string })[] {
+  return work === 'no project' ? [] : [{ ...work, cost, at: `rows/${row}/code`, month: monthOf(postedOn) }];
+}
+
+interface Week {
+  readonly sheet: HoursSheet;
+  readonly weekOn: IsoDate;
+}
+
+function weekPosting(worked: readonly WorkedHours[], { sheet, weekOn }: Week, { roles }: Catalog): SheetPosting {
+  return {
+    kind: 'hours',
+    number: `Week of ${weekOn}`,
+    party: null,
+    project: null,
+    datedOn: weekOn,
+    dueOn: null,
+    gross: sum(worked.map(({ cost }) => cost)),
+    memo: `${new Set(worked.map(({ employee }) => employee)).size} people`,
+    body: { ...sheet, weekOn },
+    entries: hoursWorked(roles, worked),
+    worked,
+  };
+}
+
+/** Nobody works more than 24 hours a day, what is posted already included; said once for each day. */
+function daysTooLong(worked: readonly PlacedHours[], { employees, hoursThere }: Catalog): readonly Problem[] {
+  const totals = new Map<string, number>();
+  for (const { employee, workedOn, hours } of hoursThere) {
+    const key = `${employee} ${workedOn}`;
+    totals.set(key, (totals.get(key) ?? 0) + hours);
+  }
+  const told = new Set<string>();
+  return worked.flatMap(({ employee, workedOn, hours }) => {
+    const key = `${employee} ${workedOn}`;
+    const total = (totals.get(key) ?? 0) + hours;
+    totals.set(key, total);
+    if (total <= DAY || told.has(key)) return [];
+    told.add(key);
+    const name = employees.find(({ id }) => id === employee)?.name ?? '';
+    return [{ at: 'rows', kind: 'too-many-hours' as const, employee: name, day: workedOn }];
+  });
+}
+
+/** Hours of the same person on the same work and day are posted already: the week may be typed twice. */
+function alreadyThere({ employee, workedOn, work, at }: PlacedHours, catalog: Catalog): readonly Warning[] {
+  const coding = work === 'no project' ? null : codingKey(work.coding);
+  const there = catalog.hoursThere.filter(
+    (each) => each.employee === employee && each.workedOn === workedOn && each.coding === coding,
+  );
+  const hours = sumQuantity(there.map((each) => each.hours));
+  if (hours === 0) return [];
+  const name = catalog.employees.find(({ id }) => id === employee)?.name ?? '';
+  const code = work === 'no project' ? '' : `${work.project.code} ${codeLabel(work.project, work.coding, catalog)}`;
+  return [{ at, kind: 'hours-there', employee: name, day: workedOn, code, hours }];
+}

@@ -1,0 +1,12 @@
+import type { KindOfDocument } from '../kind.ts';
+
+export const INVOICE = {
+  one: 'Invoice',
+  many: 'Invoices',
+  series: 'INV',
+  party: 'client',
+  isSettled: true,
+  undoing: { how: 'reversal' },
+  needs: ['receivable', 'progress-billings', 'output-tax'],
+  posts: 'Dr receivables; Cr progress billings of the project, and output tax.',
+} as const satisfies KindOfDocument;

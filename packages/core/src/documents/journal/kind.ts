@@ -1,0 +1,12 @@
+import type { KindOfDocument } from '../kind.ts';
+
+export const JOURNAL = {
+  one: 'Journal',
+  many: 'Journals',
+  series: 'JNL',
+  party: null,
+  isSettled: false,
+  undoing: { how: 'reversal' },
+  needs: [],
+  posts: 'The lines as typed, which balance.',
+} as const satisfies KindOfDocument;

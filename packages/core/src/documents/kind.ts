@@ -1,0 +1,30 @@
+import type { Role } from '../ledger/account.ts';
+
+/** Who a document is with. */
+export type PartyKind = 'client' | 'supplier';
+
+/** How a document is taken back. */
+export type Undoing =
+  /** By its reversal, from the document itself. */
+  | { readonly how: 'reversal' }
+  /** On a page of its own, in its own order. */
+  | { readonly how: 'elsewhere'; readonly where: string }
+  /** It is what takes another one back. */
+  | { readonly how: 'never' };
+
+/** What is true of a kind of document; lists, pages, numbers, settling and reversing follow from it. */
+export interface KindOfDocument {
+  /** Words for one and for many, as they stand on screen. */
+  readonly one: string;
+  readonly many: string;
+  /** What its own numbers begin with; null where the number comes with the paper. */
+  readonly series: string | null;
+  readonly party: PartyKind | null;
+  /** Whether it stays open until it is settled: on a negative one the party is owed. */
+  readonly isSettled: boolean;
+  readonly undoing: Undoing;
+  /** Roles of the accounts it posts to. */
+  readonly needs: readonly Role[];
+  /** What it posts, in one sentence. */
+  readonly posts: string;
+}

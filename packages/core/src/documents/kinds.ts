@@ -1,0 +1,35 @@
+import { HOURS } from './hours/kind.ts';
+import { INVOICE } from './invoice/kind.ts';
+import { JOURNAL } from './journal/kind.ts';
+import type { KindOfDocument } from './kind.ts';
+import { PAYMENT } from './payment/kind.ts';
+import { RECEIPT } from './receipt/kind.ts';
+import { RECOGNITION } from './recognition/kind.ts';
+import { REVERSAL } from './reversal/kind.ts';
+import { SUPPLIER_BILL } from './supplier-bill/kind.ts';
+
+/** Every kind of document, by the name it has in addresses and in the books. */
+export const DOCUMENT_KINDS = {
+  bill: SUPPLIER_BILL,
+  hours: HOURS,
+  recognition: RECOGNITION,
+  invoice: INVOICE,
+  receipt: RECEIPT,
+  payment: PAYMENT,
+  journal: JOURNAL,
+  reversal: REVERSAL,
+} as const satisfies Record<string, KindOfDocument>;
+
+export type DocumentKind = keyof typeof DOCUMENT_KINDS;
+
+/** The facts of a kind. */
+export function kindOf(kind: DocumentKind): KindOfDocument {
+  return DOCUMENT_KINDS[kind];
+}
+
+export const DOCUMENT_KIND_NAMES = Object.keys(DOCUMENT_KINDS) as [DocumentKind, ...DocumentKind[]];
+
+/** Kinds that stay open until they are settled with a client, or with a supplier. */
+export function settledKinds(party: KindOfDocument['party']): readonly DocumentKind[] {
+  return DOCUMENT_KIND_NAMES.filter((kind) => kindOf(kind).isSettled && kindOf(kind).party === party);
+}

@@ -1,0 +1,12 @@
+import type { KindOfDocument } from '../kind.ts';
+
+export const PAYMENT = {
+  one: 'Payment',
+  many: 'Payments',
+  series: 'PAY',
+  party: 'supplier',
+  isSettled: false,
+  undoing: { how: 'reversal' },
+  needs: ['bank', 'payable'],
+  posts: 'Dr payables; Cr bank.',
+} as const satisfies KindOfDocument;

@@ -1,0 +1,12 @@
+import type { KindOfDocument } from '../kind.ts';
+
+export const RECOGNITION = {
+  one: 'Recognition run',
+  many: 'Recognition runs',
+  series: null,
+  party: null,
+  isSettled: false,
+  undoing: { how: 'elsewhere', where: 'on the page Earning, latest first' },
+  needs: ['earned-unbilled', 'revenue', 'wip', 'cost-of-revenue', 'loss-expense', 'loss-provision'],
+  posts: 'Dr earned, unbilled, Cr revenue; Dr cost of revenue, Cr WIP; Dr expected loss, Cr its provision.',
+} as const satisfies KindOfDocument;

@@ -1,0 +1,34 @@
+import type { IsoDate } from '../../calendar/iso-date.ts';
+import type { ProjectId } from '../../ledger/ids.ts';
+import { credit, debit, journalEntry, type Coding, type JournalEntry } from '../../ledger/journal-entry.ts';
+import type { Cents } from '../../money/cents.ts';
+import type { Roles } from '../../ledger/roles.ts';
+
+/** What a recognition run changes for one project; each amount is the change since what was posted before. */
+export interface Recognized {
+  readonly project: ProjectId;
+  readonly earned: Cents;
+  /** Cost leaving WIP, by its coding. */
+  readonly released: readonly { readonly coding: Coding; readonly amount: Cents }[];
+  readonly lossProvision: Cents;
+}
+
+/**
+ * Dr earned, unbilled and Cr revenue; Dr cost of revenue and Cr WIP; Dr loss expense and Cr loss provision, all projects in one entry.
+ * A risen estimate makes a change negative and turns its lines.
+ */
+export function revenueRecognized(roles: Roles, postedOn: IsoDate, changes: readonly Recognized[]): JournalEntry {
+  return journalEntry(
+    postedOn,
+    changes.flatMap(({ project, earned, released, lossProvision }) => [
+      debit(roles['earned-unbilled'], earned, { project }),
+      credit(roles.revenue, earned, { project }),
+      ...released.flatMap(({ coding, amount }) => [
+        debit(roles['cost-of-revenue'], amount, coding),
+        credit(roles.wip, amount, coding),
+      ]),
+      debit(roles['loss-expense'], lossProvision, { project }),
+      credit(roles['loss-provision'], lossProvision, { project }),
+    ]),
+  );
+}

@@ -1,0 +1,12 @@
+import type { KindOfDocument } from '../kind.ts';
+
+export const REVERSAL = {
+  one: 'Reversal',
+  many: 'Reversals',
+  series: null,
+  party: null,
+  isSettled: false,
+  undoing: { how: 'never' },
+  needs: [],
+  posts: 'The lines of the document it takes back, with every sign turned.',
+} as const satisfies KindOfDocument;

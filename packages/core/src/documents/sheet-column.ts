@@ -1,0 +1,30 @@
+/** What a cell of a sheet holds: how it is typed, what is offered, whether it is a figure. */
+export type CellHolds =
+  | 'account'
+  | 'client'
+  | 'code'
+  | 'coding or account'
+  | 'cost type'
+  | 'day'
+  | 'employee'
+  | 'hours'
+  | 'money'
+  | 'project'
+  | 'quantity'
+  | 'supplier'
+  | 'client or supplier'
+  | 'tax code'
+  | 'text';
+
+/** A column of a sheet; forms, suggestions and the words for a wrong cell follow from it. */
+export interface SheetColumn {
+  readonly id: string;
+  readonly head: string;
+  /** Share of the sheet's width, in percent. */
+  readonly width: number;
+  readonly holds: CellHolds;
+}
+
+export function isFigure({ holds }: SheetColumn): boolean {
+  return holds === 'money' || holds === 'hours' || holds === 'quantity';
+}

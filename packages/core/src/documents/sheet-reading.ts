@@ -1,0 +1,24 @@
+import type { Cents } from '../money/cents.ts';
+import type { Quantity } from '../money/quantity.ts';
+import type { Problem, Warning } from '../problems/problem.ts';
+import type { CodedCost } from './budget-warnings.ts';
+import type { WorkedHours } from './hours/post.ts';
+import type { Posting } from './posting.ts';
+
+/** A document a sheet would post; hours also keep the rates of their days. */
+export interface SheetPosting extends Posting {
+  readonly worked: readonly WorkedHours[];
+}
+
+/** What a sheet says: what it posts, what it costs where, what is wrong, what deserves a second look. Post only without problems. */
+export interface SheetReading {
+  readonly postings: readonly SheetPosting[];
+  /** Cost that falls into the month worked in, or before. */
+  readonly costs: readonly CodedCost[];
+  readonly entered: Cents;
+  /** Control total − entered; null without a control total. */
+  readonly missing: Cents | null;
+  readonly hours: Quantity;
+  readonly problems: readonly Problem[];
+  readonly warnings: readonly Warning[];
+}

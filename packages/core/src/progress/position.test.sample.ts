@@ -1,0 +1,43 @@
+import { isoDate } from '../calendar/iso-date.ts';
+import { projectId } from '../ledger/ids.ts';
+import type { Project } from '../ledger/project.ts';
+import { cents, ZERO, type Cents } from '../money/cents.ts';
+import type { ProjectPosition } from './project-position.ts';
+
+/** A contract under way, for tests. */
+export const PROJECT: Project = {
+  id: projectId(1),
+  code: 'P-1',
+  name: 'Tide gate',
+  kind: 'client',
+  client: null,
+  status: 'active',
+  method: 'cost-to-cost',
+  costTreatment: 'hold',
+  startOn: isoDate('2027-01-01'),
+  actualEndOn: null,
+  taxCode: null,
+  phases: [],
+};
+
+/** Amounts in dollars. */
+export function position(
+  dollars: { contract: number; cost: number; budget: number },
+  more: Partial<ProjectPosition> = {},
+): ProjectPosition {
+  const money = (amount: number): Cents => cents(Math.round(amount * 100));
+  return {
+    project: PROJECT,
+    contract: money(dollars.contract),
+    budget: money(dollars.budget),
+    lineEstimates: money(dollars.budget),
+    forecastMonth: null,
+    override: null,
+    costToDate: money(dollars.cost),
+    earned: ZERO,
+    billed: ZERO,
+    provision: ZERO,
+    stage: 'under way',
+    ...more,
+  };
+}

@@ -1,0 +1,101 @@
+import type { IsoDate } from '../calendar/iso-date.ts';
+import { isNameableMonth } from '../calendar/month.ts';
+import { dayIn, filled, numberIn, textIn, withinBooks, type Cell } from '../cells/cell.ts';
+import { lookedUp, type Named } from '../lookup/lookup.ts';
+import { accepted, following, gathered, mapped, refused, unless, type Decision } from '../problems/decision.ts';
+import type { Problem, Subject } from '../problems/problem.ts';
+import { fieldsOf, type Field, type RecordKind } from './record-kinds.ts';
+
+/** Field values as typed, by field name. */
+export type TypedRecord = Readonly<Record<string, string>>;
+
+/** What a field came to: text, a scaled whole number, the number of a record it names, or null for empty. */
+export type ReadRecord = Readonly<Record<string, string | number | null>>;
+
+export interface Reference extends Named {
+  readonly id: number;
+}
+
+/** What codes may be named, by kind of record, and the day typed days are near to. */
+export interface RecordContext {
+  readonly today: IsoDate;
+  readonly references: (kind: RecordKind) => readonly Reference[];
+}
+
+/**
+ * Reads a record as typed. Money in minor units, quantities and rates in ten-thousandths, percents in millionths of one,
+ * days and months as ISO text, codes as the numbers of what they name. Problems name the field; so does a field the kind has not.
+ */
+export function readRecord(kind: RecordKind, typed: TypedRecord, context: RecordContext): Decision<ReadRecord> {
+  const fields = fieldsOf(kind);
+  const known = fields.map(({ name }) => name);
+  const unknown = Object.keys(typed)
+    .filter((name) => !known.includes(name))
+    .map((name): Problem => ({ at: name, kind: 'field-unknown', field: name, known }));
+  const read = gathered(
+    Object.fromEntries(
+      fields.map((field) => [field.name, fieldIn(field, { typed: typed[field.name] ?? '', at: field.name }, context)]),
+    ),
+  );
+  return following(unless(unknown, null), () => read);
+}
+
+type Value = string | number | null;
+
+function fieldIn(field: Field, cell: Cell, context: RecordContext): Decision<Value> {
+  const trimmed = { ...cell, typed: cell.typed.trim() };
+  if (trimmed.typed !== '') return valueIn(field, trimmed, context);
+  return field.need === 'optional' ? accepted(null) : mapped(filled(trimmed, field.label), () => null);
+}
+
+function valueIn(field: Field, cell: Cell, context: RecordContext): Decision<Value> {
+  const { holds } = field;
+  switch (holds.kind) {
+    case 'text':
+    case 'lines':
+      return textIn(cell, field.label, holds.most);
+    case 'day':
+      return dayIn(cell, context.today);
+    case 'month':
+      return isNameableMonth(cell.typed)
+        ? accepted(cell.typed)
+        : refused({ at: cell.at, kind: 'not-a-choice', typed: cell.typed, choices: ['months such as 2027-03'] });
+    case 'choice':
+      return choiceIn(holds.choices, cell);
+    case 'code-of':
+      return mapped(
+        lookedUp(context.references(holds.record), cell, holds.record.replace('-', ' ') as Subject),
+        ({ id }) => id,
+      );
+    case 'money':
+    case 'quantity':
+    case 'rate':
+    case 'percent':
+    case 'count':
+      return scaledIn(field, holds.kind, cell);
+  }
+}
+
+/** How finely each is typed, and what it may be at least and at most, scaled and in words. */
+const SCALES = {
+  money: { decimals: 2, least: -9e14, most: 9e14, words: ['', ''] },
+  quantity: { decimals: 4, least: -9e14, most: 9e14, words: ['', ''] },
+  rate: { decimals: 4, least: 0, most: 9e14, words: ['0', '90,000,000,000'] },
+  percent: { decimals: 4, least: 0, most: 1_000_000, words: ['0', '100'] },
+  count: { decimals: 0, least: 0, most: 9_999, words: ['0', '9,999'] },
+} as const;
+
+function scaledIn(field: Field, kind: keyof typeof SCALES, cell: Cell): Decision<Value> {
+  const { decimals, least, most, words } = SCALES[kind];
+  return following(numberIn(cell, decimals), (value) => {
+    if (kind === 'money') return withinBooks(cell, value);
+    if (value >= least && value <= most) return accepted(value);
+    return refused({ at: cell.at, kind: 'number-outside', field: field.label, least: words[0], most: words[1] });
+  });
+}
+
+function choiceIn(choices: readonly string[], { typed, at }: Cell): Decision<Value> {
+  const word = typed.toLowerCase();
+  const chosen = choices.find((choice) => choice === word) ?? choices.find((choice) => choice.startsWith(word));
+  return chosen === undefined ? refused({ at, kind: 'not-a-choice', typed, choices }) : accepted(chosen);
+}

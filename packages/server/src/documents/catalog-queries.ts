@@ -1,0 +1,157 @@
+import { codingKey, revisedBudget } from '@lowtide/core/budget/budget-against-actual.ts';
+import { dayNumber, dayOf, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { Month } from '@lowtide/core/calendar/month.ts';
+import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
+import type { Catalog, CostCode, Employee, HoursThere, Party, Supplier } from '@lowtide/core/documents/catalog.ts';
+import type { SheetScope } from '@lowtide/core/documents/sheets.ts';
+import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
+import { dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
+import { costCodeId, employeeId, partyId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
+import type { Project } from '@lowtide/core/ledger/project.ts';
+import type { TaxCode } from '@lowtide/core/ledger/tax-code.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { quantity, rate } from '@lowtide/core/money/quantity.ts';
+import { sql } from 'kysely';
+import type { Db } from '../database/schema.ts';
+import { EVERYTHING } from '../ledger/as-of-queries.ts';
+import { notReversed } from '../ledger/settlement-queries.ts';
+import { budgetAgainstActual } from '../projects/budget-queries.ts';
+import { accounts, companyOf, rolesOf } from '../records/company-queries.ts';
+
+/** All projects, and what of the books the sheet names: only their budgets, bills and hours are read. */
+export interface CatalogScope extends SheetScope {
+  readonly all: readonly Project[];
+  readonly named: readonly Project[];
+}
+
+/** All that reading a sheet needs. */
+export async function catalog(
+  db: Db,
+  workingMonth: Month,
+  { all, named, billNumbers, weekOn }: CatalogScope,
+): Promise<Catalog> {
+  const company = await companyOf(db);
+  const chart = await accounts(db);
+  const lines = await budgetAgainstActual(
+    db,
+    { through: workingMonth, known: null },
+    named.map(({ id }) => id),
+  );
+  return {
+    workingMonth,
+    lockedThrough: company.lockedThrough,
+    roles: rolesOf(chart),
+    accounts: chart,
+    suppliers: await suppliers(db),
+    clients: await clients(db),
+    employees: await employees(db),
+    projects: all,
+    costCodes: await costCodes(db),
+    taxCodes: await taxCodes(db),
+    stands: new Map(
+      lines.map(({ coding, budget, actual, forecast, ended }) => [
+        codingKey(coding),
+        { budget: revisedBudget(budget), actual, forecast, ended, isBudgeted: budget !== null },
+      ]),
+    ),
+    billNumbers: await knownBills(db, billNumbers),
+    hoursThere: weekOn === null ? [] : await hoursThere(db, weekOn),
+  };
+}
+
+/** Suppliers with what their bills usually come to; reversed bills do not count. */
+export async function suppliers(db: Db): Promise<readonly Supplier[]> {
+  const { rows } = await sql<{
+    id: number;
+    code: string;
+    name: string;
+    terms: number;
+    bills: number;
+    largest: number | null;
+  }>`
+    SELECT s.id, s.code, s.name, s.terms_days AS terms, COUNT(d.id) AS bills, MAX(d.gross_cents) AS largest
+    FROM party s
+    LEFT JOIN document d ON d.party_id = s.id AND d.kind = 'bill' AND ${notReversed('d', EVERYTHING)}
+    WHERE s.kind = 'supplier' GROUP BY s.id ORDER BY s.code`.execute(db);
+  return rows.map(({ id, code, name, terms, bills, largest }) => ({
+    ...{ id: partyId(id), code, name, termsDays: terms, bills },
+    largestBill: cents(largest ?? 0),
+  }));
+}
+
+export async function clients(db: Db): Promise<readonly Party[]> {
+  const rows = await db
+    .selectFrom('party')
+    .select(['id', 'code', 'name'])
+    .where('kind', '=', 'client')
+    .orderBy('code')
+    .execute();
+  return rows.map(({ id, code, name }) => ({ id: partyId(id), code, name }));
+}
+
+export async function employees(db: Db): Promise<readonly Employee[]> {
+  const people = await db.selectFrom('employee').select(['id', 'code', 'name']).orderBy('code').execute();
+  const rows = await db.selectFrom('employee_rate').select(['employee_id', 'effective_on', 'rate_e4']).execute();
+  const rates = groupedBy(rows, ({ employee_id }) => employee_id);
+  return people.map(({ id, code, name }) => ({
+    id: employeeId(id),
+    code,
+    name,
+    rates: (rates.get(id) ?? []).map((row) => ({ effectiveOn: dayOf(row.effective_on), rate: rate(row.rate_e4) })),
+  }));
+}
+
+export async function costCodes(db: Db): Promise<readonly CostCode[]> {
+  const rows = await db.selectFrom('cost_code').select(['id', 'code', 'name', 'cost_type']).orderBy('code').execute();
+  return rows.map(({ id, code, name, cost_type }) => ({
+    id: costCodeId(id),
+    code,
+    name,
+    costType: cost_type as CostType | null,
+  }));
+}
+
+export async function taxCodes(db: Db): Promise<readonly TaxCode[]> {
+  const rows = await db
+    .selectFrom('tax_code')
+    .select(['id', 'code', 'name', 'rate_millionths', 'recoverable_millionths'])
+    .orderBy('code')
+    .execute();
+  return rows.map((row) => ({
+    id: taxCodeId(row.id),
+    code: row.code,
+    name: row.name,
+    rateMillionths: row.rate_millionths,
+    recoverableMillionths: row.recoverable_millionths,
+  }));
+}
+
+/** Of the numbers given, the bills that count already, as `supplier/number`. */
+async function knownBills(db: Db, numbers: readonly string[]): Promise<ReadonlySet<string>> {
+  if (numbers.length === 0) return new Set();
+  const { rows } = await sql<{ key: string }>`
+    SELECT party_id || '/' || lower(number) AS key FROM document d
+    WHERE kind = 'bill' AND number IN (${sql.join([...numbers])}) AND ${notReversed('d', EVERYTHING)}`.execute(db);
+  return new Set(rows.map(({ key }) => key));
+}
+
+/** Hours posted for the days of a week, by person, day and coding; reversed ones do not count. */
+async function hoursThere(db: Db, weekOn: IsoDate): Promise<readonly HoursThere[]> {
+  const { rows } = await sql<Readonly<Record<string, number | string | null>>>`
+    SELECT w.employee_id, w.worked_on, w.project_id, w.phase_id, w.cost_code_id, w.cost_type, SUM(w.hours_e4) AS hours
+    FROM worked_hours w JOIN document d ON d.id = w.document_id
+    WHERE w.worked_on BETWEEN ${dayNumber(weekOn)} AND ${dayNumber(plusDays(weekOn, 6))} AND ${notReversed('d', EVERYTHING)}
+    GROUP BY 1, 2, 3, 4, 5, 6`.execute(db);
+  return rows.map((row) => {
+    const { project, phase, costCode, costType } = dimensionsOf(row);
+    return {
+      employee: employeeId(Number(row['employee_id'])),
+      workedOn: dayOf(Number(row['worked_on'])),
+      coding:
+        project === null || costCode === null || costType === null
+          ? null
+          : codingKey({ project, phase, costCode, costType }),
+      hours: quantity(Number(row['hours'])),
+    };
+  });
+}

@@ -1,0 +1,118 @@
+import type { Router } from 'express';
+import type { Month } from '@lowtide/core/calendar/month.ts';
+import { sheetPreview } from '@lowtide/core/documents/preview.ts';
+import { Sheet, sheetTitle } from '@lowtide/core/documents/sheets.ts';
+import type { Db, Trx } from '../database/schema.ts';
+import { read, write, type Acting, type Answer } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { Refusal } from '../http/refusal.ts';
+import { audit } from '../http/stamp-queries.ts';
+import { bounds } from '../ledger/as-of-queries.ts';
+import { postDocument } from '../ledger/post-document-queries.ts';
+import { standingProjects } from '../projects/position-queries.ts';
+import { companyAt } from '../records/company-queries.ts';
+import {
+  deleteDraft,
+  draft,
+  drafts,
+  insertDraft,
+  refuseOtherVersion,
+  updateDraft,
+  type StoredDraft,
+} from './draft-queries.ts';
+import { sheetRead } from './sheet-queries.ts';
+import { insertWorkedHours } from './worked-hours-queries.ts';
+
+export function draftRoutes(router: Router, context: Context): void {
+  read(router, context, 'drafts', async (db, { query }) => ({
+    rows: (await drafts(db, query.kind)).map(summary),
+  }));
+  read(router, context, 'draft', async (db, { params, query }) => answer(db, await draft(db, params.id), query.month));
+  write(router, context, 'newDraft', async (trx, { body }, acting) =>
+    answer(trx, await insertDraft(trx, body.sheet.kind, body.sheet, acting), body.month),
+  );
+  write(router, context, 'changeDraft', async (trx, { params, body }, acting) => {
+    const stored = await updateDraft(trx, params.id, body, acting);
+    return body.preview ? answer(trx, stored, body.month) : { ...summary(stored), sheet: null, preview: null };
+  });
+  write(router, context, 'dropDraft', async (trx, { params }, acting) => {
+    await deleteDraft(trx, params.id);
+    await audit(trx, acting, { action: 'drop draft', subject: String(params.id) });
+    return { done: true };
+  });
+  write(router, context, 'postDraft', async (trx, { params, body }, acting) => postDraft(trx, params.id, body, acting));
+}
+
+/** Posts the sheet as it was last kept: every document of it, or none with all the reasons. */
+async function postDraft(
+  trx: Trx,
+  id: number,
+  body: { readonly month: Month; readonly version: number; readonly acceptWarnings: boolean },
+  acting: Acting,
+): Promise<Answer<'postDraft'>> {
+  const stored = await draft(trx, id);
+  refuseOtherVersion(stored, body.version);
+  const { reading } = await sheetRead(trx, body.month, sheetOf(stored));
+  if (reading.problems.length > 0) throw new Refusal(reading.problems);
+  if (reading.warnings.length > 0 && !body.acceptWarnings) {
+    throw new Refusal([{ at: '', kind: 'warnings-open', count: reading.warnings.length }]);
+  }
+  const documents: Answer<'postDraft'>['documents'] = [];
+  for (const { worked, ...posting } of reading.postings) {
+    const posted = await postDocument(trx, posting, acting);
+    await insertWorkedHours(trx, posted.id, worked);
+    documents.push(posted);
+  }
+  await deleteDraft(trx, id);
+  await audit(trx, acting, { action: `post ${stored.kind}`, subject: String(id), detail: { documents } });
+  return { documents };
+}
+
+/** What is stored was parsed when it came in; a draft of an older form is refused here rather than half read. */
+function sheetOf(stored: StoredDraft): Sheet {
+  return Sheet.parse(stored.sheet);
+}
+
+async function answer(db: Db, stored: StoredDraft, month: Month): Promise<Answer<'draft'>> {
+  const sheet = sheetOf(stored);
+  return { ...summary(stored), sheet, preview: await previewOf(db, month, sheet) };
+}
+
+async function previewOf(db: Db, month: Month, sheet: Sheet): Promise<Answer<'draft'>['preview']> {
+  const { known, reading } = await sheetRead(db, month, sheet);
+  const { percentDecimals } = await companyAt(db, await bounds(db, { through: month, known: null }));
+  const positions = [];
+  for (const project of new Set(reading.costs.map(({ project: { id } }) => id))) {
+    const [standing] = await standingProjects(db, { through: month, known: null }, { only: project });
+    if (standing) positions.push(standing.position);
+  }
+  const { problems, warnings, posts, effects, ...sums } = sheetPreview(reading, known, {
+    positions,
+    kept: percentDecimals,
+  });
+  return {
+    ...sums,
+    problems: [...problems],
+    warnings: [...warnings],
+    posts: [...posts],
+    effects: effects.map((effect) => ({ ...effect, budgetLeft: [...effect.budgetLeft] })),
+  };
+}
+
+function summary(stored: StoredDraft): Answer<'drafts'>['rows'][number] {
+  const sheet = sheetOf(stored);
+  const filled = sheet.rows.filter((row) =>
+    Object.values(row)
+      .flat()
+      .some((text) => String(text).trim() !== ''),
+  );
+  return {
+    id: stored.id,
+    kind: sheet.kind,
+    title: sheetTitle(sheet, stored.id),
+    version: stored.version,
+    rows: filled.length,
+    updatedAt: new Date(stored.updatedAt).toISOString(),
+    updatedBy: stored.updatedBy,
+  };
+}

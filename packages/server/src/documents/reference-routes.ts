@@ -1,0 +1,64 @@
+import type { Router } from 'express';
+import { budgetFigures } from '@lowtide/core/budget/budget-against-actual.ts';
+import { COST_TYPE_MARKS } from '@lowtide/core/ledger/cost-type.ts';
+import { takesCost } from '@lowtide/core/ledger/project.ts';
+import { isKeptByDocuments } from '@lowtide/core/documents/journal/accounts.ts';
+import { found } from '@lowtide/core/lookup/lookup.ts';
+import { read } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { budgetAgainstActual } from '../projects/budget-queries.ts';
+import { projects } from '../projects/project-queries.ts';
+import { accounts } from '../records/company-queries.ts';
+import { clients, costCodes, employees, suppliers, taxCodes } from './catalog-queries.ts';
+import { lastBillRows } from './reference-queries.ts';
+
+export function referenceRoutes(router: Router, context: Context): void {
+  read(router, context, 'reference', async (db) => {
+    const taxes = await taxCodes(db);
+    return {
+      suppliers: [...(await suppliers(db))],
+      clients: [...(await clients(db))],
+      employees: [...(await employees(db))],
+      projects: (await projects(db)).map((project) => ({
+        id: project.id,
+        code: project.code,
+        name: project.name,
+        kind: project.kind,
+        status: project.status,
+        takesCost: takesCost(project),
+        taxCode: taxes.find(({ id }) => id === project.taxCode)?.code ?? null,
+        phases: project.phases.map(({ id, code, name }) => ({ id, code, name })),
+      })),
+      costCodes: [...(await costCodes(db))],
+      accounts: (await accounts(db)).map((account) => ({ ...account, postable: !isKeptByDocuments(account) })),
+      taxCodes: taxes.map(({ id, code, name }) => ({ id, code, name })),
+    };
+  });
+
+  read(router, context, 'budgetStands', async (db, { query }) => {
+    const [project] = await projects(db, query.project);
+    const codes = new Map((await costCodes(db)).map((code) => [code.id, code]));
+    const rows = await budgetAgainstActual(db, { through: query.through, known: null }, [query.project]);
+    return {
+      lines: rows
+        .filter(({ budget }) => budget !== null)
+        .map((row) => {
+          const phase = project?.phases.find(({ id }) => id === row.coding.phase);
+          const code = codes.get(row.coding.costCode);
+          const figures = budgetFigures(row);
+          return {
+            code: `${phase ? `${phase.code}/` : ''}${code?.code ?? ''}`,
+            costType: COST_TYPE_MARKS[row.coding.costType],
+            name: code?.name ?? '',
+            budgetCents: figures.revised,
+            leftCents: figures.remaining,
+          };
+        }),
+    };
+  });
+
+  read(router, context, 'lastBill', async (db, { query }) => {
+    const supplier = found(await suppliers(db), query.supplier);
+    return { rows: supplier.kind === 'found' ? await lastBillRows(db, supplier.value.id) : [] };
+  });
+}

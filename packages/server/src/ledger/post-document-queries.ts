@@ -1,0 +1,237 @@
+import { dayNumber, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { monthAt, monthNumber, monthOf } from '@lowtide/core/calendar/month.ts';
+import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
+import type { Posting } from '@lowtide/core/documents/posting.ts';
+import type { Role } from '@lowtide/core/ledger/account.ts';
+import { DIMENSION_NAMES, DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
+import { documentId, type DocumentId } from '@lowtide/core/ledger/ids.ts';
+import { turnover, type JournalEntry } from '@lowtide/core/ledger/journal-entry.ts';
+import { MEASURE_NAMES, MEASURES, measuresOf } from '@lowtide/core/ledger/measures.ts';
+import { MOST_SUM } from '@lowtide/core/money/cents.ts';
+import { firstOpenDay } from '@lowtide/core/months/open-day.ts';
+import { invariant } from '@lowtide/core/problems/invariant.ts';
+import { CompiledQuery } from 'kysely';
+import { bulkInsert, type Target } from '../database/bulk-insert.ts';
+import type { Schema, Trx } from '../database/schema.ts';
+import { Refusal } from '../http/refusal.ts';
+import { refuseSumsTooLarge } from './sum-queries.ts';
+
+/** A document to post; one that takes another back names it. */
+export interface PostingOrder extends Posting {
+  readonly reverses?: DocumentId;
+}
+
+/** Who records, and when. */
+export interface Stamp {
+  readonly at: number;
+  readonly by: string;
+}
+
+/** Line ids are `entry × LINES_PER_ENTRY + place`, so that an entry's lines lie together and in order of recording. */
+export const LINES_PER_ENTRY = 2 ** 20;
+
+export interface Posted {
+  readonly id: DocumentId;
+  readonly number: string;
+}
+
+/**
+ * The one way money moves: inserts document, entries, lines and balances within the caller's transaction, so all of it or none.
+ * Throws `Refusal` for a locked month, and for sums beyond what the books can add up.
+ */
+export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Stamp): Promise<Posted> {
+  const { locked, last } = await booksNow(trx);
+  refuseLockedMonths(locked, posting.entries);
+  const number = posting.number ?? (await nextNumber(trx, posting.kind));
+  const id = await insertDocument(trx, { ...posting, number }, stamp);
+  const numbered = posting.entries.map((entry, index) => ({ entry, number: last + 1 + index }));
+  await bulkInsert(
+    trx,
+    ENTRIES,
+    numbered.map(({ entry, number: at }) => {
+      const { postedOn, isClosing } = entry;
+      const month = monthNumber(monthOf(postedOn));
+      return [at, id, dayNumber(postedOn), month, stamp.at, isClosing ? 1 : 0];
+    }),
+  );
+  await bulkInsert(trx, LINES, numbered.flatMap(lineRows));
+  await addToBalances(trx, posting.entries);
+  return { id: documentId(id), number };
+}
+
+interface BooksNow {
+  readonly locked: number | null;
+  /** Number of the last entry. */
+  readonly last: number;
+}
+
+// Texts that never change are not built anew for each posting.
+const BOOKS_NOW = CompiledQuery.raw(
+  'SELECT (SELECT locked_through FROM company) AS locked, (SELECT ifnull(MAX(id), 0) FROM journal_entry) AS last',
+);
+const ACCOUNT_ROLES = CompiledQuery.raw('SELECT id, role FROM account WHERE role IS NOT NULL');
+
+async function booksNow(trx: Trx): Promise<BooksNow> {
+  const { rows } = await trx.executeQuery(BOOKS_NOW as CompiledQuery<BooksNow>);
+  return rows[0] ?? { locked: null, last: 0 };
+}
+
+function refuseLockedMonths(locked: number | null, entries: readonly JournalEntry[]): void {
+  if (locked === null) return;
+  for (const { postedOn } of entries) {
+    const month = monthOf(postedOn);
+    if (monthNumber(month) > locked) continue;
+    throw new Refusal([{ at: 'postedOn', kind: 'month-locked', month, firstOpenDay: firstOpenDay(monthAt(locked)) }]);
+  }
+}
+
+/** The next number of the kind's series, without gaps: documents are never deleted. */
+export async function nextNumber(trx: Trx, kind: DocumentKind): Promise<string> {
+  const { series } = kindOf(kind);
+  invariant(series !== null, `documents of kind ${kind} bring their number`);
+  const { count } = await trx
+    .selectFrom('document')
+    .select(({ fn }) => fn.countAll<number>().as('count'))
+    .where('kind', '=', kind)
+    .executeTakeFirstOrThrow();
+  return `${series}-${String(count + 1).padStart(4, '0')}`;
+}
+
+/** The day the document posts first; its own where it posts nothing. */
+function postingDay({ datedOn, entries }: Posting): IsoDate {
+  const [first = datedOn, ...others] = entries.map(({ postedOn }) => postedOn);
+  return others.reduce((earliest, day) => (day < earliest ? day : earliest), first);
+}
+
+async function insertDocument(
+  trx: Trx,
+  posting: PostingOrder & { readonly number: string },
+  stamp: Stamp,
+): Promise<number> {
+  const values: Readonly<Record<keyof Omit<Schema['document'], 'id'>, string | number | null>> = {
+    kind: posting.kind,
+    number: posting.number,
+    party_id: posting.party,
+    project_id: posting.project,
+    dated_on: dayNumber(posting.datedOn),
+    posted_on: dayNumber(postingDay(posting)),
+    due_on: posting.dueOn === null ? null : dayNumber(posting.dueOn),
+    gross_cents: posting.gross,
+    memo: posting.memo,
+    body: JSON.stringify(posting.body),
+    reverses_id: posting.reverses ?? null,
+    recorded_at: stamp.at,
+    recorded_by: stamp.by,
+  };
+  const target: Target = { table: 'document', columns: Object.keys(values), adds: [] };
+  return bulkInsert(trx, target, [Object.values(values)]);
+}
+
+const ENTRIES: Target = {
+  table: 'journal_entry',
+  columns: ['id', 'document_id', 'posted_on', 'month', 'recorded_at', 'closing'],
+  adds: [],
+};
+const LINES: Target = {
+  table: 'journal_line',
+  columns: [
+    ...['id', 'posted_on', 'account_id', 'amount_cents', 'quantity_e4', 'text'],
+    ...DIMENSION_NAMES.map((name) => DIMENSIONS[name].column),
+  ],
+  adds: [],
+};
+
+function lineRows({ entry, number }: { readonly entry: JournalEntry; readonly number: number }) {
+  invariant(entry.lines.length < LINES_PER_ENTRY, 'an entry has fewer lines than an entry number has places');
+  const day = dayNumber(entry.postedOn);
+  return entry.lines.map((line, place) => [
+    ...[number * LINES_PER_ENTRY + place, day, line.account, line.amount, line.quantity, line.text],
+    ...DIMENSION_NAMES.map((name) => line[name]),
+  ]);
+}
+
+const ACCOUNT_MONTHS: Target = {
+  table: 'account_month',
+  columns: ['account_id', 'month', 'amount_cents'],
+  adds: ['amount_cents'],
+};
+const MEASURE_COLUMNS = MEASURE_NAMES.map((name) => MEASURES[name].column);
+const PROJECT_MONTHS: Target = {
+  table: 'project_month',
+  columns: ['project_id', 'month', ...MEASURE_COLUMNS],
+  adds: MEASURE_COLUMNS,
+};
+/** The dimensions that balances by coding are kept by, after the project; absent ones are 0 or empty. */
+export const CODING_DIMENSIONS = DIMENSION_NAMES.filter((name) => DIMENSIONS[name].inCoding && name !== 'project');
+const CODING_MONTHS: Target = {
+  table: 'project_coding_month',
+  columns: [
+    ...['project_id', 'account_id', 'month', 'amount_cents', 'quantity_e4'],
+    ...CODING_DIMENSIONS.map((name) => DIMENSIONS[name].column),
+  ],
+  adds: ['amount_cents', 'quantity_e4'],
+};
+
+/** Adds the entries to the balances, each key once. */
+async function addToBalances(trx: Trx, entries: readonly JournalEntry[]): Promise<void> {
+  const roles = await accountRoles(trx);
+  const accounts = new Sums(1);
+  const projects = new Sums(MEASURE_NAMES.length);
+  const codings = new Sums(2);
+  for (const { postedOn, lines, isClosing } of entries) {
+    const month = monthNumber(monthOf(postedOn));
+    for (const line of lines) {
+      accounts.add([line.account, month], [line.amount]);
+      if (line.project === null) continue;
+      projects.add([line.project, month], measuresOf(line, roles.get(line.account) ?? null, isClosing));
+      const coding = CODING_DIMENSIONS.map((name) => line[name] ?? (name === 'costType' ? '' : 0));
+      codings.add([line.project, line.account, month, ...coding], [line.amount, line.quantity]);
+    }
+  }
+  await bulkInsert(trx, ACCOUNT_MONTHS, accounts.rows());
+  await bulkInsert(trx, PROJECT_MONTHS, projects.rows());
+  await bulkInsert(
+    trx,
+    CODING_MONTHS,
+    codings.rows(([project = 0, account = 0, month = 0, ...coding], sums) => [
+      project,
+      account,
+      month,
+      ...sums,
+      ...coding,
+    ]),
+  );
+  const added = entries.reduce((total, { lines }) => total + turnover(lines), 0);
+  invariant(added <= MOST_SUM, 'who makes entries keeps them within what can be added up');
+  await refuseSumsTooLarge(trx, { turnover: added, planned: 0 });
+}
+
+async function accountRoles(trx: Trx): Promise<ReadonlyMap<number, Role>> {
+  const { rows } = await trx.executeQuery(ACCOUNT_ROLES as CompiledQuery<{ id: number; role: Role }>);
+  return new Map(rows.map(({ id, role }) => [id, role]));
+}
+
+type KeyPart = string | number;
+type Row = readonly KeyPart[];
+
+/** Sums of several measures by a composite key. */
+class Sums {
+  private readonly byKey = new Map<string, { readonly key: Row; readonly sums: number[] }>();
+  private readonly width: number;
+
+  constructor(width: number) {
+    this.width = width;
+  }
+
+  add(key: Row, amounts: readonly number[]): void {
+    const name = key.join('/');
+    const known = this.byKey.get(name) ?? { key, sums: Array<number>(this.width).fill(0) };
+    amounts.forEach((amount, index) => (known.sums[index] = (known.sums[index] ?? 0) + amount));
+    this.byKey.set(name, known);
+  }
+
+  /** As rows to insert: the key and then its sums, or as told. */
+  rows(row: (key: Row, sums: Row) => Row = (key, sums) => [...key, ...sums]): readonly Row[] {
+    return [...this.byKey.values()].map(({ key, sums }) => row(key, sums));
+  }
+}

@@ -1,0 +1,109 @@
+import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
+import { DIMENSION_NAMES, DIMENSIONS, dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
+import { accountId, documentId, partyId, projectId } from '@lowtide/core/ledger/ids.ts';
+import { reversal, type JournalEntry, type Line } from '@lowtide/core/ledger/journal-entry.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { quantity } from '@lowtide/core/money/quantity.ts';
+import { sql } from 'kysely';
+import type { Db, Trx } from '../database/schema.ts';
+import type { Acting } from '../http/api.ts';
+import { Refusal } from '../http/refusal.ts';
+import { audit } from '../http/stamp-queries.ts';
+import { LINES_PER_ENTRY, postDocument, type Posted } from './post-document-queries.ts';
+import { settledWith, undoSettlements } from './settlement-queries.ts';
+
+export interface ReversalOrder {
+  readonly document: number;
+  readonly postedOn: IsoDate;
+  readonly reason: string;
+}
+
+/**
+ * Posts the same lines with every sign turned, linked to the document. Refused when it is reversed already, when something is
+ * settled against it, or when the day lies before the last one it posted or was worked on.
+ */
+export async function reverseDocument(trx: Trx, order: ReversalOrder, acting: Acting): Promise<Posted> {
+  const original = await reversible(trx, order);
+  const entries = await entriesOf(trx, order.document);
+  const posted = await postDocument(
+    trx,
+    {
+      kind: 'reversal',
+      number: `Reversal of ${original.number}`,
+      party: original.party_id === null ? null : partyId(original.party_id),
+      project: original.project_id === null ? null : projectId(original.project_id),
+      datedOn: order.postedOn,
+      dueOn: null,
+      gross: cents(-original.gross_cents),
+      memo: order.reason,
+      body: { reason: order.reason },
+      reverses: documentId(order.document),
+      entries: entries.map((entry) => reversal(entry, order.postedOn)),
+    },
+    acting,
+  );
+  await undoSettlements(trx, order.document, posted.id);
+  await audit(trx, acting, { action: 'reverse', subject: String(order.document), detail: { reason: order.reason } });
+  return posted;
+}
+
+async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
+  const original = await trx
+    .selectFrom('document as d')
+    .leftJoin('document as r', 'r.reverses_id', 'd.id')
+    .select(['d.number', 'd.kind', 'd.party_id', 'd.project_id', 'd.gross_cents', 'r.id as reversed_by'])
+    .where('d.id', '=', document)
+    .executeTakeFirst();
+  if (!original) throw new Refusal([{ at: '', kind: 'not-there', subject: 'document' }], 404);
+  const { number } = original;
+  if (original.reversed_by !== null || kindOf(original.kind as DocumentKind).undoing.how === 'never') {
+    throw new Refusal([{ at: '', kind: 'already-reversed', number }], 409);
+  }
+  const settled = await settledWith(trx, document);
+  if (settled !== 0) throw new Refusal([{ at: '', kind: 'settled', number, settled }]);
+  const last = await lastDayOf(trx, document);
+  if (dayNumber(postedOn) < last) {
+    const earlier = `the last day of ${number}, ${dayOf(last)}`;
+    throw new Refusal([{ at: 'postedOn', kind: 'days-out-of-order', earlier, later: 'the day of the reversal' }]);
+  }
+  return original;
+}
+
+/** The last day a document is dated, posts, or was worked on. */
+async function lastDayOf(db: Db, document: number): Promise<number> {
+  const { rows } = await sql<{ last: number }>`SELECT max(
+    (SELECT dated_on FROM document WHERE id = ${document}),
+    ifnull((SELECT MAX(posted_on) FROM journal_entry WHERE document_id = ${document}), 0),
+    ifnull((SELECT MAX(worked_on) FROM worked_hours WHERE document_id = ${document}), 0)) AS last`.execute(db);
+  return rows[0]?.last ?? 0;
+}
+
+/** What a document posted, entry by entry. All reversed ones fall on one day, so they may be posted as they were grouped. */
+async function entriesOf(trx: Trx, document: number): Promise<readonly Pick<JournalEntry, 'lines' | 'isClosing'>[]> {
+  const entries = await trx
+    .selectFrom('journal_entry')
+    .select(['id', 'closing'])
+    .where('document_id', '=', document)
+    .orderBy('id')
+    .execute();
+  const read: Pick<JournalEntry, 'lines' | 'isClosing'>[] = [];
+  for (const { id, closing } of entries) read.push({ lines: await linesOfEntry(trx, id), isClosing: closing === 1 });
+  return read;
+}
+
+const COPIED = ['account_id', 'amount_cents', 'quantity_e4', 'text'] as const;
+
+async function linesOfEntry(trx: Trx, entry: number): Promise<readonly Line[]> {
+  const columns = [...COPIED, ...DIMENSION_NAMES.map((name) => DIMENSIONS[name].column)];
+  const { rows } = await sql<Readonly<Record<(typeof COPIED)[number], number>> & { readonly text: string }>`
+    SELECT ${sql.join(columns.map((column) => sql.ref(column)))} FROM journal_line
+    WHERE id >= ${entry * LINES_PER_ENTRY} AND id < ${(entry + 1) * LINES_PER_ENTRY} ORDER BY id`.execute(trx);
+  return rows.map((row) => ({
+    ...dimensionsOf(row),
+    account: accountId(row.account_id),
+    amount: cents(row.amount_cents),
+    quantity: quantity(row.quantity_e4),
+    text: row.text,
+  }));
+}

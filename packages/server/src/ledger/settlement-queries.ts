@@ -1,0 +1,74 @@
+import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import { DOCUMENT_KIND_NAMES, kindOf } from '@lowtide/core/documents/kinds.ts';
+import { cents, type Cents } from '@lowtide/core/money/cents.ts';
+import { sql, type RawBuilder } from 'kysely';
+import type { Db, Trx } from '../database/schema.ts';
+import type { Bounds } from './as-of-queries.ts';
+
+/** Kinds that stay open until they are settled. */
+const SETTLED_KINDS = DOCUMENT_KIND_NAMES.filter((kind) => kindOf(kind).isSettled);
+
+/** Whether a document, by its alias, had not been reversed by the day, as known at the moment. */
+export function notReversed(
+  alias: string,
+  { day, recordedAt }: Pick<Bounds, 'day' | 'recordedAt'>,
+): RawBuilder<boolean> {
+  return sql`(NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = ${sql.ref(`${alias}.id`)}
+    AND r.posted_on <= ${day} AND r.recorded_at <= ${recordedAt}))`;
+}
+
+/** What a document, by its alias, has left to settle at the day, as known at the moment; zero for what needs no settling. */
+export function openAmount(alias: string, at: Pick<Bounds, 'day' | 'recordedAt'>): RawBuilder<number> {
+  const column = (name: string): RawBuilder<unknown> => sql.ref(`${alias}.${name}`);
+  return sql`(CASE WHEN ${column('kind')} IN (${sql.join(SETTLED_KINDS)}) AND ${notReversed(alias, at)}
+    THEN ${column('gross_cents')} - ifnull((SELECT SUM(s.amount_cents) FROM settlement s
+      JOIN document b ON b.id = s.by_document_id
+      WHERE s.document_id = ${column('id')} AND b.posted_on <= ${at.day} AND b.recorded_at <= ${at.recordedAt}), 0)
+    ELSE 0 END)`;
+}
+
+/** What settles a document, oldest first; what was taken back again counts against it. */
+export async function settlementsOf(db: Db, id: number) {
+  const rows = await db
+    .selectFrom('settlement as s')
+    .innerJoin('document as d', (join) => join.onRef('d.id', '=', 's.by_document_id').on('s.document_id', '=', id))
+    .select(['d.id', 'd.number', 'd.dated_on', 's.amount_cents'])
+    .orderBy('s.id')
+    .execute();
+  return rows.map((row) => ({
+    documentId: row.id,
+    number: row.number,
+    datedOn: dayOf(row.dated_on),
+    amountCents: row.amount_cents,
+  }));
+}
+
+/** What others settled of a document. */
+export async function settledWith(db: Db, document: number): Promise<Cents> {
+  const { settled } = await db
+    .selectFrom('settlement')
+    .select(({ fn }) => fn.sum<number | null>('amount_cents').as('settled'))
+    .where('document_id', '=', document)
+    .where('by_document_id', '<>', document)
+    .executeTakeFirstOrThrow();
+  return cents(settled ?? 0);
+}
+
+export async function insertSettlement(trx: Trx, document: number, by: number, amount: Cents): Promise<void> {
+  await trx
+    .insertInto('settlement')
+    .values({ document_id: document, by_document_id: by, amount_cents: amount })
+    .execute();
+}
+
+/** A reversed receipt or payment no longer settles anything; the opposite amount says so. */
+export async function undoSettlements(trx: Trx, by: number, reversedBy: number): Promise<void> {
+  const rows = await trx
+    .selectFrom('settlement')
+    .select(['document_id', 'amount_cents'])
+    .where('by_document_id', '=', by)
+    .execute();
+  for (const { document_id, amount_cents } of rows) {
+    await insertSettlement(trx, document_id, reversedBy, cents(-amount_cents));
+  }
+}

@@ -1,0 +1,58 @@
+import { dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { cents, type Cents } from '@lowtide/core/money/cents.ts';
+import { openDayFrom, type LockedThrough } from '@lowtide/core/months/open-day.ts';
+import type { Problem } from '@lowtide/core/problems/problem.ts';
+import { lowestPrice } from '@lowtide/core/progress/lowest-price.ts';
+import type { Db, Trx } from '../database/schema.ts';
+import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
+import type { Stamp } from '../ledger/post-document-queries.ts';
+import { notWithdrawn } from '../ledger/as-of-queries.ts';
+import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
+
+export interface NewContractChange {
+  readonly project: number;
+  readonly agreedOn: IsoDate;
+  readonly amount: Cents;
+  readonly reason: string;
+  /** The approval that makes it; null for what is entered by hand. */
+  readonly approval: number | null;
+}
+
+/** Changes a contract price from the day agreed, or from the first open one where its month is locked. */
+export async function insertContractChange(
+  trx: Trx,
+  { project, agreedOn, amount, reason, approval }: NewContractChange,
+  { at, by, lockedThrough }: Stamp & { readonly lockedThrough: LockedThrough },
+): Promise<number> {
+  const effectiveOn = openDayFrom(agreedOn, lockedThrough);
+  const values = {
+    project_id: project,
+    effective_on: dayNumber(effectiveOn),
+    agreed_on: effectiveOn === agreedOn ? null : dayNumber(agreedOn),
+    amount_cents: amount,
+    reason,
+    approval_id: approval,
+    recorded_at: at,
+    recorded_by: by,
+  };
+  const { insertId } = await trx.insertInto('contract_change').values(values).executeTakeFirstOrThrow();
+  await refuseSumsTooLarge(trx, { turnover: 0, planned: Math.abs(amount) });
+  return Number(insertId);
+}
+
+/** Refuses a change after which the price of a contract would lie below zero on any day. */
+export async function priceProblems(
+  db: Db,
+  { project, effectiveOn, amount }: { readonly project: number; readonly effectiveOn: IsoDate; readonly amount: Cents },
+  at: string,
+): Promise<readonly Problem[]> {
+  const rows = await db
+    .selectFrom('contract_change')
+    .select(['effective_on', 'amount_cents'])
+    .where('project_id', '=', project)
+    .where(notWithdrawn('contract_change'))
+    .execute();
+  const known = rows.map((row) => ({ effectiveOn: dayOf(row.effective_on), amount: cents(row.amount_cents) }));
+  const contract = lowestPrice([...known, { effectiveOn, amount }]);
+  return contract < 0 ? [{ at, kind: 'contract-below-zero', contract }] : [];
+}

@@ -1,0 +1,81 @@
+import { monthAt, type Month } from '@lowtide/core/calendar/month.ts';
+import { ROLES, type Account, type AccountType, type Role } from '@lowtide/core/ledger/account.ts';
+import { accountId } from '@lowtide/core/ledger/ids.ts';
+import type { Roles } from '@lowtide/core/ledger/roles.ts';
+import { invariant } from '@lowtide/core/problems/invariant.ts';
+import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
+import { sql } from 'kysely';
+import type { Db } from '../database/schema.ts';
+import { Refusal } from '../http/refusal.ts';
+import { countingVersion, type KnownAt } from './version-queries.ts';
+
+export interface Company {
+  readonly name: string;
+  readonly currency: string;
+  readonly fiscalYearStartMonth: number;
+  readonly percentDecimals: KeptDecimals;
+  readonly firstMonth: Month;
+  readonly lockedThrough: Month | null;
+  /** A forecast more than so many months old is marked in a recognition run; null for never. */
+  readonly forecastMonths: number | null;
+}
+
+/** The company of the books, or null before they are set up. */
+export async function companyIfAny(db: Db): Promise<Company | null> {
+  const row = await db
+    .selectFrom('company')
+    .select([
+      'name',
+      'currency',
+      'fiscal_year_start_month',
+      'percent_decimals',
+      'first_month',
+      'locked_through',
+      'forecast_months',
+    ])
+    .executeTakeFirst();
+  if (!row) return null;
+  return {
+    name: row.name,
+    currency: row.currency,
+    fiscalYearStartMonth: row.fiscal_year_start_month,
+    percentDecimals: row.percent_decimals,
+    firstMonth: monthAt(row.first_month),
+    lockedThrough: row.locked_through === null ? null : monthAt(row.locked_through),
+    forecastMonths: row.forecast_months,
+  };
+}
+
+export async function companyOf(db: Db): Promise<Company> {
+  const company = await companyIfAny(db);
+  if (company === null) throw new Refusal([{ at: '', kind: 'not-set-up' }], 409);
+  return company;
+}
+
+/** What of the company's settings figures depend on, as it counted on a day and was known at a moment. */
+export type Policies = Pick<Company, 'percentDecimals' | 'forecastMonths' | 'fiscalYearStartMonth'>;
+
+export async function companyAt(db: Db, at: KnownAt): Promise<Policies> {
+  const { rows } = await sql<{ fields: string }>`SELECT fields FROM record_version
+    WHERE id = ${countingVersion('company', sql`1`, at)}`.execute(db);
+  const row = rows[0];
+  return row ? (JSON.parse(row.fields) as Policies) : companyOf(db);
+}
+
+export async function accounts(db: Db): Promise<readonly Account[]> {
+  const rows = await db.selectFrom('account').select(['id', 'code', 'name', 'type', 'role']).orderBy('code').execute();
+  return rows.map(({ id, code, name, type, role }) => ({
+    id: accountId(id),
+    code,
+    name,
+    type: type as AccountType,
+    role: role as Role | null,
+  }));
+}
+
+/** Which account has which role; setting up and changing accounts keep every role filled. */
+export function rolesOf(list: readonly Account[]): Roles {
+  const held = Object.fromEntries(list.flatMap(({ role, id }) => (role === null ? [] : [[role, id]])));
+  for (const role of Object.keys(ROLES)) invariant(role in held, `no account has the role ${role}`);
+  return held as Roles;
+}

@@ -1,0 +1,212 @@
+import { METHODS } from '@lowtide/core/ledger/project.ts';
+import type { Problem } from '@lowtide/core/problems/problem.ts';
+import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
+import type { Db, Trx } from '../database/schema.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { sql } from 'kysely';
+import { insertContractChange } from '../projects/contract-write-queries.ts';
+import { notWithdrawn } from '../ledger/as-of-queries.ts';
+import {
+  dayNumberOf,
+  dayOfField,
+  moneyOf,
+  numberOf,
+  textOf,
+  typed,
+  type RecordAnswer,
+  type Recording,
+  type RecordStore,
+} from './record-queries.ts';
+
+export const projectStore: RecordStore = {
+  all: allProjects,
+  match: async (db, record) => {
+    const row = await db
+      .selectFrom('project')
+      .select('id')
+      .where('code', '=', textOf(record, 'code'))
+      .executeTakeFirst();
+    return row?.id;
+  },
+  insert: async (trx, record, recording) => {
+    const values = {
+      code: textOf(record, 'code'),
+      kind: textOf(record, 'kind'),
+      cost_treatment: textOf(record, 'costTreatment'),
+      ...projectValues(record),
+    };
+    const id = Number((await trx.insertInto('project').values(values).executeTakeFirstOrThrow()).insertId);
+    await originalPrice(trx, id, record, recording);
+    return id;
+  },
+  update: async (trx, id, record, recording) => {
+    const before = await trx.selectFrom('project').select('status').where('id', '=', id).executeTakeFirstOrThrow();
+    await trx
+      .updateTable('project')
+      .set((eb) => ({ ...projectValues(record), version: eb('version', '+', 1) }))
+      .where('id', '=', id)
+      .execute();
+    const priced = await trx
+      .selectFrom('contract_change')
+      .select('id')
+      .where('project_id', '=', id)
+      .where(notWithdrawn('contract_change'))
+      .executeTakeFirst();
+    if (!priced) await originalPrice(trx, id, record, recording);
+    if (textOf(record, 'status') === 'cancelled' && before.status !== 'cancelled') {
+      await priceWhenCancelled(trx, id, record, recording);
+    }
+  },
+  problems: projectProblems,
+};
+
+function projectValues(record: ReadRecord) {
+  return {
+    name: textOf(record, 'name'),
+    client_id: numberOf(record, 'client'),
+    manager: textOf(record, 'manager'),
+    start_on: dayNumberOf(record, 'startOn') ?? 0,
+    target_end_on: dayNumberOf(record, 'targetEndOn'),
+    actual_end_on: dayNumberOf(record, 'actualEndOn'),
+    status: textOf(record, 'status'),
+    method: textOf(record, 'method'),
+    tax_code_id: numberOf(record, 'taxCode'),
+    site_address: textOf(record, 'siteAddress'),
+    notes: textOf(record, 'notes'),
+  };
+}
+
+async function originalPrice(trx: Trx, project: number, record: ReadRecord, recording: Recording): Promise<void> {
+  const amount = moneyOf(record, 'contractPrice');
+  if (amount === null) return;
+  const agreedOn = dayOfField(record, 'startOn') ?? recording.today;
+  await insertContractChange(
+    trx,
+    { project, agreedOn, amount, reason: 'Original contract', approval: null },
+    recording,
+  );
+}
+
+/** A cancelled contract is worth what the client still owes for what was done: as typed, else what is billed. */
+async function priceWhenCancelled(trx: Trx, project: number, record: ReadRecord, recording: Recording): Promise<void> {
+  const agreedOn = dayOfField(record, 'actualEndOn') ?? recording.today;
+  const { rows } = await sql<{ contract: number; billed: number }>`SELECT
+    (SELECT ifnull(SUM(amount_cents), 0) FROM contract_change
+      WHERE project_id = ${project} AND ${notWithdrawn('contract_change')}) AS contract,
+    (SELECT ifnull(SUM(billed_cents), 0) FROM project_month WHERE project_id = ${project}) AS billed`.execute(trx);
+  const { contract = 0, billed = 0 } = rows[0] ?? {};
+  const amount = cents((moneyOf(record, 'priceWhenCancelled') ?? Math.max(0, billed)) - contract);
+  if (amount === 0) return;
+  await insertContractChange(trx, { project, agreedOn, amount, reason: 'Cancelled', approval: null }, recording);
+}
+
+async function allProjects(db: Db): Promise<RecordAnswer[]> {
+  const rows = await db
+    .selectFrom('project as p')
+    .leftJoin('party as c', 'c.id', 'p.client_id')
+    .leftJoin('tax_code as t', 't.id', 'p.tax_code_id')
+    .select([
+      'p.id',
+      'p.version',
+      'p.code',
+      'p.name',
+      'p.kind',
+      'c.code as client',
+      'p.manager',
+      'p.start_on',
+      'p.target_end_on',
+      'p.actual_end_on',
+      'p.status',
+      'p.method',
+      'p.cost_treatment',
+      't.code as tax_code',
+      'p.site_address',
+      'p.notes',
+      (eb) =>
+        eb
+          .selectFrom('contract_change as k')
+          .select('k.amount_cents')
+          .whereRef('k.project_id', '=', 'p.id')
+          .where(notWithdrawn('k'))
+          .orderBy('k.id')
+          .limit(1)
+          .as('original_cents'),
+    ])
+    .orderBy('p.code')
+    .execute();
+  return rows.map((row) => ({
+    id: row.id,
+    version: row.version,
+    fields: {
+      code: row.code,
+      name: row.name,
+      kind: row.kind,
+      client: row.client ?? '',
+      manager: row.manager,
+      startOn: typed.day(row.start_on),
+      targetEndOn: typed.day(row.target_end_on),
+      actualEndOn: typed.day(row.actual_end_on),
+      status: row.status,
+      method: row.method,
+      costTreatment: row.cost_treatment,
+      taxCode: row.tax_code ?? '',
+      contractPrice: row.original_cents === null ? '' : typed.money(row.original_cents),
+      siteAddress: row.site_address,
+      notes: row.notes,
+      priceWhenCancelled: '',
+    },
+  }));
+}
+
+async function projectProblems(db: Db, id: number | null, record: ReadRecord): Promise<readonly Problem[]> {
+  const problems: Problem[] = [];
+  const start = dayNumberOf(record, 'startOn');
+  for (const [field, label] of [
+    ['targetEndOn', 'the target end'],
+    ['actualEndOn', 'the actual end'],
+  ] as const) {
+    const end = dayNumberOf(record, field);
+    if (start !== null && end !== null && end < start) {
+      problems.push({ at: field, kind: 'days-out-of-order', earlier: 'the start', later: label });
+    }
+  }
+  const status = textOf(record, 'status');
+  if ((status === 'finished' || status === 'closed') && dayNumberOf(record, 'actualEndOn') === null) {
+    problems.push({ at: 'actualEndOn', kind: 'missing', field: 'the actual end of a finished project' });
+  }
+  if (textOf(record, 'kind') === 'client' && numberOf(record, 'client') === null) {
+    problems.push({ at: 'client', kind: 'missing', field: 'the client of a project for a client' });
+  }
+  const method = textOf(record, 'method');
+  const choices = textOf(record, 'kind') === 'internal' ? ['none'] : METHODS.filter((each) => each !== 'none');
+  if (!choices.includes(method)) problems.push({ at: 'method', kind: 'not-a-choice', typed: method, choices });
+  for (const field of ['contractPrice', 'priceWhenCancelled'] as const) {
+    const price = moneyOf(record, field);
+    if (price !== null && price < 0) problems.push({ at: field, kind: 'contract-below-zero', contract: price });
+  }
+  return [...problems, ...(id === null ? [] : await fixedProjectFields(db, id, record))];
+}
+
+/** What postings rely on stays as it was first stored. */
+async function fixedProjectFields(db: Db, id: number, record: ReadRecord): Promise<readonly Problem[]> {
+  const stored = await db
+    .selectFrom('project')
+    .select(['kind', 'cost_treatment', 'client_id'])
+    .where('id', '=', id)
+    .executeTakeFirst();
+  if (!stored) return [];
+  const posted = await db
+    .selectFrom('journal_line')
+    .select('id')
+    .where('project_id', '=', id)
+    .limit(1)
+    .executeTakeFirst();
+  const fixed = [
+    ['kind', stored.kind === textOf(record, 'kind')],
+    ['costTreatment', stored.cost_treatment === textOf(record, 'costTreatment')],
+    ['client', !posted || stored.client_id === numberOf(record, 'client')],
+  ] as const;
+  return fixed.flatMap(([at, same]) =>
+    same ? [] : [{ at, kind: 'in-use' as const, subject: 'project' as const, field: at }],
+  );
+}

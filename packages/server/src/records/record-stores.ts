@@ -1,0 +1,35 @@
+import type { RecordKind } from '@lowtide/core/records/record-kinds.ts';
+import { accountStore, costCodeStore, employeeStore, partyStore, taxCodeStore } from './coded-record-queries.ts';
+import { budgetLineStore } from './budget-record-queries.ts';
+import { contractChangeStore, estimateOverrideStore } from './dated-record-queries.ts';
+import { phaseStore } from './phase-record-queries.ts';
+import { projectStore } from './project-record-queries.ts';
+import type { RecordStore, VersionedTable } from './record-queries.ts';
+
+/** How each kind of record is kept. */
+export const STORES: Readonly<Record<RecordKind, RecordStore>> = {
+  account: accountStore,
+  'tax-code': taxCodeStore,
+  client: partyStore('client'),
+  supplier: partyStore('supplier'),
+  employee: employeeStore,
+  'cost-code': costCodeStore,
+  project: projectStore,
+  phase: phaseStore,
+  'budget-line': budgetLineStore,
+  'contract-change': contractChangeStore,
+  'estimate-override': estimateOverrideStore,
+};
+
+/** Tables of the kinds that can be changed, for their versions. */
+export const TABLES: Readonly<Partial<Record<RecordKind, VersionedTable>>> = {
+  account: 'account',
+  'tax-code': 'tax_code',
+  client: 'party',
+  supplier: 'party',
+  employee: 'employee',
+  'cost-code': 'cost_code',
+  project: 'project',
+  phase: 'phase',
+  'budget-line': 'budget_line',
+};

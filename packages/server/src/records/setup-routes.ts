@@ -1,0 +1,194 @@
+import { createHash } from 'node:crypto';
+import type { Router } from 'express';
+import { dayNumber, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { monthNumber } from '@lowtide/core/calendar/month.ts';
+import { firstOpenDay } from '@lowtide/core/months/open-day.ts';
+import { problemsOf, unless, type Decision } from '@lowtide/core/problems/decision.ts';
+import type { Problem, Subject } from '@lowtide/core/problems/problem.ts';
+import { countsLater } from '@lowtide/core/records/counts-from.ts';
+import {
+  readRecord,
+  type ReadRecord,
+  type RecordContext,
+  type TypedRecord,
+} from '@lowtide/core/records/read-record.ts';
+import type { RecordKind } from '@lowtide/core/records/record-kinds.ts';
+import type { Db, Trx } from '../database/schema.ts';
+import { read, write, type Acting, type Answer } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { acceptedOr, Refusal } from '../http/refusal.ts';
+import { audit } from '../http/stamp-queries.ts';
+import { companyIfAny, companyOf } from './company-queries.ts';
+import { insertCompany, lockMonths, rememberFile, updateCompany } from './company-write-queries.ts';
+import { csvRecords } from './csv-records.ts';
+import { references, versionOf, type Recording } from './record-queries.ts';
+import { STORES, TABLES } from './record-stores.ts';
+import { insertVersion, latestVersion } from './version-queries.ts';
+
+export function setupRoutes(router: Router, context: Context): void {
+  write(router, context, 'setUp', async (trx, { body }, acting) => {
+    const problems: Problem[] = body.name.trim() === '' ? [{ at: 'name', kind: 'missing', field: 'the name' }] : [];
+    if (problems.length > 0) throw new Refusal(problems);
+    await insertCompany(trx, { ...body, name: body.name.trim(), firstMonth: monthNumber(body.firstMonth) }, acting);
+    await audit(trx, acting, { action: 'set up', subject: body.name });
+    return { done: true };
+  });
+  write(router, context, 'changeCompany', async (trx, { body }, acting) => {
+    await companyOf(trx);
+    if (body.name.trim() === '') throw new Refusal([{ at: 'name', kind: 'missing', field: 'the name' }]);
+    await updateCompany(trx, { ...body, name: body.name.trim() }, await recordingOf(trx, acting));
+    await audit(trx, acting, { action: 'change company', subject: body.name, detail: body });
+    return { done: true };
+  });
+  write(router, context, 'lockMonths', async (trx, { body }, acting) => {
+    await companyOf(trx);
+    if (body.reason.trim() === '') throw new Refusal([{ at: 'reason', kind: 'reason-needed' }]);
+    await lockMonths(trx, body.through === null ? null : monthNumber(body.through), body.reason.trim(), acting);
+    await audit(trx, acting, { action: 'lock months', subject: body.through ?? 'none', detail: body.reason });
+    return { done: true };
+  });
+  recordRoutes(router, context);
+}
+
+function recordRoutes(router: Router, context: Context): void {
+  read(router, context, 'records', async (db, { params }) => ({ rows: await STORES[kindOf(params)].all(db) }));
+  write(router, context, 'addRecord', async (trx, { params, body }, acting) => {
+    const kind = kindOf(params);
+    const recording = await recordingOf(trx, acting);
+    const record = acceptedOr(await readWith(trx, kind, body, recording));
+    if ((await STORES[kind].match(trx, record)) !== undefined) {
+      const [at, typed] = [codeField(kind), codeOf(body.fields, kind)];
+      throw new Refusal([{ at, kind: 'code-taken', subject: subjectOf(kind), typed }]);
+    }
+    const id = await addRecord(trx, kind, record, recording);
+    await audit(trx, acting, { action: `add ${kind}`, subject: String(id), detail: body.fields });
+    return stored(trx, kind, id, countsLater(kind, record, recording.lockedThrough));
+  });
+  write(router, context, 'changeRecord', async (trx, { params, body }, acting) => {
+    const kind = kindOf(params);
+    const recording = await recordingOf(trx, acting);
+    await refuseOtherVersion(trx, { kind, id: params.id, version: body.version });
+    const record = acceptedOr(await readWith(trx, kind, body, recording, params.id));
+    const countsFrom = await changeRecord(trx, { kind, id: params.id }, record, recording);
+    await audit(trx, acting, { action: `change ${kind}`, subject: String(params.id), detail: body.fields });
+    return stored(trx, kind, params.id, countsFrom);
+  });
+  write(router, context, 'importRecords', async (trx, { params, body }, acting) =>
+    importFile(trx, kindOf(params), body, acting),
+  );
+}
+
+async function recordingOf(trx: Trx, acting: Acting): Promise<Recording> {
+  return { ...acting, lockedThrough: (await companyIfAny(trx))?.lockedThrough ?? null };
+}
+
+/** Stores a new record and its first version, which counts from the beginning. */
+async function addRecord(trx: Trx, kind: RecordKind, record: ReadRecord, recording: Recording): Promise<number> {
+  const id = await STORES[kind].insert(trx, record, recording);
+  if (TABLES[kind]) await insertVersion(trx, { kind, id, version: 1, countsFrom: 0, fields: record }, recording);
+  return id;
+}
+
+/** Stores a change as a new version; once months are locked it counts from the first open day, so that they stay as they are. */
+async function changeRecord(
+  trx: Trx,
+  { kind, id }: { readonly kind: RecordKind; readonly id: number },
+  record: ReadRecord,
+  recording: Recording,
+): Promise<IsoDate | null> {
+  const { lockedThrough } = recording;
+  await STORES[kind].update(trx, id, record, recording);
+  const table = TABLES[kind];
+  const version = table === undefined ? undefined : await versionOf(trx, table, id);
+  const from = lockedThrough === null ? null : firstOpenDay(lockedThrough);
+  if (version !== undefined) {
+    await insertVersion(
+      trx,
+      { kind, id, version, countsFrom: from === null ? 0 : dayNumber(from), fields: record },
+      recording,
+    );
+  }
+  return kind === 'project' ? from : countsLater(kind, record, lockedThrough);
+}
+
+/** The address has been checked against the list of kinds. */
+function kindOf({ kind }: { readonly kind: string }): RecordKind {
+  return kind as RecordKind;
+}
+
+function subjectOf(kind: RecordKind): Subject {
+  return kind === 'budget-line' ? 'cost code' : (kind.replace('-', ' ') as Subject);
+}
+
+function codeField(kind: RecordKind): string {
+  return kind === 'budget-line' ? 'costCode' : 'code';
+}
+
+function codeOf(fields: TypedRecord, kind: RecordKind): string {
+  return fields[codeField(kind)] ?? '';
+}
+
+/** Reads the fields and asks the books what else is wrong. A field that cannot be read is told of once, not again as missing. */
+async function readWith(
+  trx: Trx,
+  kind: RecordKind,
+  { fields, acceptWarnings = false }: { readonly fields: TypedRecord; readonly acceptWarnings?: boolean },
+  recording: Recording,
+  id: number | null = null,
+): Promise<Decision<ReadRecord>> {
+  const context: RecordContext = { today: recording.today, references: await references(trx) };
+  const decided = readRecord(kind, fields, context);
+  if (!decided.ok) return decided;
+  const accepting = { acceptWarnings, lockedThrough: recording.lockedThrough };
+  return unless(await STORES[kind].problems(trx, id, decided.value, accepting), decided.value);
+}
+
+async function refuseOtherVersion(
+  trx: Trx,
+  { kind, id, version }: { readonly kind: RecordKind; readonly id: number; readonly version: number },
+): Promise<void> {
+  const table = TABLES[kind];
+  const known = table && (await versionOf(trx, table, id));
+  if (known === undefined) throw new Refusal([{ at: '', kind: 'not-there', subject: 'record' }], 404);
+  if (known === version) return;
+  const latest = await latestVersion(trx, kind, id);
+  const when = new Date(latest?.recordedAt ?? 0).toISOString().slice(0, 16).replace('T', ' ');
+  throw new Refusal([{ at: '', kind: 'changed-meanwhile', by: latest?.recordedBy ?? '', when }], 409);
+}
+
+async function stored(db: Db, kind: RecordKind, id: number, countsFrom: IsoDate | null): Promise<Answer<'addRecord'>> {
+  const row = (await STORES[kind].all(db)).find((each) => each.id === id);
+  if (!row) throw new Refusal([{ at: '', kind: 'not-there', subject: 'record' }], 404);
+  return { ...row, countsFrom };
+}
+
+/** Takes in every row or none; problems are named by row and column, the header being row 1. */
+async function importFile(
+  trx: Trx,
+  kind: RecordKind,
+  { name, csv }: { readonly name: string; readonly csv: string },
+  acting: Acting,
+): Promise<Answer<'importRecords'>> {
+  await rememberFile(trx, { digest: createHash('sha256').update(`${kind}\n${csv}`).digest('hex'), kind, name }, acting);
+  const parsed = csvRecords(kind, csv);
+  if (!parsed.ok) throw new Refusal(parsed.problems);
+  const recording = await recordingOf(trx, acting);
+  const problems: Problem[] = [];
+  let added = 0;
+  let changed = 0;
+  for (const [index, fields] of parsed.value.entries()) {
+    const at = `row ${index + 2}`;
+    const first = await readWith(trx, kind, { fields }, recording);
+    const id = first.ok ? await STORES[kind].match(trx, first.value) : undefined;
+    const read = id === undefined ? first : await readWith(trx, kind, { fields }, recording, id);
+    problems.push(...problemsOf(read).map((problem) => ({ ...problem, at: `${at}/${problem.at}` })));
+    if (!read.ok || problems.length > 500) continue;
+    if (id === undefined) await addRecord(trx, kind, read.value, recording);
+    else await changeRecord(trx, { kind, id }, read.value, recording);
+    if (id === undefined) added += 1;
+    else changed += 1;
+  }
+  if (problems.length > 0) throw new Refusal(problems);
+  await audit(trx, acting, { action: `import ${kind}`, subject: name, detail: { added, changed } });
+  return { added, changed };
+}
