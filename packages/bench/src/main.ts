@@ -8,8 +8,7 @@ import { openBooks, type Books } from '@lowtide/server/database/open.ts';
 import { clock } from '@lowtide/server/http/clock.ts';
 import type { Context } from '@lowtide/server/http/context.ts';
 import { projectRoutes } from '@lowtide/server/projects/project-routes.ts';
-import { statementRoutes } from '@lowtide/server/reports/statement-routes.ts';
-import { wipRoutes } from '@lowtide/server/reports/wip-routes.ts';
+import { reportRoutes } from '@lowtide/server/reports/report-routes.ts';
 import { postDocument } from '@lowtide/server/ledger/post-document-queries.ts';
 import { openByHand, poster } from './by-hand.ts';
 import { lastMonth, layGround, postAll, postings, type Size } from './large-books.ts';
@@ -66,7 +65,7 @@ async function oneBill(books: Books, path: string): Promise<Compared> {
 function answering(books: Books) {
   const context: Context = { books, clock: clock('2026-12-31'), user: 'Bench', answers: new Map() };
   const router = Router();
-  for (const routes of [statementRoutes, projectRoutes, wipRoutes]) routes(router, context);
+  for (const routes of [reportRoutes, projectRoutes]) routes(router, context);
   return async (name: EndpointName, asked: unknown): Promise<void> => {
     const answer = context.answers.get(name);
     if (!answer) throw new Error(name);
@@ -93,7 +92,7 @@ async function pages(size: Size, name: string, extra: boolean): Promise<readonly
       `trial balance, ${name}`,
       await inTurn(
         15,
-        () => ask('trialBalance', { query: { through } }),
+        () => ask('trial-balance', { query: { through } }),
         () => byHand.trialBalance(month),
       ),
       2,
@@ -111,7 +110,7 @@ async function pages(size: Size, name: string, extra: boolean): Promise<readonly
       `WIP schedule of 10,000 projects, ${name}`,
       await inTurn(
         5,
-        () => ask('wipSchedule', { query: { through } }),
+        () => ask('wip-schedule', { query: { through } }),
         () => byHand.wipSchedule(month),
       ),
       2,

@@ -18,7 +18,11 @@ const HOUR = 3_600_000;
 export async function openFrontDoor(books: Books, user: string, firstDay: IsoDate): Promise<FrontDoor> {
   let day = firstDay;
   let moment = 0;
-  const clock = { today: () => day, now: () => dayNumber(day) * 24 * HOUR + 9 * HOUR + (moment += 1_000) };
+  const clock = {
+    today: () => day,
+    now: () => dayNumber(day) * 24 * HOUR + 9 * HOUR + (moment += 1_000),
+    endOf: (of: IsoDate) => (dayNumber(of) + 1) * 86_400_000 - 1,
+  };
   const log = pino({ level: 'error' });
   const server = app({ books, clock, user, log, web: null, requestsPerMinute: 10_000_000 }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));

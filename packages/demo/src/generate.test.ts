@@ -78,10 +78,12 @@ describe('the demo books', () => {
     const fades = new Map(rows.map(({ code, fade, after }) => [code, { fade, after }]));
     expect(fades.get('DR-225')?.after).toBeLessThan(0);
     expect(fades.get('MB-223')?.fade).toBeLessThan(0);
-    const wip = await door.ask<Answer<'wipSchedule'>>('/wip-schedule?through=2027-02');
+    const wip = await door.ask<Answer<'wip-schedule'>>('/wip-schedule?through=2027-02');
     expect(wip.rows.find(({ code }) => code === 'OS-220')?.overbilledCents).toBeGreaterThan(0);
     expect(wip.rows.find(({ code }) => code === 'QH-221')?.underbilledCents).toBeGreaterThan(0);
-    const { rows: lines, totals } = await door.ask<Answer<'against'>>('/estimate-against-actual?through=2027-03');
+    const { rows: lines, totals } = await door.ask<Answer<'estimate-against-actual'>>(
+      '/estimate-against-actual?through=2027-03',
+    );
     const contracts = (await projects()).reduce((sum, { contract }) => sum + contract.amountCents, 0);
     expect(totals.priceCents + totals.priceChangesCents).toBe(contracts);
     expect(lines.filter(({ estimated }) => !estimated).map(({ project, code }) => `${project} ${code}`)).toEqual([

@@ -47,7 +47,7 @@ test('set up a company from nothing, on screen and from files', async () => {
 test('where nothing is yet, every report says so', async () => {
   for (const [path, says] of [
     ['/reports/portfolio', 'No project yet.'],
-    ['/reports/against', 'No estimate and no cost through this month.'],
+    ['/reports/estimate-against-actual', 'No estimate and no cost through this month.'],
     ['/reports/fade', 'No contract in both months.'],
     ['/reports/deadlines', 'No project is under way.'],
   ] as const) {

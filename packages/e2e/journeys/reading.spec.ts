@@ -39,19 +39,19 @@ const PAGES = [
   '/earning',
   '/billing',
   '/billing?new=QH-221',
-  '/reports/wip',
-  '/reports/wip?view=year',
+  '/reports/wip-schedule',
+  '/reports/wip-schedule?view=year',
   '/reports/profitability',
   '/reports/profitability?by=client',
   '/reports/portfolio',
   '/reports/portfolio?by=client',
-  '/reports/against',
-  '/reports/against?per=section',
+  '/reports/estimate-against-actual',
+  '/reports/estimate-against-actual?per=section',
   '/reports/fade',
   '/reports/deadlines',
-  '/reports/income',
-  '/reports/balance',
-  '/reports/trial',
+  '/reports/income-statement',
+  '/reports/balance-sheet',
+  '/reports/trial-balance',
   '/closing',
   '/closing/journal',
   '/settings/company',
@@ -82,7 +82,7 @@ test('follow a figure down to its lines and to the document behind them', async 
 });
 
 test('move through the months with keys; the whole screen follows', async () => {
-  await go('/reports/wip');
+  await go('/reports/wip-schedule');
   await press(page, '[');
   await sees(page, 'Every contract through Feb 2027');
   expect(page.url()).toContain('m=2027-02');
@@ -91,14 +91,14 @@ test('move through the months with keys; the whole screen follows', async () => 
 });
 
 test('read the books as they were once known', async () => {
-  await go('/reports/trial?m=2026-06');
+  await go('/reports/trial-balance?m=2026-06');
   await click(page, 'as known now');
   await fill(page, 'Recorded up to (UTC)', '2026-06-15 00:00');
   await click(page, 'Show');
   await sees(page, 'The books as known on 2026-06-15 00:00 UTC');
   await page.waitForSelector('tfoot');
   const known = await page.evaluate(() => document.querySelector('tfoot')?.textContent);
-  await go('/reports/trial?m=2026-06');
+  await go('/reports/trial-balance?m=2026-06');
   await page.waitForSelector('tfoot');
   expect(await page.evaluate(() => document.querySelector('tfoot')?.textContent)).not.toBe(known);
 });

@@ -6,7 +6,6 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { billingRoutes } from './billing/billing-routes.ts';
 import { invoiceFileRoutes } from './billing/invoice-file-routes.ts';
-import { csvRoutes } from './csv/csv-routes.ts';
 import type { Books } from './database/open.ts';
 import { documentRoutes } from './documents/document-routes.ts';
 import { settlementRoutes } from './documents/settlement-routes.ts';
@@ -20,15 +19,12 @@ import type { Clock, Context } from './http/context.ts';
 import { errorResponse } from './http/error-response.ts';
 import { openApiDocument } from './http/openapi.ts';
 import { ledgerRoutes } from './ledger/ledger-routes.ts';
+import { projectFileRoutes } from './projects/project-file-routes.ts';
 import { projectRoutes } from './projects/project-routes.ts';
 import { recognitionRoutes } from './recognition/recognition-routes.ts';
-import { againstRoutes } from './reports/against-routes.ts';
-import { outlookRoutes } from './reports/outlook-routes.ts';
-import { portfolioRoutes } from './reports/portfolio-routes.ts';
-import { profitabilityRoutes } from './reports/profitability-routes.ts';
-import { statementRoutes } from './reports/statement-routes.ts';
-import { wipRoutes } from './reports/wip-routes.ts';
 import { setupRoutes } from './records/setup-routes.ts';
+import { reportRoutes } from './reports/report-routes.ts';
+import { viewRoutes } from './reports/view-routes.ts';
 import { traceRoutes } from './trace/trace-routes.ts';
 
 export interface AppParts {
@@ -58,14 +54,10 @@ const FEATURES = [
   recognitionRoutes,
   billingRoutes,
   invoiceFileRoutes,
-  wipRoutes,
-  profitabilityRoutes,
-  statementRoutes,
-  againstRoutes,
-  outlookRoutes,
-  portfolioRoutes,
+  reportRoutes,
+  projectFileRoutes,
+  viewRoutes,
   traceRoutes,
-  csvRoutes,
 ];
 
 /** Wires books and clock to routes; listens to nothing. */

@@ -2,7 +2,7 @@ import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { dayNumber, isoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { dayNumber, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { pino } from 'pino';
 import { app, type AppParts } from './app.ts';
 import { openBooks, type Books } from './database/open.ts';
@@ -39,7 +39,11 @@ export async function openApp(from?: string, more: Partial<AppParts> = {}): Prom
   const books = await openBooks(path);
   let today = isoDate('2027-01-31');
   let moment = 0;
-  const clock = { today: () => today, now: () => dayNumber(today) * 86_400_000 + (moment += 1_000) };
+  const clock = {
+    today: () => today,
+    now: () => dayNumber(today) * 86_400_000 + (moment += 1_000),
+    endOf: (of: IsoDate) => (dayNumber(of) + 1) * 86_400_000 - 1,
+  };
   const log = pino({ level: 'silent' });
   const server = app({ books, clock, user: 'Tester', log, web: null, requestsPerMinute: 1_000_000, ...more }).listen(
     0,

@@ -1,5 +1,6 @@
 import { lazy, type ComponentType } from 'react';
 import { createBrowserRouter, Navigate } from 'react-router';
+import { REPORT_NAMES } from '@lowtide/core/reports/reports.ts';
 import { Shell } from './frame/Shell.tsx';
 
 /** A page by its name in its file, loaded when it is first asked for. */
@@ -7,6 +8,8 @@ function page<Name extends string>(load: () => Promise<Readonly<Record<Name, Com
   const Page: ComponentType = lazy(async () => ({ default: (await load())[name] as ComponentType }));
   return <Page />;
 }
+
+const ReportPage = lazy(async () => ({ default: (await import('./reports/ReportPage.tsx')).ReportPage }));
 
 /** Which address shows which page. */
 export const router = createBrowserRouter([
@@ -35,19 +38,9 @@ export const router = createBrowserRouter([
       },
       { path: 'earning', element: page(() => import('./earning/EarningPage.tsx'), 'EarningPage') },
       { path: 'billing', element: page(() => import('./billing/BillingPage.tsx'), 'BillingPage') },
-      { path: 'reports', element: <Navigate to="/reports/wip" replace /> },
-      { path: 'reports/wip', element: page(() => import('./reports/WipPage.tsx'), 'WipPage') },
-      {
-        path: 'reports/profitability',
-        element: page(() => import('./reports/ProfitabilityPage.tsx'), 'ProfitabilityPage'),
-      },
+      { path: 'reports', element: <Navigate to="/reports/wip-schedule" replace /> },
       { path: 'reports/portfolio', element: page(() => import('./reports/PortfolioPage.tsx'), 'PortfolioPage') },
-      { path: 'reports/against', element: page(() => import('./reports/AgainstPage.tsx'), 'AgainstPage') },
-      { path: 'reports/fade', element: page(() => import('./reports/FadePage.tsx'), 'FadePage') },
-      { path: 'reports/deadlines', element: page(() => import('./reports/DeadlinesPage.tsx'), 'DeadlinesPage') },
-      { path: 'reports/income', element: page(() => import('./reports/IncomePage.tsx'), 'IncomePage') },
-      { path: 'reports/balance', element: page(() => import('./reports/BalancePage.tsx'), 'BalancePage') },
-      { path: 'reports/trial', element: page(() => import('./reports/TrialPage.tsx'), 'TrialPage') },
+      ...REPORT_NAMES.map((name) => ({ path: `reports/${name}`, element: <ReportPage key={name} name={name} /> })),
       { path: 'closing', element: page(() => import('./closing/ClosingPage.tsx'), 'ClosingPage') },
       { path: 'closing/journal', element: page(() => import('./closing/JournalPage.tsx'), 'JournalPage') },
       { path: 'settings', element: page(() => import('./settings/SettingsPage.tsx'), 'SettingsPage') },

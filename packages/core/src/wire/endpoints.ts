@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { InvoiceForm } from '../documents/invoice/form.ts';
+import { REPORTS, type ReportName } from '../reports/reports.ts';
 import * as documents from './documents.ts';
 import * as entry from './entry.ts';
 import * as estimates from './estimates.ts';
@@ -20,17 +21,29 @@ export interface Endpoint {
   readonly response: z.ZodType;
 }
 
+/** A report is answered at its path. */
+type ReportEndpoints = {
+  readonly [R in ReportName]: {
+    readonly method: 'get';
+    readonly path: string;
+    readonly summary: string;
+    readonly query: (typeof REPORTS)[R]['query'];
+    readonly response: (typeof REPORTS)[R]['answer'];
+  };
+};
+const REPORT_ENDPOINTS = Object.fromEntries(
+  Object.entries(REPORTS).map(([name, { path, summary, query, answer }]) => [
+    name,
+    { method: 'get', path, summary, query, response: answer },
+  ]),
+) as ReportEndpoints;
+
 /** Every endpoint; server routes, web requests and the OpenAPI document are made from this list. */
 export const ENDPOINTS = {
+  ...REPORT_ENDPOINTS,
   frame: { method: 'get', path: '/frame', summary: 'Company, months, tie-outs, what waits', query: reading.FrameQuery, response: reading.Frame },
   reference: { method: 'get', path: '/reference', summary: 'What the pickers offer', response: reading.Reference },
-  projects: { method: 'get', path: '/projects', summary: 'All projects where they stand', query: AsOf, response: reading.Projects },
   project: { method: 'get', path: '/projects/{id}', summary: 'One project', params: reading.ProjectParams, query: AsOf, response: reading.ProjectDetail },
-  wipSchedule: { method: 'get', path: '/wip-schedule', summary: 'WIP schedule', query: AsOf, response: reading.WipSchedule },
-  profitability: { method: 'get', path: '/profitability', summary: 'Profit per project or client', query: reading.ProfitabilityQuery, response: reading.Profitability },
-  incomeStatement: { method: 'get', path: '/income-statement', summary: 'Income statement', query: reading.SpanQuery, response: reading.IncomeStatement },
-  balanceSheet: { method: 'get', path: '/balance-sheet', summary: 'Balance sheet', query: AsOf, response: reading.BalanceSheet },
-  trialBalance: { method: 'get', path: '/trial-balance', summary: 'Trial balance', query: AsOf, response: reading.TrialBalance },
   trace: { method: 'get', path: '/trace', summary: 'Where a figure comes from', query: reading.TraceQuery, response: reading.Trace },
   figures: { method: 'get', path: '/figures', summary: 'Values of figures by key', query: reading.FiguresQuery, response: reading.Figures },
   ledger: { method: 'get', path: '/ledger', summary: 'Posted lines, newest first', query: reading.LedgerQuery, response: reading.Ledger },
@@ -72,11 +85,7 @@ export const ENDPOINTS = {
   readSheetFile: { method: 'post', path: '/estimates/{id}/sheet-files', summary: 'Read a CSV file or a workbook as a sheet, keeping nothing', params: estimates.EstimateParams, body: estimates.SheetFile, response: estimates.ReadSheet },
   forecast: { method: 'get', path: '/projects/{id}/forecast', summary: 'The forecast sheet of a project', params: reading.ProjectParams, query: AsOf, response: forecasts.ForecastSheet },
   saveForecast: { method: 'post', path: '/projects/{id}/forecasts', summary: 'Keep a forecast of a month', params: reading.ProjectParams, body: forecasts.NewForecast, response: Done },
-  against: { method: 'get', path: '/estimate-against-actual', summary: 'Estimate against actual', query: forecasts.AgainstQuery, response: forecasts.Against },
-  fade: { method: 'get', path: '/fade', summary: 'How expected profit moved, and why', query: forecasts.FadeQuery, response: forecasts.FadeReport },
   costCurve: { method: 'get', path: '/projects/{id}/cost-curve', summary: 'Budget by month against actual and forecast', params: reading.ProjectParams, query: AsOf, response: forecasts.CostCurve },
-  deadlines: { method: 'get', path: '/deadlines', summary: 'Projects by target end, late ones first', query: AsOf, response: forecasts.Deadlines },
-  portfolio: { method: 'get', path: '/portfolio', summary: 'All projects with all their measures', query: AsOf, response: forecasts.Portfolio },
   views: { method: 'get', path: '/views/{page}', summary: 'Views kept of a page', params: forecasts.ViewParams, response: forecasts.SavedViews },
   keepView: { method: 'post', path: '/views/{page}', summary: 'Keep a view under a name', params: forecasts.ViewParams, body: forecasts.ViewForm, response: Done },
   dropView: { method: 'delete', path: '/views/{page}/{id}', summary: 'Drop a kept view', params: forecasts.OneViewParams, response: Done },
@@ -90,20 +99,3 @@ export const ENDPOINTS = {
 } as const satisfies Record<string, Endpoint>;
 
 export type EndpointName = keyof typeof ENDPOINTS;
-
-/** Reports that save as CSV, by the name in `/api/reports/<name>.csv`. */
-export const CSV_REPORTS = [
-  'projects',
-  'budget',
-  'ledger',
-  'wip-schedule',
-  'profitability',
-  'income-statement',
-  'balance-sheet',
-  'trial-balance',
-  'estimate-against-actual',
-  'fade',
-  'deadlines',
-  'portfolio',
-] as const;
-export type CsvReport = (typeof CSV_REPORTS)[number];

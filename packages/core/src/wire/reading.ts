@@ -1,5 +1,7 @@
 import { z } from 'zod';
+import { DIMENSION_NAMES, type DimensionName } from '../ledger/dimensions.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
+import { Position } from '../reports/projects/shape.ts';
 import { AsOf, Cents, Day, Id, IdText, Instant, Money, Month, Quantity, Ratio } from './values.ts';
 
 /** The month looked at; left out, the current one. */
@@ -46,29 +48,6 @@ export const Reference = z.object({
   accounts: z.array(Coded.extend({ postable: z.boolean() })),
   taxCodes: z.array(Coded),
 });
-
-const Position = z.object({
-  id: Id,
-  code: z.string(),
-  name: z.string(),
-  kind: z.string(),
-  status: z.string(),
-  client: z.string().nullable(),
-  manager: z.string(),
-  contract: Money,
-  estimate: Money,
-  cost: Money,
-  earned: Money,
-  billed: Money,
-  overbilled: Money,
-  progress: z.string(),
-  complete: Ratio,
-  completeFigure: z.string(),
-  margin: Ratio.nullable(),
-  marginFigure: z.string(),
-  targetEndOn: Day.nullable(),
-});
-export const Projects = z.object({ rows: z.array(Position) });
 
 const BudgetRow = z.object({
   code: z.string(),
@@ -120,106 +99,6 @@ export const ProjectDetail = z.object({
 
 export const ProjectParams = z.strictObject({ id: IdText });
 
-const WipRow = z.object({
-  id: Id,
-  code: z.string(),
-  name: z.string(),
-  client: z.string(),
-  contract: Money,
-  estimate: Money,
-  profit: Money,
-  margin: Ratio.nullable(),
-  cost: Money,
-  complete: Ratio,
-  progress: z.string(),
-  earned: Money,
-  profitToDate: Money,
-  billed: Money,
-  overbilledCents: Cents,
-  underbilledCents: Cents,
-  netFigure: z.string(),
-  earnedThisYear: Money,
-  earnedBeforeYear: Money,
-  backlog: Money,
-  costToComplete: Money,
-});
-const WipTotals = z.object({
-  contractCents: Cents,
-  estimateCents: Cents,
-  profitCents: Cents,
-  costCents: Cents,
-  earnedCents: Cents,
-  profitToDateCents: Cents,
-  billedCents: Cents,
-  overbilledCents: Cents,
-  underbilledCents: Cents,
-  earnedThisYearCents: Cents,
-  backlogCents: Cents,
-  costToCompleteCents: Cents,
-});
-export const WipSchedule = z.object({ rows: z.array(WipRow), totals: WipTotals });
-
-export const ProfitabilityQuery = AsOf.extend({ from: Month, by: z.enum(['project', 'client']) });
-const ResultRow = z.object({
-  id: Id.nullable(),
-  code: z.string(),
-  name: z.string(),
-  revenue: Money,
-  costByType: z.array(Money),
-  expectedLoss: Money,
-  otherCost: Money,
-  costCents: Cents,
-  profit: Money,
-  margin: Ratio.nullable(),
-  markup: Ratio.nullable(),
-  hours: Quantity,
-  profitPerHourCents: Cents.nullable(),
-});
-/** Rows of projects or clients, then what is assigned to none, then the company. */
-export const Profitability = z.object({ rows: z.array(ResultRow), unassigned: ResultRow, total: ResultRow });
-
-export const SpanQuery = AsOf.extend({ from: Month });
-
-const StatementLine = z.object({ code: z.string(), name: z.string(), amounts: z.array(Money) });
-const StatementGroup = z.object({ lines: z.array(StatementLine), totals: z.array(Cents) });
-/** Columns: the span asked for, and the fiscal year to date. */
-export const IncomeStatement = z.object({
-  columns: z.array(z.object({ from: Month, through: Month })),
-  revenue: StatementGroup,
-  costOfRevenue: StatementGroup,
-  grossProfit: z.array(Cents),
-  expense: StatementGroup,
-  netIncome: z.array(Money),
-});
-
-export const BalanceSheet = z.object({
-  assets: StatementGroup,
-  contractAssets: Money,
-  totalAssetsCents: Cents,
-  liabilities: StatementGroup,
-  contractLiabilities: Money,
-  equity: StatementGroup,
-  earlierProfit: Money,
-  profitThisYear: Money,
-  totalLiabilitiesAndEquityCents: Cents,
-});
-
-export const TrialBalance = z.object({
-  rows: z.array(
-    z.object({
-      code: z.string(),
-      name: z.string(),
-      type: z.string(),
-      movement: Money,
-      balance: Money,
-      debitCents: Cents,
-      creditCents: Cents,
-    }),
-  ),
-  debitCents: Cents,
-  creditCents: Cents,
-});
-
 export const FigureValue = z.object({
   figure: z.string(),
   title: z.string(),
@@ -236,6 +115,9 @@ export const TraceQuery = z.strictObject({
   after: IdText.optional(),
 });
 
+const CodeShapes = Object.fromEntries(DIMENSION_NAMES.map((name) => [name, z.string().nullable()])) as {
+  readonly [D in DimensionName]: z.ZodNullable<z.ZodString>;
+};
 export const LedgerLine = z.object({
   id: Id,
   documentId: Id,
@@ -246,6 +128,8 @@ export const LedgerLine = z.object({
   account: z.string(),
   projectCode: z.string().nullable(),
   coding: z.string(),
+  /** The code of every dimension the line carries. */
+  codes: z.object(CodeShapes),
   party: z.string().nullable(),
   text: z.string(),
   quantity: Quantity,

@@ -220,7 +220,8 @@ describe('a change order', () => {
     expect(after.position).toMatchObject({ contract: { amountCents: 4_150_000 }, targetEndOn: '2027-07-31' });
     expect(after.budget.find(({ code, phase }) => code === '31-250' && phase === 'P')).toMatchObject({
       changesCents: 120_000,
-      original: { amountCents: 1_620_000 },
+      original: { amountCents: 1_500_000 },
+      revised: { amountCents: 1_620_000 },
     });
     const found = await estimates();
     expect(found.schedule.at(-1)).toEqual({ name: 'Ladder', amountCents: 150_000, from: 'Change order 1' });

@@ -20,7 +20,7 @@ test('a change order approved late leaves the locked month alone, and the next r
   await recognize(app, '2027-01');
   await app.order('PUT', '/month-lock', { through: '2027-01', reason: 'Closed' });
   app.setToday('2027-02-28');
-  const january = await app.ask<Answer<'wipSchedule'>>('/wip-schedule?through=2027-01');
+  const january = await app.ask<Answer<'wip-schedule'>>('/wip-schedule?through=2027-01');
   expect(pierOf(january)).toMatchObject({
     earned: { amountCents: 60_000_000 },
     complete: { numerator: 42_000_000, denominator: 70_000_000 },
@@ -41,12 +41,12 @@ test('a change order approved late leaves the locked month alone, and the next r
     earnedMonthCents: -1_097_561,
   });
   await recognize(app, '2027-02');
-  const february = await app.ask<Answer<'wipSchedule'>>('/wip-schedule?through=2027-02');
+  const february = await app.ask<Answer<'wip-schedule'>>('/wip-schedule?through=2027-02');
   expect(pierOf(february)).toMatchObject({
     earned: { amountCents: 58_902_439 },
     contract: { amountCents: 115_000_000 },
   });
-  expect(pierOf(await app.ask<Answer<'wipSchedule'>>('/wip-schedule?through=2027-01'))?.earned.amountCents).toBe(
+  expect(pierOf(await app.ask<Answer<'wip-schedule'>>('/wip-schedule?through=2027-01'))?.earned.amountCents).toBe(
     60_000_000,
   );
   await app.close();

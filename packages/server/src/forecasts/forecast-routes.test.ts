@@ -85,7 +85,7 @@ describe('the forecast sheet', () => {
     const estimate = 6_000_000 + 3_600_000 + 50_000;
     const run = await app.ask<Answer<'recognition'>>('/recognition?month=2027-01');
     expect(run.rows.find(({ code }) => code === 'GATE')?.estimate.amountCents).toBe(estimate);
-    const wip = await app.ask<Answer<'wipSchedule'>>('/wip-schedule?through=2027-01');
+    const wip = await app.ask<Answer<'wip-schedule'>>('/wip-schedule?through=2027-01');
     expect(wip.rows.find(({ code }) => code === 'GATE')?.estimate.amountCents).toBe(estimate);
     const page = await app.ask<Answer<'project'>>(`/projects/${GATE}?through=2027-01`);
     expect(page.position.estimate.amountCents).toBe(estimate);

@@ -1,6 +1,6 @@
 import type { Router } from 'express';
 import { monthAt, monthNumber, monthOf, type Month } from '@lowtide/core/calendar/month.ts';
-import { TIE_OUTS } from '@lowtide/core/statements/tie-out.ts';
+import { TIE_OUTS } from '@lowtide/core/ledger/tie-out.ts';
 import type { Db } from '../database/schema.ts';
 import { drafts } from '../documents/draft-queries.ts';
 import { read, type Answer } from '../http/api.ts';

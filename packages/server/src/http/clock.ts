@@ -9,7 +9,13 @@ export function clock(todayTold?: string): Clock {
   return {
     now: () => (told === undefined ? Date.now() : dayNumber(told) * DAY_MS + (Date.now() % DAY_MS)),
     today: () => told ?? localDay(),
+    endOf: (day) => (told === undefined ? localEnd(day) : (dayNumber(day) + 1) * DAY_MS - 1),
   };
+}
+
+function localEnd(day: IsoDate): number {
+  const [year = 0, month = 0, of = 0] = day.split('-').map(Number);
+  return new Date(year, month - 1, of + 1).getTime() - 1;
 }
 
 function localDay(): IsoDate {

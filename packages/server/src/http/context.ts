@@ -9,6 +9,8 @@ export interface Clock {
   readonly now: () => number;
   /** The day the user lives in. */
   readonly today: () => IsoDate;
+  /** The last moment of a day where the user lives, in milliseconds since 1970. */
+  readonly endOf: (day: IsoDate) => number;
 }
 
 /** What routes work with. */

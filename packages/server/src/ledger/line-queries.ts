@@ -1,4 +1,5 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import { DIMENSION_NAMES, DIMENSIONS, type DimensionName } from '@lowtide/core/ledger/dimensions.ts';
 import { COST_TYPE_MARKS, type CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql, type RawBuilder } from 'kysely';
@@ -9,22 +10,19 @@ import type { Bounds } from './as-of-queries.ts';
 
 export type LineAnswer = z.input<typeof LedgerLine>;
 
-interface LineRow {
-  id: number;
-  document_id: number;
-  document_kind: string;
-  document_number: string;
-  posted_on: number;
-  recorded_at: number;
-  account: string;
-  project_code: string | null;
-  phase_code: string | null;
-  cost_code: string | null;
-  cost_type: string | null;
-  party: string | null;
-  text: string;
-  quantity_e4: number;
-  amount_cents: number;
+type CodeColumns = { readonly [D in DimensionName as `code_${D}`]: string | null };
+interface LineRow extends CodeColumns {
+  readonly id: number;
+  readonly document_id: number;
+  readonly document_kind: string;
+  readonly document_number: string;
+  readonly posted_on: number;
+  readonly recorded_at: number;
+  readonly account: string;
+  readonly party_name: string | null;
+  readonly text: string;
+  readonly quantity_e4: number;
+  readonly amount_cents: number;
 }
 
 const PAGE = 200;
@@ -72,23 +70,41 @@ export async function lineSum(
   return { count: rows[0]?.count ?? 0, amount: cents(rows[0]?.amount ?? 0) };
 }
 
+/** Dimensions that name a record, with its table. */
+const NAMED = DIMENSION_NAMES.flatMap((name) => {
+  const { column } = DIMENSIONS[name];
+  return column.endsWith('_id') ? [{ name, column, table: column.slice(0, -3) }] : [];
+});
+const CODES = sql.join(
+  DIMENSION_NAMES.map((name) => {
+    const named = NAMED.some((each) => each.name === name);
+    const code = named ? sql.ref(`of_${name}.code`) : sql.ref(`l.${DIMENSIONS[name].column}`);
+    return sql`${code} AS ${sql.ref(`code_${name}`)}`;
+  }),
+);
+const JOINS = sql.join(
+  NAMED.map(
+    ({ name, column, table }) =>
+      sql`LEFT JOIN ${sql.table(table)} AS ${sql.ref(`of_${name}`)} ON ${sql.ref(`of_${name}.id`)} = ${sql.ref(`l.${column}`)}`,
+  ),
+  sql` `,
+);
 const LINE_COLUMNS = sql`
   SELECT l.id, d.id AS document_id, d.kind AS document_kind, d.number AS document_number, l.posted_on, e.recorded_at,
-    a.code || ' ' || a.name AS account, p.code AS project_code, h.code AS phase_code, k.code AS cost_code, l.cost_type,
-    coalesce(y.name, w.name) AS party, l.text, l.quantity_e4, l.amount_cents
+    a.code || ' ' || a.name AS account, coalesce(of_party.name, of_employee.name) AS party_name, l.text,
+    l.quantity_e4, l.amount_cents, ${CODES}
   FROM journal_line l
   JOIN journal_entry e ON e.id = l.id >> 20
   JOIN document d ON d.id = e.document_id
   JOIN account a ON a.id = l.account_id
-  LEFT JOIN project p ON p.id = l.project_id
-  LEFT JOIN phase h ON h.id = l.phase_id
-  LEFT JOIN cost_code k ON k.id = l.cost_code_id
-  LEFT JOIN party y ON y.id = l.party_id
-  LEFT JOIN employee w ON w.id = l.employee_id`;
+  ${JOINS}`;
 
 function lineAnswer(row: LineRow): LineAnswer {
-  const mark = row.cost_type === null ? '' : COST_TYPE_MARKS[row.cost_type as CostType];
-  const code = row.cost_code === null ? '' : `${row.phase_code === null ? '' : `${row.phase_code}/`}${row.cost_code}`;
+  const codes = Object.fromEntries(
+    DIMENSION_NAMES.map((name) => [name, row[`code_${name}`] ?? null]),
+  ) as LineAnswer['codes'];
+  const mark = codes.costType === null ? '' : COST_TYPE_MARKS[codes.costType as CostType];
+  const code = codes.costCode === null ? '' : `${codes.phase === null ? '' : `${codes.phase}/`}${codes.costCode}`;
   return {
     id: row.id,
     documentId: row.document_id,
@@ -97,9 +113,10 @@ function lineAnswer(row: LineRow): LineAnswer {
     postedOn: dayOf(row.posted_on),
     recordedAt: new Date(row.recorded_at).toISOString(),
     account: row.account,
-    projectCode: row.project_code,
+    projectCode: codes.project,
     coding: `${code} ${mark}`.trim(),
-    party: row.party,
+    codes,
+    party: row.party_name,
     text: row.text,
     quantity: row.quantity_e4,
     amountCents: row.amount_cents,

@@ -1,7 +1,7 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, lastDay, type Month } from '@lowtide/core/calendar/month.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
-import type { TieOut, TieOutName } from '@lowtide/core/statements/tie-out.ts';
+import type { TieOut, TieOutName } from '@lowtide/core/ledger/tie-out.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 

@@ -2,7 +2,7 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
 import { MEASURE_NAMES, MEASURES } from '@lowtide/core/ledger/measures.ts';
-import { TIE_OUTS, ties } from '@lowtide/core/statements/tie-out.ts';
+import { TIE_OUTS, ties } from '@lowtide/core/ledger/tie-out.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { tieOuts } from './tie-out-queries.ts';

@@ -24,13 +24,16 @@ export interface Letter {
   readonly title: string;
   readonly author: string;
   readonly content: Content[];
+  /** On paper turned across. */
+  readonly across?: boolean;
 }
 
 /** A letter on letter paper in the shipped typeface, as PDF. */
-export async function printed({ title, author, content }: Letter): Promise<Buffer> {
+export async function printed({ title, author, content, across = false }: Letter): Promise<Buffer> {
   const pdf = pdfMake.createPdf({
     pageSize: 'LETTER',
-    pageMargins: [56, 56, 56, 56],
+    pageOrientation: across ? 'landscape' : 'portrait',
+    pageMargins: across ? [36, 36, 36, 36] : [56, 56, 56, 56],
     info: { title, author },
     defaultStyle: { font: 'InstrumentSans', fontSize: 10, lineHeight: 1.3, color: '#14262b' },
     content,

@@ -16,26 +16,24 @@ import { projectFigures } from '../http/traced.ts';
 import { budgetAgainstActual } from './budget-queries.ts';
 import { contractChanges } from './contract-queries.ts';
 import { standingProjects, type StandingProject } from './position-queries.ts';
-import { budgetAnswer, budgetTotalsAnswer, positionRow, profitToDate } from './project-answers.ts';
+import { budgetAnswer, budgetTotalsAnswer, profitToDate } from './project-answers.ts';
+import { positionRow } from './position-row-queries.ts';
 
 export function projectRoutes(router: Router, context: Context): void {
-  read(router, context, 'projects', async (db, { query }) => {
-    const { percentDecimals } = await companyAt(db, await bounds(db, asOf(query)));
-    const standing = await standingProjects(db, asOf(query));
-    return { rows: standing.map((each) => positionRow(each, query.through, percentDecimals)) };
-  });
+  read(router, context, 'project', async (db, { params, query }) => projectDetail(db, params.id, asOf(query)));
+}
 
-  read(router, context, 'project', async (db, { params, query }) => {
-    const { percentDecimals } = await companyAt(db, await bounds(db, asOf(query)));
-    const budget = await budgetAgainstActual(db, asOf(query), [params.id]);
-    const [standing] = await standingProjects(db, asOf(query), { only: params.id, budget });
-    if (!standing) throw new Refusal([{ at: '', kind: 'not-there', subject: 'project' }], 404);
-    return {
-      ...page(standing, query.through, percentDecimals),
-      ...budgetPart(budget, { through: query.through, record: standing.record, codes: await costCodes(db) }),
-      ...(await monthsAndChanges(db, params.id, asOf(query))),
-    };
-  });
+/** One project with its budget, its months and the changes of its contract. */
+export async function projectDetail(db: Db, id: number, at: AsOf): Promise<Page> {
+  const { percentDecimals } = await companyAt(db, await bounds(db, at));
+  const budget = await budgetAgainstActual(db, at, [id]);
+  const [standing] = await standingProjects(db, at, { only: id, budget });
+  if (!standing) throw new Refusal([{ at: '', kind: 'not-there', subject: 'project' }], 404);
+  return {
+    ...page(standing, at.through, percentDecimals),
+    ...budgetPart(budget, { through: at.through, record: standing.record, codes: await costCodes(db) }),
+    ...(await monthsAndChanges(db, id, at)),
+  };
 }
 
 type Page = Answer<'project'>;

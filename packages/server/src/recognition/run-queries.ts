@@ -40,6 +40,15 @@ export async function latestRun(db: Db, known = Number.MAX_SAFE_INTEGER): Promis
   return { document: row.id, month, recordedAt: row.recorded_at, recordedBy: row.recorded_by };
 }
 
+/** When the run of a month was posted, as known at a moment; null where it has none that counts. */
+export async function runOf(db: Db, month: Month, known: number): Promise<number | null> {
+  const { rows } = await sql<{ recorded_at: number }>`SELECT recorded_at FROM document d
+    WHERE kind = 'recognition' AND dated_on = ${dayNumber(lastDay(month))} AND d.recorded_at <= ${known}
+      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id AND r.recorded_at <= ${known})
+    ORDER BY d.id DESC LIMIT 1`.execute(db);
+  return rows[0]?.recorded_at ?? null;
+}
+
 /** The rows a run for the month would have: every project that is measured and has anything to show. */
 export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow[]> {
   const limits = await bounds(db, at);

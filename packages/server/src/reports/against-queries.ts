@@ -2,7 +2,7 @@ import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
 import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
-import type { EstimatedLine } from '@lowtide/core/statements/estimate-against-actual.ts';
+import type { EstimatedLine } from '@lowtide/core/reports/estimate-against-actual/figures.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import type { Bounds } from '../ledger/as-of-queries.ts';

@@ -44,7 +44,7 @@ beforeAll(async () => {
 afterAll(() => app.close());
 
 const against = (through = '2027-02', more = `&project=${pier}`) =>
-  app.ask<Answer<'against'>>(`/estimate-against-actual?through=${through}${more}`);
+  app.ask<Answer<'estimate-against-actual'>>(`/estimate-against-actual?through=${through}${more}`);
 
 describe('estimate against actual', () => {
   test('per line: over target first, what was not estimated as its own row, cost side and price side', async () => {

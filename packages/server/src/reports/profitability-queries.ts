@@ -1,6 +1,6 @@
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { cents, ZERO } from '@lowtide/core/money/cents.ts';
-import { NO_RESULT, type ResultAmounts } from '@lowtide/core/statements/profitability.ts';
+import { NO_RESULT, type ResultAmounts } from '@lowtide/core/reports/profitability/figures.ts';
 import type { Db } from '../database/schema.ts';
 import { accountMovements, codingAmounts, projectTotals, type Span } from '../ledger/balance-queries.ts';
 import { accounts } from '../records/company-queries.ts';
@@ -17,8 +17,10 @@ export async function resultsByProject(db: Db, span: Span): Promise<ReadonlyMap<
       hours: total.hours,
     });
   }
-  const costs = await codingAmounts(db, span, { roles: ['cost-of-revenue', 'internal-projects'] });
-  for (const { project, costType, amount } of costs) {
+  const lossAccount = (await accounts(db)).find(({ role }) => role === 'loss-expense')?.id;
+  const costs = await codingAmounts(db, span, { types: ['cost-of-revenue', 'expense'] });
+  for (const { project, costType, amount, account } of costs) {
+    if (account === lossAccount) continue;
     const known = results.get(project) ?? NO_RESULT;
     const type = costType as CostType | '';
     results.set(

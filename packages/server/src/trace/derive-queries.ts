@@ -1,7 +1,7 @@
 import { budgetFigures, revisedBudget } from '@lowtide/core/budget/budget-against-actual.ts';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { cents, sum, ZERO } from '@lowtide/core/money/cents.ts';
-import { contractNet } from '@lowtide/core/statements/balance-sheet.ts';
+import { contractNet } from '@lowtide/core/reports/balance-sheet/figures.ts';
 import { money, positionDerivation, type Derivation, type DerivationInput } from '@lowtide/core/trace/derivation.ts';
 import type { DerivedName, Figure } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';

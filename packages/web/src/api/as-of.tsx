@@ -76,9 +76,10 @@ export function useGo(): (path: string, how?: { readonly replace?: boolean }) =>
 /** Puts the whole screen to another month. */
 export function useOpenMonth(): (month: Month) => void {
   const [, setSearch] = useSearchParams();
+  // From the address itself: it is ahead of the screen when keys come faster than answers.
   return (month) =>
-    setSearch((before) => {
-      const next = new URLSearchParams(before);
+    setSearch(() => {
+      const next = new URLSearchParams(globalThis.location.search);
       next.set('m', month);
       return next;
     });
@@ -101,11 +102,25 @@ export function useViewState(name: string, initial: string): readonly [string, (
   return [search.get(name) ?? initial, set];
 }
 
-/** Address of a report's file, as of what the screen shows. */
+/** Address of a report's file. Words that say nothing are left out. */
+export function fileAddress(report: string, ending: string, words: Readonly<Record<string, string>>): string {
+  const said = Object.entries(words).filter(([, value]) => value !== '');
+  return `/api/reports/${report}.${ending}?${new URLSearchParams(said).toString()}`;
+}
+
+/** Address of a list's file, as of what the screen shows. */
 export function csvAddress(
   report: string,
   asOf: ShownBooks['asOf'],
   more: Readonly<Record<string, string>> = {},
 ): string {
-  return `/api/reports/${report}.csv?${new URLSearchParams({ ...asOf, ...more }).toString()}`;
+  return fileAddress(report, 'csv', { ...asOf, ...more });
+}
+
+/** A moment as the reader's clock shows it: `2027-02-28 17:00`. */
+export function localText(instant: string): string {
+  const at = new Date(instant);
+  const two = (part: number): string => String(part).padStart(2, '0');
+  const day = [at.getFullYear(), two(at.getMonth() + 1), two(at.getDate())].join('-');
+  return `${day} ${two(at.getHours())}:${two(at.getMinutes())}`;
 }

@@ -32,13 +32,15 @@ const repeated = vi.fn();
 
 function Sheet({ initial }: { readonly initial: readonly GridRow[] }) {
   const [rows, setRows] = useState(initial);
-  seen = rows;
   return (
     <EntryGrid
       label="Test"
       columns={COLUMNS}
       rows={rows}
-      onChange={setRows}
+      onChange={(next) => {
+        seen = next;
+        setRows(next);
+      }}
       marks={new Map([['0/net', { tone: 'trouble', message: 'No number.' }]])}
       suggest={(_row, column, typed) =>
         column === 'who'
@@ -55,6 +57,7 @@ function Sheet({ initial }: { readonly initial: readonly GridRow[] }) {
 }
 
 function open(...initial: GridRow[]) {
+  seen = initial;
   render(<Sheet initial={initial} />);
   return userEvent.setup();
 }

@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import {
   memo,
   useCallback,
+  useLayoutEffect,
   useId,
   useMemo,
   useRef,
@@ -119,7 +120,9 @@ interface Handlers {
 /** Handlers that stay the same ones while what they do changes: rows that did not change are not drawn again. */
 function useSteady(handlers: Handlers): Handlers {
   const latest = useRef(handlers);
-  latest.current = handlers;
+  useLayoutEffect(() => {
+    latest.current = handlers;
+  });
   const onFocus = useCallback((place: CellPlace) => latest.current.onFocus(place), []);
   const onType = useCallback((place: CellPlace, value: string) => latest.current.onType(place, value), []);
   return { onFocus, onType };

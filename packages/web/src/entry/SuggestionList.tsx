@@ -1,4 +1,4 @@
-import { useLayoutEffect, useState, type RefObject } from 'react';
+import { useLayoutEffect, useRef, type RefObject } from 'react';
 import styled from 'styled-components';
 import { color, size, space, type } from '../theme/tokens.ts';
 
@@ -25,16 +25,16 @@ export interface SuggestionListProps {
 
 /** The suggestions under a cell, inside the scrolling sheet. */
 export function SuggestionList({ id, suggestions, chosen, box, cell, onAccept }: SuggestionListProps) {
-  const [place, setPlace] = useState<{ readonly top: number; readonly left: number } | null>(null);
+  const list = useRef<HTMLUListElement>(null);
   useLayoutEffect(() => {
     const input = box.current?.querySelector(`[data-cell="${cell}"]`);
-    if (!box.current || !input) return;
+    if (!box.current || !input || !list.current) return;
     const [inner, outer] = [input.getBoundingClientRect(), box.current.getBoundingClientRect()];
-    setPlace({ top: inner.bottom, left: Math.min(inner.left, outer.right - 392) });
+    list.current.style.top = `${inner.bottom}px`;
+    list.current.style.left = `${Math.min(inner.left, outer.right - 392)}px`;
   }, [box, cell]);
-  if (place === null) return null;
   return (
-    <List id={id} role="listbox" aria-label="Suggestions" style={place}>
+    <List ref={list} id={id} role="listbox" aria-label="Suggestions">
       {suggestions.map((suggestion, index) => (
         <li
           key={`${suggestion.code} ${suggestion.name}`}

@@ -37,6 +37,8 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
   const [sheet, setSheet] = useState<S | null>(id === null ? blank : null);
   const [preview, setPreview] = useState<Preview | null>(null);
   const stored = useRef<Stored | null>(null);
+  // What is stored already when the page opens is read once.
+  const [unreadId, setUnreadId] = useState(id);
   const write = useWriting(month);
   const send = async (now: S): Promise<Trouble | null> => {
     const known = stored.current;
@@ -49,11 +51,9 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
   };
   const keeping = useKeeping(sheet, send, KEEP_AFTER_MS);
   const { take } = keeping;
-  const loading = useRead(
-    'draft',
-    id === null || stored.current !== null ? null : { params: { id: String(id) }, query: { month } },
-    { fresh: true },
-  );
+  const loading = useRead('draft', unreadId === null ? null : { params: { id: String(unreadId) }, query: { month } }, {
+    fresh: true,
+  });
 
   useEffect(() => {
     if (stored.current !== null || !loading.answer) return;
@@ -61,6 +61,7 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
     stored.current = { id: own, version };
     const theirs = typed as unknown as S;
     take(theirs);
+    setUnreadId(null);
     setSheet(theirs);
     setPreview(shown);
   }, [loading.answer, take]);

@@ -48,7 +48,9 @@ export function useKeeping<T>(
     return running.current;
   };
   const leave = useRef(keepNow);
-  leave.current = keepNow;
+  useEffect(() => {
+    leave.current = keepNow;
+  });
   // Going away keeps at once what was typed last.
   useEffect(() => () => void (timer.current === undefined ? undefined : leave.current()), []);
   return {

@@ -2,6 +2,7 @@ import { Command } from 'cmdk';
 import { useDeferredValue, useState } from 'react';
 import styled from 'styled-components';
 import { dollars } from '@lowtide/core/money/dollars.ts';
+import { REPORT_NAMES, reportOf } from '@lowtide/core/reports/reports.ts';
 import { useGo } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -23,15 +24,10 @@ const DEEDS: readonly Deed[] = [
   { name: 'Post a journal', path: '/closing/journal' },
   { name: 'Lock a month', path: '/closing' },
   { name: 'Projects', path: '/projects' },
-  { name: 'WIP schedule', path: '/reports/wip' },
-  { name: 'Profit per project and client', path: '/reports/profitability' },
-  { name: 'Portfolio of projects', path: '/reports/portfolio' },
-  { name: 'Estimate against actual', path: '/reports/against' },
-  { name: 'Fade of expected profit', path: '/reports/fade' },
-  { name: 'Deadlines', path: '/reports/deadlines' },
-  { name: 'Income statement', path: '/reports/income' },
-  { name: 'Balance sheet', path: '/reports/balance' },
-  { name: 'Trial balance', path: '/reports/trial' },
+  ...REPORT_NAMES.map((name) => ({
+    name: reportOf(name).title,
+    path: name === 'projects' ? '/projects' : `/reports/${name}`,
+  })),
   { name: 'Add a project, client, supplier or employee', path: '/settings' },
 ];
 

@@ -3,13 +3,13 @@ import { useSearchParams } from 'react-router';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { useShownBooks } from '../api/as-of.tsx';
+import { localText, useShownBooks } from '../api/as-of.tsx';
 
 /** Sets up to which moment of recording the screen reads the books. */
 export function KnownDialog({ onClose }: { readonly onClose: () => void }) {
   const { known, today } = useShownBooks();
   const [, setSearch] = useSearchParams();
-  const [typed, setTyped] = useState(known?.slice(0, 16).replace('T', ' ') ?? `${today} 00:00`);
+  const [typed, setTyped] = useState(known === undefined ? today : localText(known));
   const moment = momentOf(typed);
   const show = (value: string | undefined): void => {
     setSearch((before) => {
@@ -23,12 +23,16 @@ export function KnownDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog title="Show the books as known at" onClose={onClose}>
       <Field
-        label="Recorded up to (UTC)"
+        label="Recorded up to"
         value={typed}
         onChange={setTyped}
         autoFocus
-        hint="Day and time, such as 2027-02-28 17:00. What was recorded later is left out of every figure."
-        problem={moment === undefined ? 'Give a day and a time, such as 2027-02-28 17:00.' : undefined}
+        hint="A day, up to its end, or a day and a time, such as 2027-02-28 17:00. What was recorded later is left out of every figure."
+        problem={
+          moment === undefined
+            ? 'Give a day, such as 2027-02-28, or a day and a time, such as 2027-02-28 17:00.'
+            : undefined
+        }
       />
       <DialogActions>
         <Button onPress={() => show(undefined)}>As known now</Button>
@@ -40,9 +44,10 @@ export function KnownDialog({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
+/** A day means its end, where the reader lives. */
 function momentOf(typed: string): string | undefined {
-  const at = /^\d{4}-\d\d-\d\d( \d\d:\d\d)?$/.test(typed.trim())
-    ? Date.parse(`${typed.trim().replace(' ', 'T')}${typed.includes(':') ? '' : 'T00:00'}Z`)
-    : Number.NaN;
+  const read = /^(\d{4}-\d\d-\d\d)(?: (\d\d:\d\d))?$/.exec(typed.trim());
+  if (!read) return undefined;
+  const at = Date.parse(read[2] === undefined ? `${read[1]}T23:59:59.999` : `${read[1]}T${read[2]}`);
   return Number.isNaN(at) ? undefined : new Date(at).toISOString();
 }

@@ -43,8 +43,8 @@ export function MonthRibbon() {
     const now = new URLSearchParams(globalThis.location.search).get('m') ?? through;
     choose(monthAt(monthNumber(month(now)) + by));
   };
-  useHotkeys('bracketleft', step(-1), [through]);
-  useHotkeys('bracketright', step(1), [through]);
+  useHotkeys('bracketleft', step(-1));
+  useHotkeys('bracketright', step(1));
   const chosen = months.find(({ month }) => month === through);
   return (
     <Strip aria-label="Months">

@@ -3,7 +3,7 @@ import { Suspense, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { AsOfLink, ShownBooksProvider, useAddressAsOf } from '../api/as-of.tsx';
+import { AsOfLink, localText, ShownBooksProvider, useAddressAsOf } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { FigureActionsContext } from '../ui/Figure.tsx';
@@ -109,11 +109,7 @@ function TopBar({ frame, onFind }: { readonly frame: Answer<'frame'>; readonly o
 function KnownBanner() {
   const { known } = useAddressAsOf();
   if (known === undefined) return null;
-  return (
-    <Banner role="status">
-      The books as known on {known.slice(0, 16).replace('T', ' ')} UTC. What was recorded later is left out.
-    </Banner>
-  );
+  return <Banner role="status">The books as known on {localText(known)}. What was recorded later is left out.</Banner>;
 }
 
 const Frame = styled.div`

@@ -1,19 +1,11 @@
+import { REPORT_NAMES, reportOf } from '@lowtide/core/reports/reports.ts';
 import { useGo } from '../api/as-of.tsx';
 import { TabLinks } from '../ui/TabLinks.tsx';
 
-const REPORTS = [
-  { id: 'wip', text: 'WIP schedule' },
-  { id: 'profitability', text: 'Profitability' },
-  { id: 'portfolio', text: 'Portfolio' },
-  { id: 'against', text: 'Against estimate' },
-  { id: 'fade', text: 'Fade' },
-  { id: 'deadlines', text: 'Deadlines' },
-  { id: 'income', text: 'Income statement' },
-  { id: 'balance', text: 'Balance sheet' },
-  { id: 'trial', text: 'Trial balance' },
-];
+/** All reports in their order; projects have a section of their own. */
+const TABS = REPORT_NAMES.filter((name) => name !== 'projects').map((id) => ({ id, text: reportOf(id).title }));
 
 export function ReportTabs({ chosen }: { readonly chosen: string }) {
   const go = useGo();
-  return <TabLinks label="Reports" tabs={REPORTS} chosen={chosen} onChoose={(id) => go(`/reports/${id}`)} />;
+  return <TabLinks label="Reports" tabs={TABS} chosen={chosen} onChoose={(id) => go(`/reports/${id}`)} />;
 }

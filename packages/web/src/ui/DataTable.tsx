@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useMemo, useRef, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { color, size, space, type } from '../theme/tokens.ts';
 
@@ -30,15 +30,32 @@ export interface DataTableProps<Row> {
   readonly rowTone?: (row: Row) => 'unbudgeted' | 'trouble' | 'strong' | undefined;
   readonly sort?: TableSort;
   readonly empty?: ReactNode;
+  /** The rows stand in the order asked for already. */
+  readonly isOrdered?: boolean;
+  /** Asked for when the last row comes into view. */
+  readonly onMore?: (() => void) | undefined;
 }
 
 const ROW_HEIGHT = 29;
 const DRAW_ALL_BELOW = 120;
 
 /** A table that scrolls inside; header and totals stay. Long ones draw only the rows in view. */
-export function DataTable<Row>({ label, rows, columns, rowKey, rowTone, sort, empty }: DataTableProps<Row>) {
+export function DataTable<Row>({
+  label,
+  rows,
+  columns,
+  rowKey,
+  rowTone,
+  sort,
+  empty,
+  isOrdered = false,
+  onMore,
+}: DataTableProps<Row>) {
   const box = useRef<HTMLDivElement>(null);
-  const shown = useMemo(() => sorted(rows, columns, sort?.by ?? ''), [rows, columns, sort?.by]);
+  const shown = useMemo(
+    () => (isOrdered ? rows : sorted(rows, columns, sort?.by ?? '')),
+    [rows, columns, sort?.by, isOrdered],
+  );
   const virtual = useVirtualizer({
     count: shown.length,
     getScrollElement: () => box.current,
@@ -50,6 +67,12 @@ export function DataTable<Row>({ label, rows, columns, rowKey, rowTone, sort, em
   const before = all ? 0 : (virtual.getVirtualItems()[0]?.start ?? 0);
   const after = all ? 0 : virtual.getTotalSize() - (virtual.getVirtualItems().at(-1)?.end ?? 0);
   const totals = columns.some(({ total }) => total !== undefined);
+  const isAtEnd = !all && items.at(-1) === shown.length - 1;
+  useEffect(() => {
+    if (isAtEnd) onMore?.();
+    // Asked once for each end that is reached.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isAtEnd, shown.length]);
   return (
     <Box ref={box} tabIndex={0} role="group" aria-label={label}>
       <table aria-label={label} aria-rowcount={shown.length + 1}>

@@ -65,9 +65,13 @@ export const Sentence = styled.div`
   strong {
     color: ${color.text};
   }
-  > a {
+  > a,
+  > [data-files] {
     float: right;
     margin-left: ${space.four};
+  }
+  > [data-files] a {
+    margin-left: ${space.two};
   }
 `;
 

@@ -38,7 +38,6 @@ export function useEstimate(id: number): EstimateState {
   const [put] = useWrite('changeEstimate');
   const [typed, setTyped] = useState<TypedEstimate | null>(null);
   const [head, setHead] = useState<Head | null>(null);
-  const [basis, setBasis] = useState<Estimate['basis'] | null>(null);
   const version = useRef(0);
   const send = async (now: TypedEstimate): Promise<Trouble | null> => {
     const written = await put({ params: { id: String(id) }, body: { version: version.current, ...now } });
@@ -52,7 +51,6 @@ export function useEstimate(id: number): EstimateState {
 
   useEffect(() => {
     if (!answer) return;
-    setBasis(answer.basis);
     // What is being typed here counts before what the server has; a newer version by a decision is taken over.
     if (answer.version <= version.current || !isIdle()) return;
     version.current = answer.version;
@@ -72,7 +70,7 @@ export function useEstimate(id: number): EstimateState {
     if (next) show(next);
   };
   return {
-    ...{ typed, head, basis, kept, undo: step('back'), redo: step('forward') },
+    ...{ typed, head, basis: answer?.basis ?? null, kept, undo: step('back'), redo: step('forward') },
     trouble: trouble ?? (typed === null ? (unread ?? null) : null),
     change: (next) => {
       const before = latest();

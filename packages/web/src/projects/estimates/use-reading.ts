@@ -28,6 +28,17 @@ export function useReading(sheet: EstimateSheet | null, basis: EstimateBasis | n
 
   useEffect(() => {
     if (sheet === null || basis === null) return;
+    const readAll = async (): Promise<void> => {
+      if (busy.current) return;
+      busy.current = true;
+      while (wanted.current !== null && reader.current !== null) {
+        const [now, on] = wanted.current;
+        wanted.current = null;
+        const { changed, ...read } = await reader.current.read(now, on);
+        setReading((before) => ({ ...read, follows: withChanged(before?.follows ?? NOTHING, changed) }));
+      }
+      busy.current = false;
+    };
     wanted.current = [sheet, basis];
     // After the paint of what was typed: handing the sheet over takes its time, too.
     let waiting: ReturnType<typeof setTimeout> | undefined;
@@ -39,17 +50,5 @@ export function useReading(sheet: EstimateSheet | null, basis: EstimateBasis | n
       clearTimeout(waiting);
     };
   }, [sheet, basis]);
-
-  const readAll = async (): Promise<void> => {
-    if (busy.current) return;
-    busy.current = true;
-    while (wanted.current !== null && reader.current !== null) {
-      const [now, on] = wanted.current;
-      wanted.current = null;
-      const { changed, ...read } = await reader.current.read(now, on);
-      setReading((before) => ({ ...read, follows: withChanged(before?.follows ?? NOTHING, changed) }));
-    }
-    busy.current = false;
-  };
   return reading;
 }

@@ -1,10 +1,10 @@
 import { Checkbox } from 'react-aria-components/Checkbox';
 import { CheckboxGroup } from 'react-aria-components/CheckboxGroup';
 import styled from 'styled-components';
+import { PORTFOLIO_CHOICES } from '@lowtide/core/reports/portfolio/report.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog, DialogActions } from '../../ui/Dialog.tsx';
 import { color, space } from '../../theme/tokens.ts';
-import { CHOICES } from './portfolio-columns.tsx';
 
 export interface ColumnsDialogProps {
   readonly chosen: readonly string[];
@@ -17,7 +17,7 @@ export function ColumnsDialog({ chosen, onChange, onClose }: ColumnsDialogProps)
   return (
     <Dialog title="Columns" onClose={onClose} width={420}>
       <Boxes aria-label="Columns" value={[...chosen]} onChange={onChange}>
-        {CHOICES.map(({ id, head }) => (
+        {PORTFOLIO_CHOICES.map(({ id, head }) => (
           <Checkbox key={id} value={id}>
             {({ isSelected }) => (
               <>

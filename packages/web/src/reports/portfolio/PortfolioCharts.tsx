@@ -58,7 +58,7 @@ export function PortfolioCharts({ portfolio: { rows, months } }: { readonly port
           ]}
           height={136}
           at={through}
-          onMonth={(month) => go(`/reports/income?m=${month}&from=${month}`)}
+          onMonth={(month) => go(`/reports/income-statement?m=${month}&from=${month}`)}
         />
       </section>
     </Row>

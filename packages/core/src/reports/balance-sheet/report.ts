@@ -1,0 +1,32 @@
+import { RecognizableQuery } from '../query.ts';
+import { BASIS, report } from '../report.ts';
+import { figuresRow, groupRows, statementTable, sumRow } from '../statement-rows.ts';
+import { traced } from '../table.ts';
+import { BalanceSheet } from './shape.ts';
+
+export const BALANCE_SHEET = report({
+  title: 'Balance sheet',
+  facts: 'Earned, unbilled and progress billings are netted contract by contract',
+  path: '/balance-sheet',
+  summary: 'Balance sheet',
+  query: RecognizableQuery,
+  answer: BalanceSheet,
+  sentence: 'At the end of {through}, {basis}.',
+  choices: { basis: BASIS },
+  table: (answer) =>
+    statementTable(
+      [
+        ...groupRows('Assets before contracts', answer.assets),
+        figuresRow('Underbilled contracts', [traced(answer.contractAssets)], false),
+        sumRow('Total assets', [answer.totalAssetsCents]),
+        ...groupRows('Liabilities before contracts', answer.liabilities),
+        figuresRow('Overbilled contracts', [traced(answer.contractLiabilities)], false),
+        ...groupRows('Equity before profit', answer.equity),
+        figuresRow('Profit of earlier years', [traced(answer.earlierProfit)], false),
+        figuresRow('Profit of this year', [traced(answer.profitThisYear)], false),
+        sumRow('Total liabilities and equity', [answer.totalLiabilitiesAndEquityCents]),
+      ],
+      [{ head: 'Amount', file: 'amount' }],
+    ),
+  empty: 'Nothing is posted yet.',
+});

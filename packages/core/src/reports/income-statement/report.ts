@@ -1,0 +1,35 @@
+import { monthText, type Month } from '../../calendar/month.ts';
+import { BASIS, report } from '../report.ts';
+import { figuresRow, groupRows, statementTable, sumRow } from '../statement-rows.ts';
+import { traced } from '../table.ts';
+import { IncomeQuery, IncomeStatement } from './shape.ts';
+
+export const INCOME_STATEMENT = report({
+  title: 'Income statement',
+  facts: 'By account; revenue is what was recognized',
+  path: '/income-statement',
+  summary: 'Income statement',
+  query: IncomeQuery,
+  answer: IncomeStatement,
+  sentence: 'From {from} through {through} and the fiscal year to date, {basis}.',
+  choices: { from: { kind: 'month', label: 'From month', initial: ({ through }) => through }, basis: BASIS },
+  table: (answer) =>
+    statementTable(
+      [
+        ...groupRows('Revenue', answer.revenue),
+        ...groupRows('Cost of revenue', answer.costOfRevenue),
+        sumRow('Gross profit', answer.grossProfit),
+        ...groupRows('Expense', answer.expense),
+        figuresRow('Net income', answer.netIncome.map(traced), true),
+      ],
+      answer.columns.map((span, place) => ({
+        head: place === 0 ? spanText(span) : `Year, ${spanText(span)}`,
+        file: `${place === 0 ? '' : 'year_'}${span.from}_through_${span.through}`,
+      })),
+    ),
+  empty: 'Nothing is posted yet.',
+});
+
+function spanText({ from, through }: { readonly from: Month; readonly through: Month }): string {
+  return from === through ? monthText(through) : `${monthText(from)} – ${monthText(through)}`;
+}

@@ -1,0 +1,41 @@
+import type { z } from 'zod';
+import type { ProjectDetail } from '../../wire/reading.ts';
+import { cents } from '../../money/cents.ts';
+import { tableOf, traced, type ColumnOf, type Table } from '../table.ts';
+
+type Detail = Pick<z.output<typeof ProjectDetail>, 'budget' | 'budgetTotals'>;
+type Row = Detail['budget'][number];
+
+/** A project's budget against actual, line by line. */
+export function budgetTable({ budget, budgetTotals: totals }: Detail): Table {
+  const columns: readonly ColumnOf<Row>[] = [
+    { id: 'phase', head: 'Phase', file: 'phase', holds: 'text', of: ({ phase }) => phase ?? '' },
+    { id: 'code', head: 'Code', file: 'cost_code', holds: 'text', of: ({ code }) => code },
+    { id: 'name', head: 'Cost code', file: 'name', holds: 'text', of: ({ name }) => name, total: 'Total' },
+    { id: 'type', head: 'Type', file: 'cost_type', holds: 'text', of: ({ costType }) => costType },
+    {
+      id: 'budgeted',
+      head: 'Budgeted',
+      file: 'budgeted',
+      holds: 'text',
+      of: ({ budgeted }) => (budgeted ? 'yes' : 'no'),
+    },
+    money('original', 'Original', ({ original }) => traced(original), totals.originalCents),
+    money('changes', 'Changes', ({ changesCents }) => changesCents, totals.changesCents),
+    money('budget', 'Budget', ({ revised }) => traced(revised), cents(totals.originalCents + totals.changesCents)),
+    money('actual', 'Actual', ({ actual }) => traced(actual), totals.actualCents),
+    money('left', 'Left', ({ remaining }) => traced(remaining), totals.remainingCents),
+    { id: 'used', head: 'Used', file: 'used_percent', holds: 'percent', of: ({ used }) => used },
+    money('at_completion', 'At completion', ({ estimate }) => traced(estimate), totals.estimateCents),
+    money('variance', 'Variance', ({ variance }) => traced(variance), totals.varianceCents),
+  ];
+  return tableOf(columns, budget, {
+    key: ({ phase, code, costType }) => `${phase ?? ''}/${code}/${costType}`,
+    name: ({ code }) => code,
+    tone: ({ budgeted }) => (budgeted ? undefined : 'unbudgeted'),
+  });
+}
+
+function money(file: string, head: string, of: ColumnOf<Row>['of'], total: number): ColumnOf<Row> {
+  return { id: file, head, file, holds: 'money', of, total };
+}

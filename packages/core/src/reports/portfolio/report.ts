@@ -1,0 +1,177 @@
+import type { z } from 'zod';
+import { COST_TYPES } from '../../ledger/cost-type.ts';
+import { difference, sum, ZERO, type Cents } from '../../money/cents.ts';
+import { sumQuantity } from '../../money/quantity.ts';
+import { figureKey, type FigureName } from '../../trace/figure.ts';
+import type { Month } from '../../calendar/month.ts';
+import { ratio, type Ratio } from '../../money/ratio.ts';
+import { RecognizableQuery } from '../query.ts';
+import { BASIS, report } from '../report.ts';
+import { tableOf, type ColumnOf } from '../table.ts';
+import { Portfolio } from './shape.ts';
+
+type Project = z.output<typeof Portfolio>['rows'][number];
+
+/** A project, or several together. */
+export interface PortfolioRow extends Omit<Project, 'id' | 'complete' | 'kind'> {
+  /** Null for several together. */
+  readonly id: number | null;
+  readonly complete: Ratio | null;
+  readonly kind?: string;
+}
+
+export const PORTFOLIO = report({
+  title: 'Portfolio',
+  facts: 'Every project: planned and actual, side by side',
+  path: '/portfolio',
+  summary: 'All projects with all their measures',
+  query: RecognizableQuery,
+  answer: Portfolio,
+  sentence: 'Projects {by} through {through}, {basis}.',
+  choices: {
+    by: {
+      kind: 'options',
+      label: 'Grouped',
+      options: [
+        { value: 'none', text: 'one by one' },
+        { value: 'client', text: 'by client' },
+        { value: 'manager', text: 'by manager' },
+        { value: 'status', text: 'by status' },
+      ],
+    },
+    basis: BASIS,
+  },
+  drawnOnly: ['by'],
+  table: ({ rows }, { through }) => portfolioTable(rows, through as Month | undefined),
+  empty: 'No project yet.',
+});
+
+/** The table of projects and of groups of them; `through` makes their figures traceable. */
+export function portfolioTable(rows: readonly PortfolioRow[], through: Month | undefined) {
+  return tableOf(portfolioColumns(togetherRow('All', rows), through), rows, {
+    key: ({ id, name }) => id ?? `all of ${name}`,
+    name: ({ code, name }) => code || name,
+    tone: ({ id }) => (id === null ? 'strong' : undefined),
+    leadsTo: ({ id }) => (id === null ? undefined : `/projects/${id}`),
+  });
+}
+
+/** What is shown until one chooses. */
+export const FIRST_PORTFOLIO_COLUMNS = [
+  ...['client', 'contract', 'earned', 'estimate', 'cost'],
+  ...['profit', 'profit-then', 'margin', 'complete', 'hours'],
+];
+
+interface MeasureColumn {
+  readonly head: string;
+  readonly file: string;
+  readonly of: (row: PortfolioRow) => Cents;
+  readonly tone?: 'earned' | 'billed';
+  /** The figure it is of one project, where it can be traced. */
+  readonly figure?: FigureName;
+}
+
+const capital = (type: string): string => `${type.charAt(0).toUpperCase()}${type.slice(1)}`;
+
+const MEASURES: Readonly<Record<string, MeasureColumn>> = {
+  contract: { head: 'Contract', file: 'contract', of: ({ contractCents }) => contractCents, figure: 'contract' },
+  earned: { head: 'Earned', file: 'earned', of: ({ earnedCents }) => earnedCents, tone: 'earned', figure: 'earned' },
+  billed: { head: 'Billed', file: 'billed', of: ({ billedCents }) => billedCents, tone: 'billed', figure: 'billed' },
+  backlog: {
+    head: 'Backlog',
+    file: 'backlog',
+    of: (row) => difference(row.contractCents, row.earnedCents),
+    figure: 'backlog',
+  },
+  budget: { head: 'Budget', file: 'budget', of: ({ budgetCents }) => budgetCents, figure: 'budget' },
+  estimate: { head: 'At completion', file: 'estimate', of: ({ estimateCents }) => estimateCents, figure: 'estimate' },
+  cost: { head: 'Cost', file: 'cost', of: ({ costCents }) => costCents, figure: 'cost' },
+  ...Object.fromEntries(
+    COST_TYPES.map((type, index) => [
+      type,
+      { head: capital(type), file: `${type}_cost`, of: (row: PortfolioRow) => row.costByType[index] ?? ZERO },
+    ]),
+  ),
+  profit: {
+    head: 'Profit to date',
+    file: 'profit_to_date',
+    of: ({ profitToDateCents }) => profitToDateCents,
+    figure: 'profit-to-date',
+  },
+  'profit-then': {
+    ...{ head: 'Profit at end', file: 'profit_at_completion', figure: 'profit-at-completion' },
+    of: ({ profitAtCompletionCents }) => profitAtCompletionCents,
+  },
+  pending: { head: 'Pending price', file: 'pending_price', of: ({ pendingPriceCents }) => pendingPriceCents },
+  'pending-cost': { head: 'Pending cost', file: 'pending_cost', of: ({ pendingCostCents }) => pendingCostCents },
+};
+
+/** The columns one can choose from; the project itself is always there. */
+export const PORTFOLIO_CHOICES = portfolioColumns(togetherRow('All', []), undefined).filter(
+  ({ id, only }) => only === undefined && id !== 'code',
+);
+
+function portfolioColumns(total: PortfolioRow, through: Month | undefined): readonly ColumnOf<PortfolioRow>[] {
+  return [
+    {
+      id: 'code',
+      head: 'Project',
+      file: 'code',
+      holds: 'text',
+      of: ({ id, code, name }) => (id === null ? name : code),
+      total: 'All',
+    },
+    { id: 'name', head: 'Name', file: 'name', holds: 'text', only: 'file', of: ({ name }) => name },
+    { id: 'kind', head: 'Kind', file: 'kind', holds: 'text', only: 'file', of: ({ kind = '' }) => kind },
+    { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client },
+    { id: 'manager', head: 'Manager', file: 'manager', holds: 'text', of: ({ manager }) => manager },
+    { id: 'status', head: 'Status', file: 'status', holds: 'text', of: ({ status }) => status },
+    ...Object.entries(MEASURES).map(([id, measure]) => measureColumn(id, measure, { total, through })),
+    { id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent', of: ({ complete }) => complete },
+    {
+      ...{ id: 'margin', head: 'Margin at end', file: 'margin_percent', holds: 'percent' },
+      of: marginOf,
+      total: marginOf(total),
+    },
+    { id: 'hours', head: 'Hours', file: 'hours', holds: 'hours', of: ({ hours }) => hours, total: total.hours },
+  ];
+}
+
+function measureColumn(
+  id: string,
+  { head, file, of, tone, figure: name }: MeasureColumn,
+  { total, through }: { readonly total: PortfolioRow; readonly through: Month | undefined },
+): ColumnOf<PortfolioRow> {
+  const figureOf = ({ id: project }: PortfolioRow) =>
+    name === undefined || through === undefined || project === null ? undefined : figureKey({ name, project, through });
+  return {
+    ...{ id, head, file, holds: 'money' },
+    ...(tone === undefined ? {} : { tone }),
+    of: (row) => ({ value: of(row), figure: figureOf(row) }),
+    total: of(total),
+  };
+}
+
+function marginOf({ contractCents, profitAtCompletionCents }: PortfolioRow): Ratio | null {
+  return contractCents === 0 ? null : ratio(profitAtCompletionCents, contractCents);
+}
+
+/** Several projects as one row. */
+export function togetherRow(name: string, rows: readonly PortfolioRow[]): PortfolioRow {
+  const total = (of: (row: PortfolioRow) => Cents): Cents => sum(rows.map(of));
+  return {
+    ...{ id: null, code: '', name, status: '', client: '', manager: '', complete: null },
+    contractCents: total(({ contractCents }) => contractCents),
+    earnedCents: total(({ earnedCents }) => earnedCents),
+    billedCents: total(({ billedCents }) => billedCents),
+    budgetCents: total(({ budgetCents }) => budgetCents),
+    estimateCents: total(({ estimateCents }) => estimateCents),
+    costCents: total(({ costCents }) => costCents),
+    costByType: COST_TYPES.map((_, index) => total(({ costByType }) => costByType[index] ?? ZERO)),
+    profitAtCompletionCents: total(({ profitAtCompletionCents }) => profitAtCompletionCents),
+    profitToDateCents: total(({ profitToDateCents }) => profitToDateCents),
+    pendingPriceCents: total(({ pendingPriceCents }) => pendingPriceCents),
+    pendingCostCents: total(({ pendingCostCents }) => pendingCostCents),
+    hours: sumQuantity(rows.map(({ hours }) => hours)),
+  };
+}

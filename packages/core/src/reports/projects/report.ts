@@ -1,0 +1,51 @@
+import type { z } from 'zod';
+import { RecognizableQuery } from '../query.ts';
+import { BASIS, report } from '../report.ts';
+import { tableOf, traced, type ColumnOf } from '../table.ts';
+import { Projects } from './shape.ts';
+
+type Row = z.output<typeof Projects>['rows'][number];
+
+export const PROJECTS = report({
+  title: 'Projects',
+  facts: 'All projects where they stand',
+  path: '/projects',
+  summary: 'All projects where they stand',
+  query: RecognizableQuery,
+  answer: Projects,
+  sentence: 'Every project through {through}, {basis}.',
+  choices: { basis: BASIS },
+  table: ({ rows }) =>
+    tableOf(COLUMNS, rows, {
+      key: ({ id }) => id,
+      name: ({ code }) => code,
+      leadsTo: ({ id }) => `/projects/${id}`,
+    }),
+  empty: 'No project yet.',
+});
+
+const COLUMNS: readonly ColumnOf<Row>[] = [
+  { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code },
+  { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
+  { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client ?? '' },
+  { id: 'status', head: 'Status', file: 'status', holds: 'text', of: ({ status }) => status },
+  { id: 'manager', head: 'Manager', file: 'manager', holds: 'text', of: ({ manager }) => manager },
+  { id: 'contract', head: 'Contract', file: 'contract', holds: 'money', of: ({ contract }) => traced(contract) },
+  { id: 'estimate', head: 'At completion', file: 'estimate', holds: 'money', of: ({ estimate }) => traced(estimate) },
+  { id: 'cost', head: 'Cost', file: 'cost', holds: 'money', of: ({ cost }) => traced(cost) },
+  {
+    ...{ id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent' },
+    of: ({ complete, completeFigure }) => ({ value: complete, figure: completeFigure }),
+  },
+  { id: 'earned', head: 'Earned', file: 'earned', holds: 'money', tone: 'earned', of: ({ earned }) => traced(earned) },
+  { id: 'billed', head: 'Billed', file: 'billed', holds: 'money', tone: 'billed', of: ({ billed }) => traced(billed) },
+  {
+    ...{ id: 'overbilled', head: 'Billed − earned', file: 'billed_less_earned', holds: 'money', tone: 'gap' },
+    of: ({ overbilled }) => traced(overbilled),
+  },
+  {
+    ...{ id: 'margin', head: 'Margin', file: 'margin_percent', holds: 'percent' },
+    of: ({ margin, marginFigure }) => ({ value: margin, figure: marginFigure }),
+  },
+  { id: 'target', head: 'Target end', file: 'target_end', holds: 'day', of: ({ targetEndOn }) => targetEndOn },
+];

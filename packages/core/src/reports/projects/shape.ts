@@ -1,0 +1,27 @@
+import { z } from 'zod';
+import { Day, Id, Money, Ratio } from '../../wire/values.ts';
+import { Part } from '../query.ts';
+
+/** A project where it stands. */
+export const Position = z.object({
+  id: Id,
+  code: z.string(),
+  name: z.string(),
+  kind: z.string(),
+  status: z.string(),
+  client: z.string().nullable(),
+  manager: z.string(),
+  contract: Money,
+  estimate: Money,
+  cost: Money,
+  earned: Money,
+  billed: Money,
+  overbilled: Money,
+  progress: z.string(),
+  complete: Ratio,
+  completeFigure: z.string(),
+  margin: Ratio.nullable(),
+  marginFigure: z.string(),
+  targetEndOn: Day.nullable(),
+});
+export const Projects = Part.extend({ rows: z.array(Position) });

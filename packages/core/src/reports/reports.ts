@@ -1,0 +1,37 @@
+import { BALANCE_SHEET } from './balance-sheet/report.ts';
+import { DEADLINES } from './deadlines/report.ts';
+import { ESTIMATE_AGAINST_ACTUAL } from './estimate-against-actual/report.ts';
+import { FADE } from './fade/report.ts';
+import { INCOME_STATEMENT } from './income-statement/report.ts';
+import { PORTFOLIO } from './portfolio/report.ts';
+import { PROFITABILITY } from './profitability/report.ts';
+import { PROJECTS } from './projects/report.ts';
+import type { Report } from './report.ts';
+import { TRIAL_BALANCE } from './trial-balance/report.ts';
+import { WIP_SCHEDULE } from './wip-schedule/report.ts';
+
+/** Every report, by the name it has in addresses and files; in the order they are offered. */
+export const REPORTS = {
+  'wip-schedule': WIP_SCHEDULE,
+  profitability: PROFITABILITY,
+  portfolio: PORTFOLIO,
+  'estimate-against-actual': ESTIMATE_AGAINST_ACTUAL,
+  fade: FADE,
+  deadlines: DEADLINES,
+  'income-statement': INCOME_STATEMENT,
+  'balance-sheet': BALANCE_SHEET,
+  'trial-balance': TRIAL_BALANCE,
+  projects: PROJECTS,
+} as const;
+
+export type ReportName = keyof typeof REPORTS;
+export const REPORT_NAMES = Object.keys(REPORTS) as readonly ReportName[];
+
+/** A report whatever its shapes; what it draws is made of what its own shape parsed. */
+export type AnyReport = Omit<Report, 'table'> & {
+  readonly table: (answer: never, chosen: Readonly<Record<string, string>>) => ReturnType<Report['table']>;
+};
+
+export function reportOf(name: ReportName): AnyReport {
+  return REPORTS[name];
+}

@@ -1,0 +1,64 @@
+import { describe, expect, test } from 'vitest';
+import { GATE } from '../../documents/sample-catalog.test.sample.ts';
+import { cents } from '../../money/cents.ts';
+import { percent } from '../../money/ratio.ts';
+import type { ProjectPosition } from '../../progress/project-position.ts';
+import { belongsInSchedule, wipRow } from './figures.ts';
+
+const money = (dollars: number) => cents(dollars * 100);
+const BASE: ProjectPosition = {
+  project: GATE,
+  contract: money(812_000),
+  budget: money(609_000),
+  lineEstimates: money(609_000),
+  forecastMonth: null,
+  override: null,
+  costToDate: money(178_640),
+  earned: cents(23_818_667),
+  billed: money(250_000),
+  provision: cents(0),
+  stage: 'under way',
+};
+
+test('a row of the schedule, worked by hand', () => {
+  const row = wipRow(BASE, { costOfRevenue: money(178_640), lossExpense: cents(0) }, null);
+  expect(row.estimatedGrossProfit).toBe(20_300_000);
+  expect(row.estimatedMargin && percent(row.estimatedMargin)).toBe('25.00');
+  expect(row.grossProfitToDate).toBe(5_954_667);
+  expect([row.overbilled, row.underbilled]).toEqual([1_181_333, 0]);
+  expect(row.backlog).toBe(57_381_333);
+  expect(row.costToComplete).toBe(43_036_000);
+});
+
+test('underbilled is the other column, and never both', () => {
+  const row = wipRow({ ...BASE, billed: money(200_000) }, { costOfRevenue: cents(0), lossExpense: cents(0) }, null);
+  expect([row.overbilled, row.underbilled]).toEqual([0, 3_818_667]);
+});
+
+test('without a contract price there is no margin', () => {
+  expect(
+    wipRow({ ...BASE, contract: cents(0) }, { costOfRevenue: cents(0), lossExpense: cents(0) }, null).estimatedMargin,
+  ).toBeNull();
+});
+
+describe('what belongs in the schedule', () => {
+  const nothing = { contract: cents(0), costToDate: cents(0), earned: cents(0), billed: cents(0) };
+  test.each([
+    { case: 'a contract under way', of: BASE, belongs: true },
+    { case: 'an internal project', of: { ...BASE, project: { ...GATE, kind: 'internal' as const } }, belongs: false },
+    {
+      case: 'a proposal nobody worked on',
+      of: { ...BASE, ...nothing, contract: money(1), project: { ...GATE, status: 'proposed' as const } },
+      belongs: false,
+    },
+    { case: 'a proposal with cost', of: { ...BASE, project: { ...GATE, status: 'proposed' as const } }, belongs: true },
+    { case: 'a project of nothing', of: { ...BASE, ...nothing }, belongs: false },
+    {
+      case: 'a cancelled project with cost',
+      of: { ...BASE, project: { ...GATE, status: 'cancelled' as const } },
+      belongs: true,
+    },
+  ])('$case', ({ of, belongs }) => {
+    expect(belongsInSchedule(of)).toBe(belongs);
+  });
+});

@@ -1,0 +1,53 @@
+import { cents, difference, type Cents } from '../../money/cents.ts';
+import { ratio, type Ratio } from '../../money/ratio.ts';
+import { estimateAtCompletion } from '../../progress/estimate-at-completion.ts';
+import { progress, type KeptDecimals, type Progress } from '../../progress/progress.ts';
+import { overbilled, type ProjectPosition } from '../../progress/project-position.ts';
+
+/** One contract's row, to date, as posted: earned and billed are what the ledger holds, not what a run would make them. */
+export interface WipRow {
+  readonly position: ProjectPosition;
+  readonly estimate: Cents;
+  readonly progress: Progress;
+  readonly estimatedGrossProfit: Cents;
+  /** Gross profit ÷ contract price; null without a contract price. */
+  readonly estimatedMargin: Ratio | null;
+  /** Earned − cost recognized − loss provision. */
+  readonly grossProfitToDate: Cents;
+  readonly overbilled: Cents;
+  readonly underbilled: Cents;
+  readonly backlog: Cents;
+  readonly costToComplete: Cents;
+}
+
+export interface RecognizedToDate {
+  readonly costOfRevenue: Cents;
+  readonly lossExpense: Cents;
+}
+
+export function wipRow(position: ProjectPosition, posted: RecognizedToDate, kept: KeptDecimals): WipRow {
+  const estimate = estimateAtCompletion(position);
+  const profit = difference(position.contract, estimate);
+  const over = overbilled(position);
+  return {
+    position,
+    estimate,
+    progress: progress(position, kept),
+    estimatedGrossProfit: profit,
+    estimatedMargin: position.contract > 0 ? ratio(profit, position.contract) : null,
+    grossProfitToDate: cents(position.earned - posted.costOfRevenue - posted.lossExpense),
+    overbilled: cents(Math.max(0, over)),
+    underbilled: cents(Math.max(0, -over)),
+    backlog: difference(position.contract, position.earned),
+    costToComplete: difference(estimate, position.costToDate),
+  };
+}
+
+/** Contracts that belong in the schedule: for a client, under way or with anything earned or billed that is not closed out. */
+export function belongsInSchedule({ project, costToDate, earned, billed, contract }: ProjectPosition): boolean {
+  if (project.kind !== 'client') return false;
+  if (project.status === 'proposed' || project.status === 'cancelled') {
+    return costToDate !== 0 || earned !== 0 || billed !== 0;
+  }
+  return contract !== 0 || costToDate !== 0 || earned !== 0 || billed !== 0;
+}

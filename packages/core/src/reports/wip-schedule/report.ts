@@ -1,0 +1,121 @@
+import type { z } from 'zod';
+import { difference } from '../../money/cents.ts';
+import { RecognizableQuery } from '../query.ts';
+import { BASIS, report } from '../report.ts';
+import { tableOf, traced, type ColumnOf } from '../table.ts';
+import { WipSchedule } from './shape.ts';
+
+type Schedule = z.output<typeof WipSchedule>;
+type Row = Schedule['rows'][number];
+
+export const WIP_SCHEDULE = report({
+  title: 'WIP schedule',
+  facts: 'Over- and underbillings add up to the contract balances of the balance sheet',
+  path: '/wip-schedule',
+  summary: 'WIP schedule',
+  query: RecognizableQuery,
+  answer: WipSchedule,
+  sentence: 'Every contract through {through}, {basis}: {view}.',
+  choices: {
+    basis: BASIS,
+    view: {
+      kind: 'options',
+      label: 'Columns',
+      options: [
+        { value: 'to-date', text: 'where it stands to date' },
+        { value: 'year', text: 'this year, earlier, and what is ahead' },
+      ],
+    },
+  },
+  drawnOnly: ['view'],
+  table: (answer, { view }) =>
+    tableOf(columns(answer, view), answer.rows, {
+      key: ({ id }) => id,
+      name: ({ code }) => code,
+      leadsTo: ({ id }) => `/projects/${id}`,
+    }),
+  empty: 'No contract yet through this month.',
+});
+
+/** All of them in files; on screen those of the view. */
+function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>[] {
+  const toDate: Only = view === 'year' ? { only: 'file' } : {};
+  const year: Only = view === 'year' ? {} : { only: 'file' };
+  return [
+    { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code, total: 'Total' },
+    { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name, ...year },
+    { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client, ...year },
+    { ...money('contract', 'Contract', totals.contractCents), of: ({ contract }) => traced(contract), ...toDate },
+    { ...money('estimate', 'At completion', totals.estimateCents), of: ({ estimate }) => traced(estimate), ...toDate },
+    {
+      ...{ ...money('profit', 'Profit then', totals.profitCents), file: 'gross_profit' },
+      of: ({ profit }) => traced(profit),
+      ...toDate,
+    },
+    { id: 'margin', head: 'Margin', file: 'margin_percent', holds: 'percent', of: ({ margin }) => margin, ...toDate },
+    { ...money('cost', 'Cost', totals.costCents), of: ({ cost }) => traced(cost), ...toDate },
+    {
+      ...{ id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent' },
+      of: ({ complete }) => complete,
+      ...toDate,
+    },
+    { ...money('earned', 'Earned', totals.earnedCents), tone: 'earned', of: ({ earned }) => traced(earned) },
+    {
+      ...{ ...money('profitToDate', 'Profit to date', totals.profitToDateCents), file: 'profit_to_date' },
+      of: ({ profitToDate }) => traced(profitToDate),
+      ...toDate,
+    },
+    { ...money('billed', 'Billed', totals.billedCents), tone: 'billed', of: ({ billed }) => traced(billed), ...toDate },
+    {
+      ...{ ...money('overbilled', 'Overbilled', totals.overbilledCents), tone: 'gap' },
+      of: ({ overbilledCents, netFigure }) => side(overbilledCents, netFigure),
+      ...toDate,
+    },
+    {
+      ...{ ...money('underbilled', 'Underbilled', totals.underbilledCents), tone: 'gap' },
+      of: ({ underbilledCents, netFigure }) => side(underbilledCents, netFigure),
+      ...toDate,
+    },
+    ...yearColumns(totals, year),
+  ];
+}
+
+type Only = { readonly only?: 'file' };
+
+/** What is of this year, of earlier ones, and still ahead. */
+function yearColumns(totals: Schedule['totals'], year: Only): readonly ColumnOf<Row>[] {
+  return [
+    {
+      ...{ ...money('earnedThisYear', 'of it this year', totals.earnedThisYearCents), file: 'earned_this_year' },
+      of: ({ earnedThisYear }) => traced(earnedThisYear),
+      ...year,
+    },
+    {
+      ...money('before', 'before this year', difference(totals.earnedCents, totals.earnedThisYearCents)),
+      file: 'earned_before_year',
+      of: ({ earnedBeforeYear }) => traced(earnedBeforeYear),
+      ...year,
+    },
+    { ...money('backlog', 'Backlog', totals.backlogCents), of: ({ backlog }) => traced(backlog), ...year },
+    {
+      ...{ ...money('costToComplete', 'Cost to complete', totals.costToCompleteCents), file: 'cost_to_complete' },
+      of: ({ costToComplete }) => traced(costToComplete),
+      ...year,
+    },
+    {
+      ...money('ahead', 'Profit in backlog', difference(totals.backlogCents, totals.costToCompleteCents)),
+      file: 'profit_in_backlog',
+      of: ({ backlog, costToComplete }) => difference(backlog.amountCents, costToComplete.amountCents),
+      ...year,
+    },
+  ];
+}
+
+function money(id: string, head: string, total: number): Omit<ColumnOf<Row>, 'of'> {
+  return { id, head, file: id, holds: 'money', total };
+}
+
+/** A side that is none has no trace: the other one has it. */
+function side(value: number, figure: string) {
+  return { value, figure: value === 0 ? undefined : figure };
+}

@@ -1,0 +1,42 @@
+import { z } from 'zod';
+import { Cents, Id, Money, Ratio } from '../../wire/values.ts';
+import { Part } from '../query.ts';
+
+const WipRow = z.object({
+  id: Id,
+  code: z.string(),
+  name: z.string(),
+  client: z.string(),
+  contract: Money,
+  estimate: Money,
+  profit: Money,
+  margin: Ratio.nullable(),
+  cost: Money,
+  complete: Ratio,
+  progress: z.string(),
+  earned: Money,
+  profitToDate: Money,
+  billed: Money,
+  overbilledCents: Cents,
+  underbilledCents: Cents,
+  netFigure: z.string(),
+  earnedThisYear: Money,
+  earnedBeforeYear: Money,
+  backlog: Money,
+  costToComplete: Money,
+});
+const WipTotals = z.object({
+  contractCents: Cents,
+  estimateCents: Cents,
+  profitCents: Cents,
+  costCents: Cents,
+  earnedCents: Cents,
+  profitToDateCents: Cents,
+  billedCents: Cents,
+  overbilledCents: Cents,
+  underbilledCents: Cents,
+  earnedThisYearCents: Cents,
+  backlogCents: Cents,
+  costToCompleteCents: Cents,
+});
+export const WipSchedule = Part.extend({ rows: z.array(WipRow), totals: WipTotals });

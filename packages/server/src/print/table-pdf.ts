@@ -1,0 +1,65 @@
+import type { TableCell } from 'pdfmake';
+import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
+import { percent } from '@lowtide/core/money/ratio.ts';
+import type { Cell, Table, TableColumn } from '@lowtide/core/reports/table.ts';
+import { printed } from './letter.ts';
+import { onScreen } from './table-files.ts';
+
+export interface ReportHead {
+  readonly company: string;
+  readonly title: string;
+  readonly subtitle: string;
+}
+
+/** The table as it stands on screen, on paper across. */
+export async function pdfOf({ company, title, subtitle }: ReportHead, table: Table): Promise<Buffer> {
+  const { columns, rows, totals } = onScreen(table);
+  const line = (cells: readonly Cell[], bold = false): TableCell[] =>
+    columns.map((column, place) => ({
+      text: textOf(cells[place] ?? { value: null }, column),
+      alignment: column.holds === 'text' || column.holds === 'day' ? 'left' : 'right',
+      bold,
+    }));
+  const heads = columns.map(({ head, holds }): TableCell => ({
+    text: head,
+    bold: true,
+    alignment: holds === 'text' || holds === 'day' ? 'left' : 'right',
+  }));
+  return printed({
+    title,
+    author: company,
+    across: true,
+    content: [
+      {
+        columns: [
+          { text: company, bold: true },
+          { text: title, bold: true, alignment: 'right' },
+        ],
+      },
+      { text: subtitle, margin: [0, 2, 0, 10] },
+      {
+        fontSize: 7.5,
+        layout: 'lightHorizontalLines',
+        table: {
+          headerRows: 1,
+          widths: columns.map(({ gives }) => (gives ? '*' : 'auto')),
+          body: [
+            heads,
+            ...rows.map(({ cells, tone }) => line(cells, tone === 'strong')),
+            ...(totals === null ? [] : [line(totals, true)]),
+          ],
+        },
+      },
+    ],
+  });
+}
+
+function textOf({ value }: Cell, { holds }: TableColumn): string {
+  if (value === null || value === '') return '';
+  if (typeof value === 'object') return `${percent(value, 1)} %`;
+  if (holds === 'money') return dollars(cents(Number(value)));
+  if (holds === 'hours') return tenThousandths(Number(value));
+  return holds === 'day' ? dayText(isoDate(String(value))) : String(value);
+}

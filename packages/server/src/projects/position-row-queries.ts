@@ -1,0 +1,48 @@
+import type { Month } from '@lowtide/core/calendar/month.ts';
+import { estimateAtCompletion, marginAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
+import { progress, type KeptDecimals } from '@lowtide/core/progress/progress.ts';
+import { overbilled } from '@lowtide/core/progress/project-position.ts';
+import { figureKey } from '@lowtide/core/trace/figure.ts';
+import type { Answer } from '../http/api.ts';
+import { projectFigures } from '../http/traced.ts';
+import type { Db } from '../database/schema.ts';
+import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { companyAt } from '../records/company-queries.ts';
+import { standingProjects, type StandingProject } from './position-queries.ts';
+
+type PositionRow = Answer<'projects'>['rows'][number];
+
+/** One project where it stands, as lists and its page show it. */
+export function positionRow({ record, position }: StandingProject, through: Month, kept: KeptDecimals): PositionRow {
+  const figure = projectFigures(record.id, through);
+  const estimate = estimateAtCompletion(position);
+  const reached = progress(position, kept);
+  return {
+    id: record.id,
+    code: record.code,
+    name: record.name,
+    kind: record.kind,
+    status: record.status,
+    client: record.clientName,
+    manager: record.manager,
+    contract: figure('contract', position.contract),
+    estimate: figure('estimate', estimate),
+    cost: figure('cost', position.costToDate),
+    earned: figure('earned', position.earned),
+    billed: figure('billed', position.billed),
+    overbilled: figure('overbilled', overbilled(position)),
+    progress: reached.kind,
+    complete: reached.complete,
+    completeFigure: figureKey({ name: 'complete', project: record.id, through }),
+    margin: marginAtCompletion(position),
+    marginFigure: figureKey({ name: 'margin', project: record.id, through }),
+    targetEndOn: record.targetEndOn,
+  };
+}
+
+/** All projects where they stand. */
+export async function projectRows(db: Db, at: AsOf): Promise<Answer<'projects'>> {
+  const { percentDecimals } = await companyAt(db, await bounds(db, at));
+  const standing = await standingProjects(db, at);
+  return { rows: standing.map((each) => positionRow(each, at.through, percentDecimals)) };
+}

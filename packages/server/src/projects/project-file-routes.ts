@@ -1,0 +1,48 @@
+import type { Router } from 'express';
+import { budgetTable } from '@lowtide/core/reports/lists/budget.ts';
+import { ledgerTable } from '@lowtide/core/reports/lists/ledger.ts';
+import { AsOf, IdText } from '@lowtide/core/wire/values.ts';
+import { LedgerLine } from '@lowtide/core/wire/reading.ts';
+import type { Db } from '../database/schema.ts';
+import type { Context } from '../http/context.ts';
+import { asOf, bounds, type Bounds } from '../ledger/as-of-queries.ts';
+import { ledgerPage, type LineAnswer } from '../ledger/line-queries.ts';
+import { csvOf } from '../print/table-files.ts';
+import { projectDetail } from './project-routes.ts';
+import { ProjectDetail } from '@lowtide/core/wire/reading.ts';
+
+const BudgetFile = AsOf.extend({ id: IdText });
+const LedgerFile = AsOf.extend({ project: IdText });
+
+/** A project's budget and its ledger as files. */
+export function projectFileRoutes(router: Router, { books }: Context): void {
+  router.get('/reports/budget.csv', async (req, res) => {
+    const { id, ...query } = BudgetFile.parse(req.query);
+    const detail = await books.reader.transaction().execute(async (trx) => projectDetail(trx, id, asOf(query)));
+    res
+      .type('text/csv')
+      .attachment('budget.csv')
+      .send(csvOf(budgetTable(ProjectDetail.parse(detail))));
+  });
+  router.get('/reports/ledger.csv', async (req, res) => {
+    const { project, ...query } = LedgerFile.parse(req.query);
+    const lines = await books.reader
+      .transaction()
+      .execute(async (trx) => allLines(trx, await bounds(trx, asOf(query)), project));
+    res
+      .type('text/csv')
+      .attachment('ledger.csv')
+      .send(csvOf(ledgerTable(LedgerLine.array().parse(lines))));
+  });
+}
+
+/** The screen shows a page of lines; the file has them all. */
+async function allLines(db: Db, at: Bounds, project: number): Promise<readonly LineAnswer[]> {
+  const lines: LineAnswer[] = [];
+  for (let more = true; more;) {
+    const page = await ledgerPage(db, at, { project, after: lines.at(-1)?.id });
+    lines.push(...page.lines);
+    more = page.more;
+  }
+  return lines;
+}

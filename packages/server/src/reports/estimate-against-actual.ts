@@ -1,0 +1,75 @@
+import type { Month } from '@lowtide/core/calendar/month.ts';
+import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
+import { sum } from '@lowtide/core/money/cents.ts';
+import {
+  againstBySection,
+  estimateAgainstActual,
+  together,
+  type Sides,
+} from '@lowtide/core/reports/estimate-against-actual/figures.ts';
+import { figureKey } from '@lowtide/core/trace/figure.ts';
+import type { Db } from '../database/schema.ts';
+import { costCodes } from '../documents/catalog-queries.ts';
+import type { Answer } from '../http/api.ts';
+import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { projectTotals } from '../ledger/balance-queries.ts';
+import { budgetAgainstActual } from '../projects/budget-queries.ts';
+import { projects } from '../projects/project-queries.ts';
+import { estimatedLines } from './against-queries.ts';
+
+/** Estimate against actual of one project, or of all. */
+export async function against(db: Db, at: AsOf, only: number | undefined): Promise<Answer<'estimate-against-actual'>> {
+  const limits = await bounds(db, at);
+  const records = await projects(db, only);
+  const budget = await budgetAgainstActual(
+    db,
+    at,
+    records.map(({ id }) => id),
+  );
+  const rows = estimateAgainstActual(budget, await estimatedLines(db, limits, only));
+  const totals = await projectTotals(db, { ...limits, from: null }, only);
+  const codes = new Map((await costCodes(db)).map((code) => [code.id as number, code]));
+  const byId = new Map(records.map((record) => [record.id as number, record]));
+  const projectOf = (id: number) => ({ projectId: id, project: byId.get(id)?.code ?? '' });
+  return {
+    rows: rows.map(({ project, coding, section, isEstimated, ...amounts }) => {
+      const phase = byId.get(project)?.phases.find(({ id }) => id === coding?.phase);
+      const code = coding ? codes.get(coding.costCode) : undefined;
+      return {
+        ...projectOf(project),
+        section,
+        code: `${phase ? `${phase.code}/` : ''}${code?.code ?? ''}`,
+        name: coding ? (code?.name ?? '') : 'Price without cost',
+        costType: coding?.costType ?? null,
+        estimated: isEstimated,
+        ...(coding ? { actualFigure: costFigure(coding, at.through) } : {}),
+        ...sidesAnswer(amounts),
+      };
+    }),
+    sections: againstBySection(rows).map(({ project, section, ...amounts }) => ({
+      ...projectOf(project),
+      section,
+      ...sidesAnswer(amounts),
+    })),
+    totals: sidesAnswer(together(rows)),
+    earnedCents: sum(totals.map(({ earned }) => earned)),
+    billedCents: sum(totals.map(({ billed }) => billed)),
+  };
+}
+
+function costFigure(coding: Coding, through: Month): string {
+  return figureKey({ ...coding, name: 'cost', phase: coding.phase ?? 'none', through });
+}
+
+function sidesAnswer(sides: Sides): Answer<'estimate-against-actual'>['totals'] {
+  return {
+    estimatedCents: sides.estimated,
+    changesCents: sides.changes,
+    actualCents: sides.actual,
+    completionCents: sides.completion,
+    overCents: sides.over,
+    over: sides.overShare,
+    priceCents: sides.price,
+    priceChangesCents: sides.priceChanges,
+  };
+}

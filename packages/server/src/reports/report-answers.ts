@@ -1,0 +1,37 @@
+import type { ReportName } from '@lowtide/core/reports/reports.ts';
+import type { Db } from '../database/schema.ts';
+import type { Answer, Asked } from '../http/api.ts';
+import type { Clock } from '../http/context.ts';
+import { asOf, type AsOf } from '../ledger/as-of-queries.ts';
+import { projectRows } from '../projects/position-row-queries.ts';
+import { asIfRecognized } from '../recognition/run-queries.ts';
+import { against } from './estimate-against-actual.ts';
+import { deadlines, fadeReport } from './outlook.ts';
+import { portfolio } from './portfolio.ts';
+import { profitability } from './profitability.ts';
+import { balance, income, trial } from './statements.ts';
+import { wipSchedule } from './wip-schedule.ts';
+
+/** How each report is answered; one that is missing does not compile. */
+export const REPORT_ANSWERS: {
+  readonly [R in ReportName]: (db: Db, query: Asked<R>['query'], clock: Clock) => Promise<Answer<R>>;
+} = {
+  projects: async (db, query) => projectRows(db, await booksRead(db, query)),
+  'wip-schedule': async (db, query) => wipSchedule(db, await booksRead(db, query)),
+  profitability: async (db, query) => profitability(db, await booksRead(db, query), query),
+  portfolio: async (db, query) => portfolio(db, await booksRead(db, query)),
+  'estimate-against-actual': async (db, query) => against(db, asOf(query), query.project),
+  fade: async (db, query, clock) => fadeReport(db, asOf(query), query, clock),
+  deadlines: async (db, query) => deadlines(db, asOf(query)),
+  'income-statement': async (db, query) => income(db, await booksRead(db, query), query.from),
+  'balance-sheet': async (db, query) => balance(db, await booksRead(db, query)),
+  'trial-balance': async (db, query) => trial(db, await booksRead(db, query), query.span),
+};
+
+/** The books as posted, or as if the month were recognized now. */
+async function booksRead(
+  db: Db,
+  query: Parameters<typeof asOf>[0] & { readonly basis: 'posted' | 'recognized' },
+): Promise<AsOf> {
+  return query.basis === 'posted' ? asOf(query) : asIfRecognized(db, asOf(query));
+}

@@ -1,0 +1,67 @@
+import type { Request, Router } from 'express';
+import { monthText } from '@lowtide/core/calendar/month.ts';
+import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
+import type { Table } from '@lowtide/core/reports/table.ts';
+import type { Db } from '../database/schema.ts';
+import { read, type Answer, type Asked } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { companyOf } from '../records/company-queries.ts';
+import { costCurveOf } from './outlook.ts';
+import { REPORT_ANSWERS } from './report-answers.ts';
+import { partOf, refuseBackwards } from './report-part.ts';
+import { csvOf } from '../print/table-files.ts';
+import { asOf } from '../ledger/as-of-queries.ts';
+
+/** Every report at its path, and as CSV, workbook and PDF, which say the same. */
+export function reportRoutes(router: Router, context: Context): void {
+  for (const name of REPORT_NAMES) answerReport(router, context, name);
+  for (const name of REPORT_NAMES) fileRoutes(router, context, name);
+  read(router, context, 'costCurve', async (db, { params, query }) => costCurveOf(db, params.id, asOf(query)));
+}
+
+function answerReport<R extends ReportName>(router: Router, context: Context, name: R): void {
+  read(router, context, name, async (db, { query }) => {
+    refuseBackwards(query);
+    const answer: Answer<R> = await REPORT_ANSWERS[name](db, query, context.clock);
+    return partOf(reportOf(name), answer, query);
+  });
+}
+
+/** The table of a report as a request asks for it: its query parsed by the shape of the report, whole whatever part is named. */
+async function tableAsked(db: Db, context: Context, name: ReportName, typed: Request['query']): Promise<Table> {
+  const report = reportOf(name);
+  const query = report.query.parse(typed) as Asked<ReportName>['query'];
+  refuseBackwards(query);
+  const answer = await (REPORT_ANSWERS[name] as (db: Db, query: unknown, clock: Context['clock']) => Promise<unknown>)(
+    db,
+    query,
+    context.clock,
+  );
+  const chosen = Object.fromEntries(Object.entries(typed).map(([word, value]) => [word, String(value)]));
+  return report.table(answer as never, chosen);
+}
+
+function fileRoutes(router: Router, context: Context, name: ReportName): void {
+  const report = reportOf(name);
+  const tableOf = (req: Request) =>
+    context.books.reader.transaction().execute(async (trx) => tableAsked(trx, context, name, req.query));
+  router.get(`/reports/${name}.csv`, async (req, res) => {
+    res
+      .type('text/csv')
+      .attachment(`${name}.csv`)
+      .send(csvOf(await tableOf(req)));
+  });
+  router.get(`/reports/${name}.xlsx`, async (req, res) => {
+    const { workbookOf } = await import('../print/table-workbook.ts');
+    const workbook = await workbookOf(report.title, await tableOf(req));
+    res.attachment(`${name}.xlsx`).send(workbook);
+  });
+  router.get(`/reports/${name}.pdf`, async (req, res) => {
+    const table = await tableOf(req);
+    const { name: company } = await companyOf(context.books.reader);
+    const through = monthText(req.query['through'] as never);
+    const { pdfOf } = await import('../print/table-pdf.ts');
+    const pdf = await pdfOf({ company, title: report.title, subtitle: `Through ${through}` }, table);
+    res.type('application/pdf').set('Content-Disposition', `inline; filename="${name}.pdf"`).send(pdf);
+  });
+}

@@ -1,0 +1,138 @@
+import { fiscalYearStart, monthNumber, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
+import { isProfitAndLoss } from '@lowtide/core/ledger/account.ts';
+import { ZERO, cents, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { balanceSheet, contractNet } from '@lowtide/core/reports/balance-sheet/figures.ts';
+import {
+  incomeStatement,
+  netIncome,
+  type AccountMovements,
+  type StatementGroup,
+} from '@lowtide/core/reports/income-statement/figures.ts';
+import type { Db } from '../database/schema.ts';
+import type { Answer } from '../http/api.ts';
+import { bounds, monthEnd, type AsOf } from '../ledger/as-of-queries.ts';
+import { accountColumns } from '../ledger/balance-queries.ts';
+import { accounts, companyAt } from '../records/company-queries.ts';
+import { traced } from '../http/traced.ts';
+import { contractNets } from './wip-schedule.ts';
+
+interface Column {
+  readonly from: Month | null;
+  readonly through: Month;
+}
+
+/** Movements of every account in each column of a statement. */
+async function movements(db: Db, at: AsOf, columns: readonly Column[]): Promise<readonly AccountMovements[]> {
+  const chart = await accounts(db);
+  const limits = await bounds(db, at);
+  const spans = columns.map(({ from, through }) => ({
+    ...limits,
+    ...monthEnd(through),
+    from: from === null ? null : monthNumber(from),
+  }));
+  const byColumn = await accountColumns(db, spans);
+  return chart.map((account) => ({ account, movements: byColumn.map((column) => column.get(account.id) ?? ZERO) }));
+}
+
+function groupAnswer(group: StatementGroup, columns: readonly Column[]) {
+  return {
+    totals: [...group.totals],
+    lines: group.lines.map(({ account, amounts }) => ({
+      code: account.code,
+      name: account.name,
+      amounts: amounts.map((amount, column) => {
+        const { from, through } = columns[column] ?? { from: null, through: '' as Month };
+        return traced(amount, { name: 'account', account: account.id, ...(from === null ? {} : { from }), through });
+      }),
+    })),
+  };
+}
+
+export async function income(db: Db, at: AsOf, from: Month): Promise<Answer<'income-statement'>> {
+  const company = await companyAt(db, await bounds(db, at));
+  const { through } = at;
+  const columns = [
+    { from, through },
+    { from: fiscalYearStart(through, company.fiscalYearStartMonth), through },
+  ];
+  const statement = incomeStatement(await movements(db, at, columns), columns.length);
+  return {
+    columns,
+    revenue: groupAnswer(statement.revenue, columns),
+    costOfRevenue: groupAnswer(statement.costOfRevenue, columns),
+    grossProfit: [...statement.grossProfit],
+    expense: groupAnswer(statement.expense, columns),
+    netIncome: statement.netIncome.map((amount, column) =>
+      traced(amount, { name: 'profit', from: columns[column]?.from ?? from, through }),
+    ),
+  };
+}
+
+export async function balance(db: Db, at: AsOf): Promise<Answer<'balance-sheet'>> {
+  const company = await companyAt(db, await bounds(db, at));
+  const { through } = at;
+  const yearStart = fiscalYearStart(through, company.fiscalYearStartMonth);
+  const before = plusMonths(yearStart, -1);
+  const columns = [
+    { from: null, through },
+    { from: yearStart, through },
+    { from: null, through: before },
+  ];
+  const moved = await movements(db, at, columns);
+  const sheet = balanceSheet(
+    moved.map(({ account, movements: amounts }) => ({ account, balance: amounts[0] ?? ZERO })),
+    contractNet(await contractNets(db, at)),
+    { thisYear: netIncome(moved, 1), earlier: netIncome(moved, 2) },
+  );
+  return {
+    assets: groupAnswer(sheet.assets, columns),
+    contractAssets: traced(sheet.contractAssets, { name: 'contract-assets', through }),
+    totalAssetsCents: sheet.totalAssets,
+    liabilities: groupAnswer(sheet.liabilities, columns),
+    contractLiabilities: traced(sheet.contractLiabilities, { name: 'contract-liabilities', through }),
+    equity: groupAnswer(sheet.equity, columns),
+    earlierProfit: traced(sheet.earlierProfit, { name: 'profit', through: before }),
+    profitThisYear: traced(sheet.profitThisYear, { name: 'profit', from: yearStart, through }),
+    totalLiabilitiesAndEquityCents: sheet.totalLiabilitiesAndEquity,
+  };
+}
+
+/** Every account that moved. Result accounts count from the start of the fiscal year, what came before is one row; or of all time. */
+export async function trial(db: Db, at: AsOf, span: 'year' | 'all'): Promise<Answer<'trial-balance'>> {
+  const { through } = at;
+  const { fiscalYearStartMonth } = await companyAt(db, await bounds(db, at));
+  const yearStart = fiscalYearStart(through, fiscalYearStartMonth);
+  const before = plusMonths(yearStart, -1);
+  const moved = await movements(db, at, [
+    { from: null, through },
+    { from: through, through },
+    { from: yearStart, through },
+    { from: null, through: before },
+  ]);
+  const rows = moved.flatMap(({ account, movements: [toDate = ZERO, ofMonth = ZERO, ofYear = ZERO] }) => {
+    const isYear = span === 'year' && isProfitAndLoss(account.type);
+    const shown = isYear ? ofYear : toDate;
+    if (shown === 0 && ofMonth === 0 && (isYear || toDate === 0)) return [];
+    const figure = { name: 'account', account: account.id, through } as const;
+    return [
+      {
+        code: account.code,
+        name: account.name,
+        type: account.type,
+        movement: traced(ofMonth, { ...figure, from: through }),
+        balance: traced(shown, isYear ? { ...figure, from: yearStart } : figure),
+        debitCents: cents(Math.max(0, shown)),
+        creditCents: cents(Math.max(0, -shown)),
+      },
+    ];
+  });
+  const earlier = span === 'year' ? netIncome(moved, 3) : null;
+  const both = (side: 'debitCents' | 'creditCents', of: number): Cents =>
+    cents(sum(rows.map((row) => row[side])) + Math.max(0, of));
+  return {
+    rows,
+    earlierProfit: earlier === null ? null : traced(earlier, { name: 'profit', through: before }),
+    debitCents: both('debitCents', -(earlier ?? 0)),
+    creditCents: both('creditCents', earlier ?? 0),
+  };
+}

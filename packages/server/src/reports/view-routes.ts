@@ -1,0 +1,17 @@
+import type { Router } from 'express';
+import { read, write } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { deleteView, keepView, views } from './view-queries.ts';
+
+/** Views that people keep of a page under a name. */
+export function viewRoutes(router: Router, context: Context): void {
+  read(router, context, 'views', async (db, { params }) => ({ rows: await views(db, params.page, context.user) }));
+  write(router, context, 'keepView', async (trx, { params, body }, { by }) => {
+    await keepView(trx, { page: params.page, ...body }, by);
+    return { done: true };
+  });
+  write(router, context, 'dropView', async (trx, { params }, { by }) => {
+    await deleteView(trx, params.id, by);
+    return { done: true };
+  });
+}

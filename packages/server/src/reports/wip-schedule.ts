@@ -1,0 +1,94 @@
+import { fiscalYearStart, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
+import { difference, opposite, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { belongsInSchedule, wipRow, type WipRow } from '@lowtide/core/reports/wip-schedule/figures.ts';
+import { figureKey } from '@lowtide/core/trace/figure.ts';
+import type { Db } from '../database/schema.ts';
+import type { Answer } from '../http/api.ts';
+import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { projectTotals } from '../ledger/balance-queries.ts';
+import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
+import { companyAt } from '../records/company-queries.ts';
+import { projectFigures, traced } from '../http/traced.ts';
+
+type Schedule = Answer<'wip-schedule'>;
+
+/** The WIP schedule through a month: contracts, each where it stands, and totals. */
+export async function wipSchedule(db: Db, at: AsOf): Promise<Schedule> {
+  const company = await companyAt(db, await bounds(db, at));
+  const yearStart = fiscalYearStart(at.through, company.fiscalYearStartMonth);
+  const rows = (await standingProjects(db, at, { since: yearStart }))
+    .filter(({ position }) => belongsInSchedule(position))
+    .map((standing) => {
+      const { expensed, loss } = standing.totals;
+      const row = wipRow(standing.position, { costOfRevenue: expensed, lossExpense: loss }, company.percentDecimals);
+      return { standing, row, earnedThisYear: standing.totals.earnedSince };
+    });
+  return { rows: rows.map((each) => wipAnswer(each, at.through, yearStart)), totals: wipTotals(rows) };
+}
+
+interface ScheduledProject {
+  readonly standing: StandingProject;
+  readonly row: WipRow;
+  readonly earnedThisYear: Cents;
+}
+
+function wipAnswer(
+  { standing, row, earnedThisYear }: ScheduledProject,
+  through: Month,
+  yearStart: Month,
+): Schedule['rows'][number] {
+  const { record, position } = standing;
+  const figure = projectFigures(record.id, through);
+  const before = plusMonths(yearStart, -1);
+  return {
+    id: record.id,
+    code: record.code,
+    name: record.name,
+    client: record.clientName ?? '',
+    contract: figure('contract', position.contract),
+    estimate: figure('estimate', row.estimate),
+    profit: figure('profit-at-completion', row.estimatedGrossProfit),
+    margin: row.estimatedMargin,
+    cost: figure('cost', position.costToDate),
+    complete: row.progress.complete,
+    progress: row.progress.kind,
+    earned: figure('earned', position.earned),
+    profitToDate: figure('profit-to-date', row.grossProfitToDate),
+    billed: figure('billed', position.billed),
+    overbilledCents: row.overbilled,
+    underbilledCents: row.underbilled,
+    netFigure: figureKey({ name: 'overbilled', project: record.id, through }),
+    earnedThisYear: traced(earnedThisYear, { name: 'earned', project: record.id, from: yearStart, through }),
+    earnedBeforeYear: traced(difference(position.earned, earnedThisYear), {
+      name: 'earned',
+      project: record.id,
+      through: before,
+    }),
+    backlog: figure('backlog', row.backlog),
+    costToComplete: figure('cost-to-complete', row.costToComplete),
+  };
+}
+
+function wipTotals(rows: readonly ScheduledProject[]): Schedule['totals'] {
+  const total = (of: (each: ScheduledProject) => Cents): Cents => sum(rows.map(of));
+  return {
+    contractCents: total(({ row }) => row.position.contract),
+    estimateCents: total(({ row }) => row.estimate),
+    profitCents: total(({ row }) => row.estimatedGrossProfit),
+    costCents: total(({ row }) => row.position.costToDate),
+    earnedCents: total(({ row }) => row.position.earned),
+    profitToDateCents: total(({ row }) => row.grossProfitToDate),
+    billedCents: total(({ row }) => row.position.billed),
+    overbilledCents: total(({ row }) => row.overbilled),
+    underbilledCents: total(({ row }) => row.underbilled),
+    earnedThisYearCents: total(({ earnedThisYear }) => earnedThisYear),
+    backlogCents: total(({ row }) => row.backlog),
+    costToCompleteCents: total(({ row }) => row.costToComplete),
+  };
+}
+
+/** Earned less billed of every project, for netting on the balance sheet. */
+export async function contractNets(db: Db, at: AsOf): Promise<readonly Cents[]> {
+  const span = { ...(await bounds(db, at)), from: null };
+  return (await projectTotals(db, span)).map(({ earned, billed }) => opposite(difference(billed, earned)));
+}
