@@ -122,8 +122,8 @@ test('a duplicate, a locked month and a missing total are refused with the way o
   await sees(page, 'is in the books already. Check the number, or leave this bill out.');
   await sees(page, '1,000.00 is still missing');
   await fill(page, 'Date, row 2', '1/15');
-  await sees(page, 'Jan 2027 is locked. Use 1 Feb 2027 or later');
-  await click(page, 'Post (3 to correct)');
+  await sees(page, 'Jan 2027 is locked');
+  await click(page, 'Post (2 to correct)');
   await sees(page, 'Nothing was posted');
   await click(page, 'Back to the sheet');
 });

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Table } from './table.ts';
 
@@ -11,6 +12,7 @@ export interface ChoiceContext {
 /** A word of a report's sentence that can be changed; its name is that of the query parameter, or of the address where only the view changes. */
 export type Choice =
   | { readonly kind: 'month'; readonly label: string; readonly initial: (context: ChoiceContext) => Month }
+  | { readonly kind: 'day'; readonly label: string; readonly initial: (context: ChoiceContext) => IsoDate }
   | { readonly kind: 'options'; readonly label: string; readonly options: readonly ChoiceOption[] }
   | { readonly kind: 'project'; readonly label: string };
 

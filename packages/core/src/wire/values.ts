@@ -62,10 +62,13 @@ export const Offset = z
   .transform(Number)
   .meta({ override: { type: 'integer', minimum: 0 } });
 
+const DAY_MS = 86_400_000;
+
+/** A moment; a day alone means its end, in UTC. */
 export const Instant = z
   .string()
   .refine((text) => !Number.isNaN(Date.parse(text)), 'Give a moment such as 2027-03-31T17:00:00Z.')
-  .transform((text) => Date.parse(text))
+  .transform((text) => Date.parse(text) + (/^\d{4}-\d\d-\d\d$/.test(text) ? DAY_MS - 1 : 0))
   .meta({ override: { type: 'string', format: 'date-time' } });
 
 /** Text as typed in a cell. */

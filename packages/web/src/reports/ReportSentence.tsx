@@ -6,7 +6,7 @@ import { fileAddress, useShownBooks } from '../api/as-of.tsx';
 import { useRead } from '../api/books-api.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Sentence } from '../ui/Page.tsx';
-import { MonthField } from './MonthField.tsx';
+import { TypedWord } from './TypedWord.tsx';
 
 export interface ReportSentenceProps {
   readonly name: ReportName;
@@ -61,7 +61,8 @@ interface ChoiceWordProps {
 function ChoiceWord({ choice, value, onChange }: ChoiceWordProps) {
   switch (choice.kind) {
     case 'month':
-      return <MonthField label={choice.label} value={value} onChange={onChange} />;
+    case 'day':
+      return <TypedWord kind={choice.kind} label={choice.label} value={value} onChange={onChange} />;
     case 'options':
       return <Choice inline label={choice.label} value={value} onChange={onChange} options={[...choice.options]} />;
     case 'project':
@@ -90,6 +91,7 @@ function ProjectWord({ label, value, onChange }: Omit<ChoiceWordProps, 'choice'>
 export function initialChoice(choice: ChoiceOf, context: ChoiceContext): string {
   switch (choice.kind) {
     case 'month':
+    case 'day':
       return choice.initial(context);
     case 'options':
       return choice.options[0]?.value ?? '';
