@@ -1,3 +1,4 @@
+import { AGING } from './aging/report.ts';
 import { BALANCE_SHEET } from './balance-sheet/report.ts';
 import { DEADLINES } from './deadlines/report.ts';
 import { ESTIMATE_AGAINST_ACTUAL } from './estimate-against-actual/report.ts';
@@ -18,6 +19,7 @@ export const REPORTS = {
   'estimate-against-actual': ESTIMATE_AGAINST_ACTUAL,
   fade: FADE,
   deadlines: DEADLINES,
+  aging: AGING,
   'income-statement': INCOME_STATEMENT,
   'balance-sheet': BALANCE_SHEET,
   'trial-balance': TRIAL_BALANCE,

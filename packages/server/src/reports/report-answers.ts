@@ -5,6 +5,7 @@ import type { Clock } from '../http/context.ts';
 import { asOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectRows } from '../projects/position-row-queries.ts';
 import { asIfRecognized } from '../recognition/run-queries.ts';
+import { aging } from './aging-queries.ts';
 import { against } from './estimate-against-actual.ts';
 import { deadlines, fadeReport } from './outlook.ts';
 import { portfolio } from './portfolio.ts';
@@ -23,6 +24,7 @@ export const REPORT_ANSWERS: {
   'estimate-against-actual': async (db, query) => against(db, asOf(query), query.project),
   fade: async (db, query, clock) => fadeReport(db, asOf(query), query, clock),
   deadlines: async (db, query) => deadlines(db, asOf(query)),
+  aging: async (db, query) => aging(db, query),
   'income-statement': async (db, query) => income(db, await booksRead(db, query), query.from),
   'balance-sheet': async (db, query) => balance(db, await booksRead(db, query)),
   'trial-balance': async (db, query) => trial(db, await booksRead(db, query), query.span),
