@@ -55,7 +55,7 @@ test('enter a batch of supplier bills with the keyboard alone, post it, and see 
     await press(page, 'Tab');
   }
   await sees(page, 'Adds up.');
-  await sees(page, 'bills ready 2');
+  await sees(page, '2 ready');
   await press(page, 'Control+Enter');
   await sees(page, 'Post all the same?');
   await press(page, 'Enter');
@@ -94,7 +94,7 @@ test('paste bills from a spreadsheet, keep what is wrong as typed, correct it, f
   await page.reload({ waitUntil: 'networkidle0' });
   await sees(page, 'Nothing. Ctrl Enter posts.');
   await press(page, 'Control+Enter');
-  await sees(page, 'bills ready 0');
+  await sees(page, '0 rows');
   expect(
     (await api<Documents>('/documents?through=2027-03&kind=bill&text=P-')).rows.map(({ number }) => number),
   ).toEqual(['P-2', 'P-1']);
@@ -139,7 +139,7 @@ test('post a week of hours at the rates of the days', async () => {
   await sees(page, '15.5 hours');
   await sees(page, '2200 Labor clearing');
   await press(page, 'Control+Enter');
-  await sees(page, '0 hours');
+  await sees(page, '0 rows');
   const { rows } = await api<Documents>('/documents?through=2027-03&kind=hours');
   // 15.5 h × 35.3628, the rate from 2027 on, day by day: 282.90 + 265.22.
   expect(rows[0]?.grossCents).toBe(54_812);

@@ -97,7 +97,7 @@ test('the first month goes from bill to profit', async () => {
   }
   await sees(page, 'Nothing. Ctrl Enter posts.');
   await press(page, 'Control+Enter');
-  await sees(page, 'bills ready 0');
+  await sees(page, '0 rows');
   await go('/earning?m=2027-03');
   // 50,000 of 200,000: a quarter of 250,000.
   await click(page, 'Recognize 62,500.00');

@@ -1,5 +1,6 @@
 import { lazy, type ComponentType } from 'react';
 import { createBrowserRouter, Navigate } from 'react-router';
+import { SHEET_KINDS } from '@lowtide/core/documents/sheets.ts';
 import { REPORT_NAMES } from '@lowtide/core/reports/reports.ts';
 import { Shell } from './frame/Shell.tsx';
 
@@ -9,6 +10,7 @@ function page<Name extends string>(load: () => Promise<Readonly<Record<Name, Com
   return <Page />;
 }
 
+const SheetPage = lazy(async () => ({ default: (await import('./sheets/SheetPage.tsx')).SheetPage }));
 const ReportPage = lazy(async () => ({ default: (await import('./reports/ReportPage.tsx')).ReportPage }));
 
 /** Which address shows which page. */
@@ -19,8 +21,7 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="/projects" replace /> },
       { path: 'costs', element: page(() => import('./costs/CostsPage.tsx'), 'CostsPage') },
-      { path: 'costs/bills/:draft', element: page(() => import('./costs/BillSheetPage.tsx'), 'BillSheetPage') },
-      { path: 'costs/hours/:draft', element: page(() => import('./costs/HoursSheetPage.tsx'), 'HoursSheetPage') },
+      ...SHEET_KINDS.map((kind) => ({ path: `costs/${kind}/:draft`, element: <SheetPage key={kind} kind={kind} /> })),
       { path: 'documents/:id', element: page(() => import('./documents/DocumentPage.tsx'), 'DocumentPage') },
       { path: 'projects', element: page(() => import('./projects/ProjectsPage.tsx'), 'ProjectsPage') },
       { path: 'projects/:id', element: page(() => import('./projects/ProjectPage.tsx'), 'ProjectPage') },

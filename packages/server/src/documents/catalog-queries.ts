@@ -3,7 +3,7 @@ import { dayNumber, dayOf, plusDays, type IsoDate } from '@lowtide/core/calendar
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import type { Catalog, CostCode, Employee, HoursThere, Party, Supplier } from '@lowtide/core/documents/catalog.ts';
-import type { SheetScope } from '@lowtide/core/documents/sheets.ts';
+import type { SheetScope } from '@lowtide/core/documents/kind-of-sheet.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
 import { costCodeId, employeeId, partyId, taxCodeId } from '@lowtide/core/ledger/ids.ts';

@@ -1,7 +1,7 @@
 import type { Router } from 'express';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import { sheetPreview } from '@lowtide/core/documents/preview.ts';
-import { Sheet, sheetTitle } from '@lowtide/core/documents/sheets.ts';
+import { Sheet, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
@@ -109,7 +109,7 @@ function summary(stored: StoredDraft): Answer<'drafts'>['rows'][number] {
   return {
     id: stored.id,
     kind: sheet.kind,
-    title: sheetTitle(sheet, stored.id),
+    title: sheetKind(sheet.kind).nameOf(sheet, stored.id),
     version: stored.version,
     rows: filled.length,
     updatedAt: new Date(stored.updatedAt).toISOString(),

@@ -112,6 +112,15 @@ export function useRead<N extends EndpointName>(
 
 export type Written<T> = { readonly ok: true; readonly answer: T } | { readonly ok: false; readonly trouble: Trouble };
 
+/** Reads an endpoint once, when it is asked to. */
+export function useAsk<N extends EndpointName>(name: N): (asked: Asked<N>) => Promise<Written<Answer<N>>> {
+  const [ask] = booksApi.useLazyReadQuery();
+  return async (asked) => {
+    const { data, error } = await ask({ name, asked });
+    return error === undefined ? { ok: true, answer: data as Answer<N> } : { ok: false, trouble: troubleOf(error) };
+  };
+}
+
 /**
  * Orders a change. While no answer came, ordering the same again sends the same idempotency key, so that a lost connection
  * never posts twice.

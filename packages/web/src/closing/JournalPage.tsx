@@ -4,7 +4,7 @@ import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { EntryGrid } from '../entry/EntryGrid.tsx';
 import { isBlankRow, type CellMark, type GridColumn, type GridRow } from '../entry/grid-edits.ts';
-import { codingSuggestions } from '../entry/pick-suggestions.ts';
+import { accountSuggestions } from '../entry/pick-suggestions.ts';
 import { Button } from '../ui/Button.tsx';
 import { FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -66,9 +66,7 @@ export function JournalPage() {
         onChange={setRows}
         marks={marksOf(trouble)}
         suggest={(_row, column, typed) =>
-          column === 'account' && reference
-            ? codingSuggestions(reference, undefined, typed).map((each) => ({ ...each, patch: { account: each.code } }))
-            : []
+          column === 'account' && reference ? accountSuggestions(reference, 'account', typed) : []
         }
         onCursor={() => undefined}
       />

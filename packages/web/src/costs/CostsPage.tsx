@@ -1,4 +1,5 @@
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
@@ -30,10 +31,11 @@ export function CostsPage() {
       facts={`Supplier bills and hours, through ${monthText(through)}`}
       actions={
         <>
-          <Button onPress={() => go('/costs/hours/new')}>Week of hours</Button>
-          <Button $look="primary" onPress={() => go('/costs/bills/new')}>
-            Supplier bills
-          </Button>
+          {SHEET_KINDS.map((kind, place) => (
+            <Button key={kind} $look={place === 0 ? 'primary' : 'plain'} onPress={() => go(`/costs/${kind}/new`)}>
+              {sheetKind(kind).title}
+            </Button>
+          ))}
         </>
       }
     >

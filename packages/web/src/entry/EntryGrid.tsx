@@ -133,7 +133,8 @@ type RowMarks = ReadonlyMap<string, CellMark>;
 function marksByRow(marks: EntryGridProps['marks']): ReadonlyMap<number, RowMarks> {
   const byRow = new Map<number, Map<string, CellMark>>();
   for (const [cell, mark] of marks) {
-    const [row = '', column = ''] = cell.split('/');
+    const row = cell.slice(0, cell.indexOf('/'));
+    const column = cell.slice(row.length + 1);
     const ofRow = byRow.get(Number(row)) ?? new Map<string, CellMark>();
     byRow.set(Number(row), ofRow.set(column, mark));
   }

@@ -7,7 +7,7 @@ import type { DraftState } from './use-draft.ts';
 import type { Posting } from './use-posting.tsx';
 
 export interface SheetBarProps {
-  readonly draft: Pick<DraftState<never>, 'kept' | 'trouble' | 'settled' | 'preview'>;
+  readonly draft: Pick<DraftState, 'kept' | 'trouble' | 'settled' | 'preview'>;
   readonly posting: Posting;
 }
 

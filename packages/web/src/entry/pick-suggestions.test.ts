@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { cents } from '@lowtide/core/money/cents.ts';
 import type { Answer } from '../api/books-api.ts';
-import { codingSuggestions, matching, projectSuggestions } from './pick-suggestions.ts';
+import { accountSuggestions, codingSuggestions, matching, projectSuggestions } from './pick-suggestions.ts';
 
 const reference: Answer<'reference'> = {
   suppliers: [],
@@ -85,6 +85,6 @@ describe('where a cost goes', () => {
   });
 
   test('without a project, accounts that no document keeps', () => {
-    expect(codingSuggestions(reference, undefined, '').map(({ code }) => code)).toEqual(['6100']);
+    expect(accountSuggestions(reference, 'code', '').map(({ code }) => code)).toEqual(['6100']);
   });
 });

@@ -40,18 +40,16 @@ export function projectSuggestions(reference: Reference, typed: string): readonl
   }));
 }
 
-/** The project's budget lines first, with what is left in each; then all other cost codes. Without a project, accounts. */
-export function codingSuggestions(
-  reference: Reference,
-  lines: BudgetLines | undefined,
-  typed: string,
-): readonly Suggestion[] {
-  if (lines === undefined) {
-    return matching(
-      reference.accounts.filter(({ postable }) => postable),
-      typed,
-    ).map(({ code, name }) => ({ code, name, hint: 'account', patch: { code } }));
-  }
+/** Accounts that are posted to by hand. */
+export function accountSuggestions(reference: Reference, column: string, typed: string): readonly Suggestion[] {
+  return matching(
+    reference.accounts.filter(({ postable }) => postable),
+    typed,
+  ).map(({ code, name }) => ({ code, name, hint: 'account', patch: { [column]: code } }));
+}
+
+/** The project's budget lines first, with what is left in each; then all other cost codes. */
+export function codingSuggestions(reference: Reference, lines: BudgetLines, typed: string): readonly Suggestion[] {
   const budgeted = matching(lines, typed).map((line) => ({
     code: line.code,
     name: `${line.name}, ${line.costType}`,

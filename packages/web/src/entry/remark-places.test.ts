@@ -4,17 +4,19 @@ import type { Preview } from './use-draft.ts';
 
 const COLUMNS = [
   { id: 'net', head: 'Net', width: '1%' },
-  { id: 'day2', head: 'Wed 3', width: '1%' },
+  { id: 'days/2', head: 'Wed 3', width: '1%' },
 ];
+
+const FIELDS = [{ id: 'controlTotal', label: 'Control total' }];
 
 test.each([
   ['rows/3/net', 'Row 4, Net:'],
   ['rows/0/days/2', 'Row 1, Wed 3:'],
   ['rows/0', 'Row 1:'],
   ['rows', ''],
-  ['controlTotal', 'Batch:'],
+  ['controlTotal', 'Control total:'],
 ])('%s is said as “%s”', (at, words) => {
-  expect(placeWords(COLUMNS)(at)).toBe(words);
+  expect(placeWords(COLUMNS, FIELDS)(at)).toBe(words);
 });
 
 test('a cell that is wrong and worth a look is marked as wrong', () => {
@@ -27,6 +29,6 @@ test('a cell that is wrong and worth a look is marked as wrong', () => {
   expect([...marks].map(([cell, { tone, message }]) => [cell, tone, message])).toEqual([
     ['0/net', 'trouble', 'wrong'],
     ['2/net', 'warning', 'over'],
-    ['1/day2', 'trouble', 'no rate'],
+    ['1/days/2', 'trouble', 'no rate'],
   ]);
 });

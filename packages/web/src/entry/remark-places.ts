@@ -2,19 +2,18 @@ import type { CellMark, GridColumn } from './grid-edits.ts';
 import type { Preview } from './use-draft.ts';
 
 /** A remark's place, `rows/3/net`, as people see it: `Row 4, Net:`. */
-export function placeWords(columns: readonly GridColumn[]): (at: string) => string {
+export function placeWords(
+  columns: readonly GridColumn[],
+  fields: readonly { readonly id: string; readonly label: string }[] = [],
+): (at: string) => string {
   return (at) => {
-    const [list, row, column, day] = at.split('/');
-    if (list !== 'rows' || row === undefined) return at === 'controlTotal' ? 'Batch:' : '';
-    const id = columnOf(column, day);
+    const [list, row, ...column] = at.split('/');
+    const field = fields.find((each) => each.id === at);
+    if (list !== 'rows' || row === undefined) return field === undefined ? '' : `${field.label}:`;
+    const id = column.join('/');
     const head = columns.find((each) => each.id === id)?.head;
     return `Row ${Number(row) + 1}${head === undefined ? '' : `, ${head}`}:`;
   };
-}
-
-/** Days are cells of their own in a sheet: `days/2` is the column `day2`. */
-function columnOf(column: string | undefined, day: string | undefined): string {
-  return column === 'days' ? `day${day ?? ''}` : (column ?? '');
 }
 
 /** What is wrong or worth a look, by cell. */
@@ -22,9 +21,9 @@ export function markedCells(preview: Preview | null): ReadonlyMap<string, CellMa
   const marks = new Map<string, CellMark>();
   const mark = (tone: CellMark['tone'], remarks: Preview['problems']): void => {
     for (const { at, message } of remarks) {
-      const [list, row, column, day] = at.split('/');
-      if (list === 'rows' && row !== undefined && column !== undefined)
-        marks.set(`${row}/${columnOf(column, day)}`, { tone, message });
+      const [list, row, ...column] = at.split('/');
+      if (list === 'rows' && row !== undefined && column.length > 0)
+        marks.set(`${row}/${column.join('/')}`, { tone, message });
     }
   };
   mark('warning', preview?.warnings ?? []);

@@ -1,27 +1,27 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Month } from '@lowtide/core/calendar/month.ts';
-import { useRead, useWrite, type Answer, type Asked } from '../api/books-api.ts';
+import type { Sheet } from '@lowtide/core/documents/sheets.ts';
+import { useRead, useWrite, type Answer } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { useKeeping, type Keeping } from './use-keeping.ts';
 
-type Sheet = Asked<'newDraft'>['body']['sheet'];
 export type Preview = Answer<'draft'>['preview'];
 
-export interface DraftState<S extends Sheet> {
-  readonly sheet: S | null;
-  readonly change: (sheet: S) => void;
+export interface DraftState {
+  readonly sheet: Sheet | null;
+  readonly change: (sheet: Sheet) => void;
   readonly preview: Preview | null;
-  readonly kept: Keeping<S>['kept'];
+  readonly kept: Keeping<Sheet>['kept'];
   readonly trouble: Trouble | null;
   /** Waits until everything typed is kept; then the draft as the server has it, or null when it could not be kept. */
   readonly settled: () => Promise<{ readonly id: number; readonly version: number } | null>;
 }
 
-export interface DraftParts<S extends Sheet> {
+export interface DraftParts {
   /** Null for a sheet not kept yet; it becomes a draft with the first change. */
   readonly id: number | null;
   readonly month: Month;
-  readonly blank: S;
+  readonly blank: Sheet;
   readonly onMade: (id: number) => void;
 }
 
@@ -33,14 +33,14 @@ interface Stored {
 const KEEP_AFTER_MS = 250;
 
 /** A sheet kept on the server at every change; until the first one it is no draft. */
-export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftParts<S>): DraftState<S> {
-  const [sheet, setSheet] = useState<S | null>(id === null ? blank : null);
+export function useDraft({ id, month, blank, onMade }: DraftParts): DraftState {
+  const [sheet, setSheet] = useState<Sheet | null>(id === null ? blank : null);
   const [preview, setPreview] = useState<Preview | null>(null);
   const stored = useRef<Stored | null>(null);
   // What is stored already when the page opens is read once.
   const [unreadId, setUnreadId] = useState(id);
   const write = useWriting(month);
-  const send = async (now: S): Promise<Trouble | null> => {
+  const send = async (now: Sheet): Promise<Trouble | null> => {
     const known = stored.current;
     const written = await write(known, now);
     if (!written.ok) return written.trouble;
@@ -57,9 +57,8 @@ export function useDraft<S extends Sheet>({ id, month, blank, onMade }: DraftPar
 
   useEffect(() => {
     if (stored.current !== null || !loading.answer) return;
-    const { id: own, version, sheet: typed, preview: shown } = loading.answer;
+    const { id: own, version, sheet: theirs, preview: shown } = loading.answer;
     stored.current = { id: own, version };
-    const theirs = typed as unknown as S;
     take(theirs);
     setUnreadId(null);
     setSheet(theirs);

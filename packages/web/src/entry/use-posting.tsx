@@ -14,7 +14,7 @@ export interface Posting {
 }
 
 interface PostingParts {
-  readonly draft: Pick<DraftState<never>, 'settled' | 'preview'>;
+  readonly draft: Pick<DraftState, 'settled' | 'preview'>;
   readonly month: Month;
   readonly onPosted: (numbers: string) => void;
 }

@@ -1,6 +1,7 @@
 import { Command } from 'cmdk';
 import { useDeferredValue, useState } from 'react';
 import styled from 'styled-components';
+import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { REPORT_NAMES, reportOf } from '@lowtide/core/reports/reports.ts';
 import { useGo } from '../api/as-of.tsx';
@@ -8,15 +9,14 @@ import { useRead, type Answer } from '../api/books-api.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
 
-interface Deed {
+interface Action {
   readonly name: string;
   readonly path: string;
 }
 
 /** Pages and actions, by words people would type. */
-const DEEDS: readonly Deed[] = [
-  { name: 'Enter supplier bills', path: '/costs/bills/new' },
-  { name: 'Enter a week of hours', path: '/costs/hours/new' },
+const ACTIONS: readonly Action[] = [
+  ...SHEET_KINDS.map((kind) => ({ name: `Enter: ${sheetKind(kind).title}`, path: `/costs/${kind}/new` })),
   { name: 'Recognize revenue of the month', path: '/earning' },
   { name: 'Bill progress', path: '/billing?new=' },
   { name: 'Take in a client receipt', path: '/billing?part=open' },
@@ -52,7 +52,7 @@ export function CommandField({ onClose }: { readonly onClose: () => void }) {
   // Hits of what was typed before are never shown: Enter would open one that does not fit.
   const { answer } = useRead('search', text === '' ? null : { query: { text } });
   const words = text.toLowerCase().split(/\s+/);
-  const deeds = DEEDS.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)));
+  const deeds = ACTIONS.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)));
   const offered = [...(answer?.hits ?? []).map(hitKey), ...deeds.map(({ path }) => path)];
   const chosen = offered.includes(pointed) ? pointed : (offered[0] ?? '');
   const choose = (path: string) => (): void => {

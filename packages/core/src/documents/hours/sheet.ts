@@ -1,0 +1,16 @@
+import { mondayOf } from '../../calendar/iso-date.ts';
+import { NO_SCOPE, type KindOfSheet } from '../kind-of-sheet.ts';
+import { hoursColumns, type HoursSheet } from './form.ts';
+import { readHoursSheet } from './read.ts';
+
+export const HOURS_SHEET: KindOfSheet<HoursSheet> = {
+  title: 'Week of hours',
+  facts: 'At cost rates: to projects, or to indirect labor where no project is given',
+  rows: 'Hours',
+  fields: [{ id: 'weekOn', label: 'Week of', holds: 'week' }],
+  columns: ({ weekOn }) => hoursColumns(mondayOf(weekOn)),
+  blank: (today) => ({ kind: 'hours', weekOn: mondayOf(today), rows: [] }),
+  nameOf: ({ weekOn }) => `Week of ${weekOn}`,
+  scope: ({ weekOn }) => ({ ...NO_SCOPE, weekOn: mondayOf(weekOn) }),
+  read: readHoursSheet,
+};

@@ -1,0 +1,40 @@
+import type { IsoDate } from '../calendar/iso-date.ts';
+import type { Catalog } from './catalog.ts';
+import type { SheetColumn } from './sheet-column.ts';
+import type { SheetReading } from './sheet-reading.ts';
+
+/** A field above the rows: an amount, a day, a text, or a week that is moved through. */
+export interface SheetField {
+  readonly id: string;
+  readonly label: string;
+  readonly holds: 'money' | 'day' | 'text' | 'week';
+  readonly hint?: string;
+}
+
+/** What of the books a sheet names, beyond its projects. */
+export interface SheetScope {
+  readonly billNumbers: readonly string[];
+  /** Monday of the week whose posted hours it adds to; null where it has none. */
+  readonly weekOn: IsoDate | null;
+}
+
+export const NO_SCOPE: SheetScope = { billNumbers: [], weekOn: null };
+
+/** What is true of a kind of sheet; its page, its reading and its place among the sheets waiting follow from it. */
+export interface KindOfSheet<S extends object = object> {
+  /** The title of its page, and what begins one. */
+  readonly title: string;
+  /** What it is for, in one sentence. */
+  readonly facts: string;
+  /** What its rows are called. */
+  readonly rows: string;
+  readonly fields: readonly SheetField[];
+  columns(sheet: S): readonly SheetColumn[];
+  /** An empty one, begun on a day. */
+  blank(today: IsoDate): S;
+  /** What a kept one is called; `id` is its number as a draft. */
+  nameOf(sheet: S, id: number): string;
+  scope(sheet: S): SheetScope;
+  /** What it says, by the code that reads it when it is posted. */
+  read(sheet: S, catalog: Catalog): SheetReading;
+}

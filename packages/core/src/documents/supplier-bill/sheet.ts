@@ -1,0 +1,23 @@
+import { NO_SCOPE, type KindOfSheet } from '../kind-of-sheet.ts';
+import { BILL_COLUMNS, type BillSheet } from './form.ts';
+import { readBillSheet } from './read.ts';
+
+export const BILL_SHEET: KindOfSheet<BillSheet> = {
+  title: 'Supplier bills',
+  facts: 'One row a line; the first row of a bill has its head',
+  rows: 'Bills',
+  fields: [
+    {
+      ...{ id: 'controlTotal', label: 'Control total of the batch', holds: 'money' },
+      hint: 'Add up the bills in hand; what is missing will show here.',
+    },
+  ],
+  columns: () => BILL_COLUMNS,
+  blank: () => ({ kind: 'bills', controlTotal: '', rows: [] }),
+  nameOf: (_sheet, id) => `Bill batch ${id}`,
+  scope: ({ rows }) => ({
+    ...NO_SCOPE,
+    billNumbers: rows.map(({ number }) => number.trim()).filter((number) => number !== ''),
+  }),
+  read: readBillSheet,
+};

@@ -1,0 +1,96 @@
+import { useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useParams } from 'react-router';
+import { sheetKind, type Sheet, type SheetKind } from '@lowtide/core/documents/sheets.ts';
+import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
+import { useGo, useShownBooks } from '../api/as-of.tsx';
+import { isBlankRow } from '../entry/grid-edits.ts';
+import { PreviewPanel } from '../entry/PreviewPanel.tsx';
+import { placeWords } from '../entry/remark-places.ts';
+import { SheetBar } from '../entry/SheetBar.tsx';
+import { useDraft, type Preview } from '../entry/use-draft.ts';
+import { usePosting } from '../entry/use-posting.tsx';
+import { useSheetKey } from '../entry/use-sheet-key.ts';
+import { Loading, Note } from '../ui/notes.tsx';
+import { Page } from '../ui/Page.tsx';
+import { cellsOf, gridColumns, withParts } from './sheet-cells.ts';
+import { SheetFields } from './SheetFields.tsx';
+import { SheetGrid } from './SheetGrid.tsx';
+
+/** A sheet of any kind: typed or pasted, kept as it is typed, and posted whole or not at all. */
+export function SheetPage({ kind }: { readonly kind: SheetKind }) {
+  const { draft = 'new' } = useParams();
+  const go = useGo();
+  const { key, onMade } = useSheetKey(draft);
+  const [posted, setPosted] = useState<string | null>(null);
+  return (
+    <SheetOf
+      key={key}
+      kind={kind}
+      id={draft === 'new' ? null : Number(draft)}
+      posted={posted}
+      onPosted={(numbers) => {
+        setPosted(numbers);
+        go(`/costs/${kind}/new`);
+      }}
+      onMade={(id) => {
+        onMade(id);
+        go(`/costs/${kind}/${id}`, { replace: true });
+      }}
+    />
+  );
+}
+
+interface SheetOfProps {
+  readonly kind: SheetKind;
+  /** Null for a sheet not kept yet. */
+  readonly id: number | null;
+  readonly onMade: (id: number) => void;
+  readonly onPosted: (numbers: string) => void;
+  /** What was posted from the sheet before this one. */
+  readonly posted: string | null;
+}
+
+function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
+  const { through: month, today } = useShownBooks();
+  const facts = sheetKind(kind);
+  const [blank] = useState(() => facts.blank(today));
+  const state = useDraft({ id, month, blank, onMade });
+  const { sheet, change, preview, trouble } = state;
+  const posting = usePosting({ draft: state, month, onPosted });
+  useHotkeys('mod+enter', () => void posting.post(), { enableOnFormTags: true, preventDefault: true });
+  if (trouble && !sheet) return <Note $tone="trouble">{trouble.detail}</Note>;
+  if (!sheet) return <Loading />;
+  const columns = facts.columns(sheet);
+  const typed = new Map(Object.entries(sheet));
+  return (
+    <Page
+      title={facts.title}
+      facts={`${facts.facts}. ${sumsText(sheet, preview)}`}
+      actions={<SheetBar draft={state} posting={posting} />}
+    >
+      <SheetFields
+        fields={facts.fields}
+        valueOf={(field) => String(typed.get(field) ?? '')}
+        onChange={(field, value) => change(withParts(sheet, { [field]: value }))}
+        preview={preview}
+      />
+      {posted === null || sheet.rows.length > 0 ? null : (
+        <Note $tone="good" role="status">
+          Posted {posted}.
+        </Note>
+      )}
+      <SheetGrid state={state} sheet={sheet} columns={columns} />
+      <PreviewPanel preview={preview} place={placeWords(gridColumns(columns), facts.fields)} />
+      {posting.dialog}
+    </Page>
+  );
+}
+
+/** How much is in the sheet, and how much of it is ready. */
+function sumsText(sheet: Sheet, preview: Preview | null): string {
+  const rows = cellsOf(sheet, sheetKind(sheet.kind).columns(sheet)).filter((row) => !isBlankRow(row)).length;
+  const sums = preview === null ? [] : [`${preview.documents} ready`, `entered ${dollars(preview.enteredCents)}`];
+  const hours = preview !== null && sheet.kind === 'hours' ? [`${tenThousandths(preview.hours)} hours`] : [];
+  return [`${rows} ${rows === 1 ? 'row' : 'rows'}`, ...hours, ...sums].join(', ');
+}

@@ -1,0 +1,76 @@
+import type { CellHolds } from '@lowtide/core/documents/sheet-column.ts';
+import { useShownBooks } from '../api/as-of.tsx';
+import { useRead, type Answer } from '../api/books-api.ts';
+import {
+  accountSuggestions,
+  codingSuggestions,
+  costTypeSuggestions,
+  named,
+  projectSuggestions,
+} from '../entry/pick-suggestions.ts';
+import type { Suggestion } from '../entry/SuggestionList.tsx';
+
+/** What can be added without leaving the sheet. */
+export type Addable = 'supplier' | 'project';
+
+interface Asking {
+  readonly holds: CellHolds;
+  readonly column: string;
+  readonly typed: string;
+  /** What the row has as its project. */
+  readonly project: string;
+}
+
+/** What a cell offers by what it holds; codings are of the project of the row the cursor is in. */
+export function useSuggestions(cursorProject: string, add: (kind: Addable, typed: string) => void) {
+  const { through } = useShownBooks();
+  const { answer: reference } = useRead('reference', {});
+  const code = cursorProject.trim().toLowerCase();
+  const project = reference?.projects.find((each) => each.code.toLowerCase() === code);
+  const stands = useRead(
+    'budgetStands',
+    project === undefined ? null : { query: { project: String(project.id), through } },
+  );
+  const addition = (kind: Addable, typed: string): readonly Suggestion[] =>
+    typed === '' ? [] : [{ code: '+', name: `Add ${kind} “${typed}” …`, patch: {}, act: () => add(kind, typed) }];
+  return (asking: Asking): readonly Suggestion[] =>
+    reference ? offered(asking, { reference, lines: stands.answer?.lines ?? [], addition }) : [];
+}
+
+interface Offers {
+  readonly reference: Answer<'reference'>;
+  readonly lines: Answer<'budgetStands'>['lines'];
+  readonly addition: (kind: Addable, typed: string) => readonly Suggestion[];
+}
+
+function offered({ holds, column, typed, project }: Asking, { reference, lines, addition }: Offers) {
+  const withoutProject = project.trim() === '';
+  switch (holds) {
+    case 'supplier':
+      return [...named(reference.suppliers, column, typed), ...addition('supplier', typed)];
+    case 'client':
+      return named(reference.clients, column, typed);
+    case 'client or supplier':
+      return named([...reference.clients, ...reference.suppliers], column, typed);
+    case 'employee':
+      return named(reference.employees, column, typed);
+    case 'tax code':
+      return named(reference.taxCodes, column, typed);
+    case 'project':
+      return [...projectSuggestions(reference, typed), ...addition('project', typed)];
+    case 'account':
+      return accountSuggestions(reference, column, typed);
+    case 'coding or account':
+      return withoutProject ? accountSuggestions(reference, column, typed) : codingSuggestions(reference, lines, typed);
+    case 'code':
+      return withoutProject ? [] : codingSuggestions(reference, lines, typed);
+    case 'cost type':
+      return costTypeSuggestions(typed);
+    case 'day':
+    case 'hours':
+    case 'money':
+    case 'quantity':
+    case 'text':
+      return [];
+  }
+}
