@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { SHEET_KINDS } from '../documents/sheets.ts';
 import { DIMENSION_NAMES, type DimensionName } from '../ledger/dimensions.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
 import { Position } from '../reports/projects/shape.ts';
@@ -25,7 +26,8 @@ export const Frame = z.object({
   recognizedThrough: Month.nullable(),
   ribbon: z.array(z.object({ month: Month, earnedCents: Cents, billedCents: Cents, locked: z.boolean() })),
   ties: z.array(z.object({ name: z.string(), one: z.string(), other: z.string(), oneCents: Cents, otherCents: Cents })),
-  drafts: z.object({ bills: z.int(), hours: z.int() }),
+  /** Sheets waiting, by kind. */
+  drafts: z.record(z.enum(SHEET_KINDS), z.int()),
 });
 
 const Coded = z.object({ id: Id, code: z.string(), name: z.string() });

@@ -1,3 +1,5 @@
+import { recordOf } from '@lowtide/core/collections/record-of.ts';
+import { SHEET_KINDS, type SheetKind } from '@lowtide/core/documents/sheets.ts';
 import type { Db } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
 import type { Stamp } from '../ledger/post-document-queries.ts';
@@ -41,6 +43,17 @@ export async function drafts(db: Db, kind?: string): Promise<readonly StoredDraf
     .orderBy('updated_at', 'desc')
     .execute();
   return rows.map(stored);
+}
+
+/** How many sheets wait, of each kind. */
+export async function draftCounts(db: Db): Promise<Readonly<Record<SheetKind, number>>> {
+  const rows = await db
+    .selectFrom('draft')
+    .select(['kind', ({ fn }) => fn.countAll<number>().as('count')])
+    .groupBy('kind')
+    .execute();
+  const counts = new Map(rows.map(({ kind, count }) => [kind, count]));
+  return recordOf(SHEET_KINDS, (kind) => counts.get(kind) ?? 0);
 }
 
 export async function draft(db: Db, id: number): Promise<StoredDraft> {

@@ -1,8 +1,8 @@
 import type { Router } from 'express';
 import { monthAt, monthNumber, monthOf, type Month } from '@lowtide/core/calendar/month.ts';
-import { TIE_OUTS } from '@lowtide/core/ledger/tie-out.ts';
+import { TIE_OUTS, type TieOut } from '@lowtide/core/ledger/tie-out.ts';
 import type { Db } from '../database/schema.ts';
-import { drafts } from '../documents/draft-queries.ts';
+import { draftCounts } from '../documents/draft-queries.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
@@ -10,29 +10,26 @@ import { monthsEarnedAndBilled } from '../ledger/ribbon-queries.ts';
 import { latestRun } from '../recognition/run-queries.ts';
 import { companyIfAny, type Company } from '../records/company-queries.ts';
 import { searchHits } from './search-queries.ts';
-import { tieOuts } from '../ledger/tie-out-queries.ts';
+import { tieOutCache } from './tie-out-cache.ts';
 
 type Frame = Answer<'frame'>;
 
 export function frameRoutes(router: Router, context: Context): void {
+  const cachedTies = tieOutCache();
   read(router, context, 'frame', async (db, { query }, today) => {
     const company = await companyIfAny(db);
     const at = asOf({ through: query.through ?? monthOf(today), known: query.known });
     const about = { through: at.through, today, user: context.user, currentMonth: monthOf(today) };
     if (company === null) {
-      return { ...about, company, recognizedThrough: null, ribbon: [], ties: [], drafts: { bills: 0, hours: 0 } };
+      return { ...about, company, recognizedThrough: null, ribbon: [], ties: [], drafts: await draftCounts(db) };
     }
-    const kept = await drafts(db);
     return {
       ...about,
       company: { ...company },
       recognizedThrough: (await latestRun(db))?.month ?? null,
       ribbon: await ribbon(db, at, { company, currentMonth: about.currentMonth }),
-      ties: await ties(db, at.through),
-      drafts: {
-        bills: kept.filter(({ kind }) => kind === 'bills').length,
-        hours: kept.filter(({ kind }) => kind === 'hours').length,
-      },
+      ties: namedTies(await cachedTies(db, at.through)),
+      drafts: await draftCounts(db),
     };
   });
   read(router, context, 'search', async (db, { query }) => ({ hits: await searchHits(db, query.text.trim()) }));
@@ -56,8 +53,8 @@ async function ribbon(
   }));
 }
 
-async function ties(db: Db, month: Month): Promise<Frame['ties']> {
-  return (await tieOuts(db, month)).map(({ name, one, other }) => {
+function namedTies(ties: readonly TieOut[]): Frame['ties'] {
+  return ties.map(({ name, one, other }) => {
     const [title, oneSide, otherSide] = TIE_OUTS[name];
     return { name: title, one: oneSide, other: otherSide, oneCents: one, otherCents: other };
   });

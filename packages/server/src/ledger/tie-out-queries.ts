@@ -1,5 +1,6 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, lastDay, type Month } from '@lowtide/core/calendar/month.ts';
+import { settledKinds } from '@lowtide/core/documents/kinds.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import type { TieOut, TieOutName } from '@lowtide/core/ledger/tie-out.ts';
 import { sql, type RawBuilder } from 'kysely';
@@ -24,11 +25,12 @@ function overProjects(measure: Sum): Sum {
 
 const NOT_REVERSED = sql`NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)`;
 
-/** What documents of a kind that are not reversed still have open. */
-function openDocuments(kind: string): Sum {
+/** What documents with clients, or with suppliers, that are not reversed still have open. */
+function openDocuments(party: 'client' | 'supplier'): Sum {
+  const kinds = sql.join([...settledKinds(party)]);
   return sql`(SELECT SUM(d.gross_cents) - ifnull((
-      SELECT SUM(s.amount_cents) FROM settlement s JOIN document o ON o.id = s.document_id WHERE o.kind = ${kind}), 0)
-    FROM document d WHERE d.kind = ${kind} AND ${NOT_REVERSED})`;
+      SELECT SUM(s.amount_cents) FROM settlement s JOIN document o ON o.id = s.document_id WHERE o.kind IN (${kinds})), 0)
+    FROM document d WHERE d.kind IN (${kinds}) AND ${NOT_REVERSED})`;
 }
 
 /** Hours between two days at the rates they were posted at, and what their lines credited to labor clearing. */
@@ -46,8 +48,8 @@ function labor(from: number, through: number): readonly [Sum, Sum] {
 function pairs(from: number, through: number): Readonly<Record<TieOutName, readonly [Sum, Sum]>> {
   return {
     entries: [sql`(SELECT SUM(amount_cents) FROM account_month)`, sql`0`],
-    payable: [openDocuments('bill'), sql`-${roleBalance('payable')}`],
-    receivable: [openDocuments('invoice'), roleBalance('receivable')],
+    payable: [openDocuments('supplier'), sql`-${roleBalance('payable')}`],
+    receivable: [openDocuments('client'), roleBalance('receivable')],
     wip: [overProjects(sql`held_cents`), roleBalance('wip', 'construction-in-progress')],
     revenue: [overProjects(sql`earned_cents`), sql`-${roleBalance('revenue')}`],
     billings: [
@@ -64,6 +66,16 @@ function pairs(from: number, through: number): Readonly<Record<TieOutName, reado
       sql`-${typeBalance('liability', 'equity', 'revenue', 'cost-of-revenue', 'expense')}`,
     ],
   };
+}
+
+/** Changes with everything that is posted or settled; costs the same however large the books are. */
+export async function postingMark(db: Db): Promise<string> {
+  const { rows } = await sql<{ mark: string }>`
+    SELECT (SELECT max(id) FROM journal_entry) || '/' || ifnull((SELECT max(id) FROM document), 0)
+      || '/' || ifnull((SELECT max(id) FROM settlement), 0) || '/' || ifnull((SELECT max(id) FROM worked_hours), 0) AS mark`.execute(
+    db,
+  );
+  return rows[0]?.mark ?? '';
 }
 
 /** Every tie-out, of the books as they are now; labor for one month, or for all of them where none is given. */

@@ -1,9 +1,11 @@
 import { useState } from 'react';
+import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { monthText, plusMonths } from '@lowtide/core/calendar/month.ts';
 import { difference } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
-import type { Answer } from '../api/books-api.ts';
+import { useRead, type Answer } from '../api/books-api.ts';
+import { useRecognitionWords } from '../api/use-recognition-words.ts';
 import { Button } from '../ui/Button.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
 import { Amount } from '../ui/Figure.tsx';
@@ -87,24 +89,23 @@ function Steps() {
   const { frame, through } = useShownBooks();
   const { ties, company, recognizedThrough, drafts } = frame;
   const locked = company?.lockedThrough ?? null;
-  const waiting = drafts.bills + drafts.hours;
+  const recognition = useRecognitionWords();
+  const { answer: state } = useRead('recognitionState', { query: { through } });
+  const waiting = SHEET_KINDS.filter((kind) => drafts[kind] > 0);
   const off = ties.filter(({ oneCents, otherCents }) => oneCents !== otherCents).map(({ name }) => name);
   const steps = [
     {
       to: '/costs',
-      done: waiting === 0,
+      done: waiting.length === 0,
       text:
-        waiting === 0
+        waiting.length === 0
           ? 'No sheet is waiting.'
-          : `Bill sheets waiting: ${drafts.bills}; weeks of hours waiting: ${drafts.hours}.`,
+          : `Waiting: ${waiting.map((kind) => `${drafts[kind]} × ${sheetKind(kind).title}`).join(', ')}.`,
     },
     {
       to: '/earning',
-      done: recognizedThrough !== null && recognizedThrough >= through,
-      text:
-        recognizedThrough === null
-          ? 'Nothing is recognized yet.'
-          : `Revenue is recognized through ${monthText(recognizedThrough)}.`,
+      done: recognizedThrough !== null && recognizedThrough >= through && state?.changesAnything === false,
+      text: `${monthText(through)}: ${recognition}.`,
     },
     {
       to: '/closing',

@@ -1,16 +1,19 @@
 import styled from 'styled-components';
+import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
+import type { Answer } from '../api/books-api.ts';
+import { useRecognitionWords } from '../api/use-recognition-words.ts';
 import { color, size, space, type } from '../theme/tokens.ts';
 
 /** Whether the books tie, how the month stands, what waits. */
 export function StatusStrip() {
   const { frame, through } = useShownBooks();
-  const { ties, recognizedThrough, company, drafts } = frame;
+  const { ties, company, drafts } = frame;
   const tied = ties.filter(({ oneCents, otherCents }) => oneCents === otherCents).length;
   const whole = tied === ties.length;
+  const recognition = useRecognitionWords();
   const locked = company?.lockedThrough != null && through <= company.lockedThrough;
-  const recognized = recognizedThrough !== null && through <= recognizedThrough;
   return (
     <Strip aria-label="Status">
       <AsOfLink to="/closing" data-tone={whole ? 'good' : 'trouble'}>
@@ -18,7 +21,7 @@ export function StatusStrip() {
         {ties.length}
       </AsOfLink>
       <span>
-        {monthText(through)} {locked ? 'locked' : 'open'}, {recognized ? 'recognized' : 'not yet recognized'}
+        {monthText(through)} {locked ? 'locked' : 'open'}, <AsOfLink to="/earning">{recognition}</AsOfLink>
       </span>
       <AsOfLink to="/costs">{waiting(drafts)}</AsOfLink>
       <span>? lists the keys</span>
@@ -26,11 +29,11 @@ export function StatusStrip() {
   );
 }
 
-function waiting({ bills, hours }: { readonly bills: number; readonly hours: number }): string {
-  const counted = (count: number, one: string, many: string): string[] =>
-    count === 0 ? [] : [`${count} ${count === 1 ? one : many}`];
-  const parts = [...counted(bills, 'bill sheet', 'bill sheets'), ...counted(hours, 'week of hours', 'weeks of hours')];
-  return parts.length === 0 ? 'No sheet waiting' : `${parts.join(' and ')} waiting`;
+function waiting(drafts: Answer<'frame'>['drafts']): string {
+  const parts = SHEET_KINDS.filter((kind) => drafts[kind] > 0).map(
+    (kind) => `${drafts[kind]} × ${sheetKind(kind).title}`,
+  );
+  return parts.length === 0 ? 'No sheet waiting' : `Waiting: ${parts.join(', ')}`;
 }
 
 const Strip = styled.footer`
