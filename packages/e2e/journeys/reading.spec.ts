@@ -53,7 +53,7 @@ const PAGES = [
   '/reports/balance-sheet',
   '/reports/trial-balance',
   '/closing',
-  '/closing/journal',
+  '/costs/journal/new',
   '/settings/company',
   '/settings/budget-line',
   '/nowhere',

@@ -43,7 +43,6 @@ export const router = createBrowserRouter([
       { path: 'reports/portfolio', element: page(() => import('./reports/PortfolioPage.tsx'), 'PortfolioPage') },
       ...REPORT_NAMES.map((name) => ({ path: `reports/${name}`, element: <ReportPage key={name} name={name} /> })),
       { path: 'closing', element: page(() => import('./closing/ClosingPage.tsx'), 'ClosingPage') },
-      { path: 'closing/journal', element: page(() => import('./closing/JournalPage.tsx'), 'JournalPage') },
       { path: 'settings', element: page(() => import('./settings/SettingsPage.tsx'), 'SettingsPage') },
       { path: 'settings/:kind', element: page(() => import('./settings/SettingsPage.tsx'), 'SettingsPage') },
       { path: '*', element: page(() => import('./frame/NoPage.tsx'), 'NoPage') },

@@ -1,12 +1,14 @@
 import { z } from 'zod';
 import { HoursSheet } from './hours/form.ts';
 import { HOURS_SHEET } from './hours/sheet.ts';
+import { JournalSheet } from './journal/form.ts';
+import { JOURNAL_SHEET } from './journal/sheet.ts';
 import type { KindOfSheet } from './kind-of-sheet.ts';
 import { BillSheet } from './supplier-bill/form.ts';
 import { BILL_SHEET } from './supplier-bill/sheet.ts';
 
 /** Every sheet that is typed, kept as a draft and posted, as typed. */
-export const Sheet = z.discriminatedUnion('kind', [BillSheet, HoursSheet]);
+export const Sheet = z.discriminatedUnion('kind', [BillSheet, HoursSheet, JournalSheet]);
 export type Sheet = z.output<typeof Sheet>;
 export type SheetKind = Sheet['kind'];
 
@@ -14,6 +16,7 @@ export type SheetKind = Sheet['kind'];
 const SHEETS: { readonly [K in SheetKind]: KindOfSheet<Extract<Sheet, { kind: K }>> } = {
   bills: BILL_SHEET,
   hours: HOURS_SHEET,
+  journal: JOURNAL_SHEET,
 };
 
 export const SHEET_KINDS = Object.keys(SHEETS) as [SheetKind, ...SheetKind[]];

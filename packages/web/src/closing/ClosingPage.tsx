@@ -43,7 +43,7 @@ export function ClosingPage() {
       facts={lockedThrough === null ? 'No month is locked' : `Locked through ${monthText(lockedThrough)}`}
       actions={
         <>
-          <Button onPress={() => go('/closing/journal')}>Post a journal</Button>
+          <Button onPress={() => go('/costs/journal/new')}>Post a journal</Button>
           <Button $look="primary" onPress={() => setLocking(true)}>
             Lock or open months
           </Button>

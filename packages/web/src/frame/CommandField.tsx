@@ -21,7 +21,6 @@ const ACTIONS: readonly Action[] = [
   { name: 'Bill progress', path: '/billing?new=' },
   { name: 'Take in a client receipt', path: '/billing?part=open' },
   { name: 'Pay a supplier bill', path: '/costs?part=documents&kind=bill' },
-  { name: 'Post a journal', path: '/closing/journal' },
   { name: 'Lock a month', path: '/closing' },
   { name: 'Projects', path: '/projects' },
   ...REPORT_NAMES.map((name) => ({

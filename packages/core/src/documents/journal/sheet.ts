@@ -1,0 +1,18 @@
+import { NO_SCOPE, type KindOfSheet } from '../kind-of-sheet.ts';
+import { JOURNAL_COLUMNS, type JournalSheet } from './form.ts';
+import { readJournalSheet } from './read.ts';
+
+export const JOURNAL_SHEET: KindOfSheet<JournalSheet> = {
+  title: 'Journal',
+  facts: 'For what no document keeps: opening balances, payroll, cost moved between projects',
+  rows: 'Journal lines',
+  fields: [
+    { id: 'datedOn', label: 'Date', holds: 'day' },
+    { id: 'text', label: 'Text', holds: 'text' },
+  ],
+  columns: () => JOURNAL_COLUMNS,
+  blank: (today) => ({ kind: 'journal', datedOn: today, text: '', rows: [] }),
+  nameOf: ({ text }, id) => (text === '' ? `Journal ${id}` : text),
+  scope: () => NO_SCOPE,
+  read: readJournalSheet,
+};
