@@ -112,7 +112,7 @@ test('find a project, a document by its amount, and an action, from the keyboard
   await sees(page, 'TP-226 · Tessel Point Conservancy');
   await press(page, 'Control+k');
   await page.keyboard.type('trial');
-  await sees(page, 'Trial balance');
+  await page.waitForSelector('::-p-xpath(//*[@role="option"][contains(., "Trial balance")])');
   await press(page, 'Enter');
   await sees(page, 'Debits equal credits at every moment');
 });

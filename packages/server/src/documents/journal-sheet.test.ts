@@ -42,7 +42,7 @@ test('a journal moves cost from one project to another, with its coding, and the
   expect(posted?.number).toMatch(/^JNL/);
   expect(await costOf('GATE')).toBe(120_000);
   const { lines } = await app.ask<{ lines: { codes: Record<string, string | null>; amountCents: number }[] }>(
-    '/ledger?through=2027-01&project=2',
+    '/ledger?through=2027-01&project=1',
   );
   expect(lines).toMatchObject([
     { codes: { project: 'GATE', phase: 'A', costCode: '31-250', costType: 'material' }, amountCents: 120_000 },

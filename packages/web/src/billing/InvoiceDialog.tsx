@@ -29,10 +29,10 @@ export interface InvoiceDialogProps {
 
 /** A progress invoice as a share of the contract; what it bills is worked out as it is typed. */
 export function InvoiceDialog({ project, onClose, onPosted }: InvoiceDialogProps) {
-  const { form, field, preview, general, settle, projects, taxCodes } = useInvoiceForm(project);
+  const { form, field, preview, general, settle, acceptance, projects, taxCodes } = useInvoiceForm(project);
   const [post, { busy }] = useWrite('invoice');
   const order = async (): Promise<void> => {
-    const posted = settle(await post({ body: form }));
+    const posted = settle(await post({ body: { ...form, acceptWarnings: acceptance !== null } }));
     if (posted) onPosted(posted.id);
   };
   return (
@@ -60,7 +60,7 @@ export function InvoiceDialog({ project, onClose, onPosted }: InvoiceDialogProps
       <DialogActions>
         <Button onPress={onClose}>Not now</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
-          Post invoice{preview && preview.dueCents > 0 ? ` of ${dollars(preview.dueCents)}` : ''}
+          {acceptance ?? `Post invoice${preview && preview.dueCents > 0 ? ` of ${dollars(preview.dueCents)}` : ''}`}
         </Button>
       </DialogActions>
     </Dialog>
@@ -97,6 +97,7 @@ function useInvoiceForm(project: string) {
     preview,
     general: typed.general,
     settle: typed.settle,
+    acceptance: typed.acceptance,
     projects: reference?.projects.filter(({ kind }) => kind === 'client') ?? [],
     taxCodes: reference?.taxCodes ?? [],
   };

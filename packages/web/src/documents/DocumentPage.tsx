@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, plainDollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo } from '../api/as-of.tsx';
@@ -28,10 +29,11 @@ export function DocumentPage() {
     <Page
       title={document.number}
       facts={[
-        document.kind,
+        kindOf(document.kind).one,
         document.party,
         document.project,
         `dated ${dayText(document.datedOn)}`,
+        document.postedOn === document.datedOn ? '' : `posted ${dayText(document.postedOn)}, for its month was locked`,
         `recorded ${document.recordedAt.slice(0, 16).replace('T', ' ')} by ${document.recordedBy}`,
       ]
         .filter(Boolean)
@@ -66,7 +68,8 @@ interface ActionsProps {
 function Actions({ document, onOpen }: ActionsProps) {
   const go = useGo();
   const { id, kind, openCents } = document;
-  const reversible = kind !== 'reversal' && kind !== 'recognition' && document.reversedBy === null;
+  const { undoing, party } = kindOf(kind);
+  const reversible = undoing.how === 'reversal' && document.reversedBy === null;
   return (
     <>
       {kind === 'invoice' ? (
@@ -80,7 +83,7 @@ function Actions({ document, onOpen }: ActionsProps) {
       {reversible ? <Button onPress={() => onOpen('reverse')}>Reverse</Button> : null}
       {openCents === 0 ? null : (
         <Button $look="primary" onPress={() => onOpen('settle')}>
-          {kind === 'invoice' ? 'Take in a receipt' : 'Pay'}
+          {party === 'client' ? 'Take in a receipt' : 'Pay'}
         </Button>
       )}
     </>

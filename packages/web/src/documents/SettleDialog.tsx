@@ -16,11 +16,12 @@ export interface SettleDialogProps {
 /** Money against an invoice or a bill: all that is open, or a part of it. */
 export function SettleDialog({ document, typed, onClose }: SettleDialogProps) {
   const { today } = useShownBooks();
-  const { form, field, general, settle } = useTypedForm({ paidOn: today as string, amount: typed });
+  const { form, field, general, settle, acceptance } = useTypedForm({ paidOn: today as string, amount: typed });
   const receives = document.kind === 'invoice';
   const [record, { busy }] = useWrite(receives ? 'receipt' : 'payment');
   const order = async (): Promise<void> => {
-    if (settle(await record({ body: { documentId: document.id, ...form } }))) onClose();
+    if (settle(await record({ body: { documentId: document.id, ...form, acceptWarnings: acceptance !== null } })))
+      onClose();
   };
   return (
     <Dialog title={receives ? `Receipt against ${document.number}` : `Pay ${document.number}`} onClose={onClose}>
@@ -32,7 +33,7 @@ export function SettleDialog({ document, typed, onClose }: SettleDialogProps) {
       <DialogActions>
         <Button onPress={onClose}>Leave open</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
-          {receives ? 'Record receipt' : 'Record payment'}
+          {acceptance ?? (receives ? 'Record receipt' : 'Record payment')}
         </Button>
       </DialogActions>
     </Dialog>

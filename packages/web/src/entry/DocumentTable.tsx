@@ -1,12 +1,16 @@
+import { useState } from 'react';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import { AsOfLink, useShownBooks, useViewState } from '../api/as-of.tsx';
-import { useRead, type Answer } from '../api/books-api.ts';
+import { useRead, type Answer, type Asked } from '../api/books-api.ts';
+import { Button } from '../ui/Button.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Amount } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 
 type Row = Answer<'documents'>['rows'][number];
+type DocumentOrder = Asked<'documents'>['query']['order'];
 
 const COLUMNS: readonly Column<Row>[] = [
   {
@@ -15,7 +19,7 @@ const COLUMNS: readonly Column<Row>[] = [
     sortBy: ({ number }) => number,
     cell: ({ id, number }) => <AsOfLink to={`/documents/${id}`}>{number}</AsOfLink>,
   },
-  { id: 'kind', head: 'Kind', sortBy: ({ kind }) => kind, cell: ({ kind }) => kind },
+  { id: 'kind', head: 'Kind', sortBy: ({ kind }) => kind, cell: ({ kind }) => kindOf(kind).one },
   {
     id: 'party',
     head: 'Party or project',
@@ -43,8 +47,16 @@ const COLUMNS: readonly Column<Row>[] = [
     sortBy: ({ openCents }) => openCents,
     cell: ({ openCents }) => <Amount cents={openCents} />,
   },
-  { id: 'state', head: 'Text', cell: ({ reversedBy, memo }) => (reversedBy === null ? memo : 'reversed') },
+  {
+    id: 'state',
+    head: 'Text',
+    cell: ({ reversedBy, memo, postedOn, datedOn }) =>
+      reversedBy !== null ? 'reversed' : postedOn === datedOn ? memo : `${memo} (posted ${dayText(postedOn)})`.trim(),
+  },
 ];
+
+/** As many as the server answers at once. */
+const ROWS_A_PAGE = 300;
 
 export interface DocumentTableProps {
   readonly label: string;
@@ -57,9 +69,16 @@ export interface DocumentTableProps {
 export function DocumentTable({ label, kind, open = false }: DocumentTableProps) {
   const { asOf } = useShownBooks();
   const [text, setText] = useViewState('find', '');
-  const [sort, setSort] = useViewState('sort', '');
+  const [sort, setSort] = useViewState('sort', '-dated');
+  const list = `${sort}/${text}`;
+  const [shown, setShown] = useState({ list, page: 0 });
+  // Another order or another search begins with its first page.
+  const page = shown.list === list ? shown.page : 0;
+  const offset = String(page * ROWS_A_PAGE);
   const query = {
     ...asOf,
+    order: sort as DocumentOrder,
+    offset,
     ...(kind === undefined ? {} : { kind }),
     ...(open ? { open: 'yes' as const } : {}),
     ...(text === '' ? {} : { text }),
@@ -78,12 +97,40 @@ export function DocumentTable({ label, kind, open = false }: DocumentTableProps)
           columns={kind === undefined ? COLUMNS : COLUMNS.filter(({ id }) => id !== 'kind')}
           rowKey={({ id }) => id}
           sort={{ by: sort, onChange: setSort }}
+          isOrdered
           empty={text === '' ? 'None yet through this month.' : `None with “${text}”.`}
         />
       ) : (
         <Loading />
       )}
-      {answer?.more ? <p>The newest 300 are shown. Find by number or party to see others.</p> : null}
+      {answer && answer.count > ROWS_A_PAGE ? (
+        <Pages count={answer.count} page={page} onPage={(next) => setShown({ list, page: next })} />
+      ) : null}
     </>
+  );
+}
+
+interface PagesProps {
+  readonly count: number;
+  readonly page: number;
+  readonly onPage: (page: number) => void;
+}
+
+/** Which of many are shown, and the way to the others. */
+function Pages({ count, page, onPage }: PagesProps) {
+  const first = page * ROWS_A_PAGE + 1;
+  const last = Math.min(count, first + ROWS_A_PAGE - 1);
+  return (
+    <p role="status" style={{ display: 'flex', gap: 8, alignItems: 'center' }}>
+      <Button isDisabled={page === 0} onPress={() => onPage(page - 1)}>
+        Those before
+      </Button>
+      <span>
+        {first} to {last} of {count}
+      </span>
+      <Button isDisabled={last >= count} onPress={() => onPage(page + 1)}>
+        Those after
+      </Button>
+    </p>
   );
 }

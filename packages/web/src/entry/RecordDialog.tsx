@@ -7,6 +7,7 @@ import {
 } from '@lowtide/core/records/record-kinds.ts';
 import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
+import { acceptanceOf } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
@@ -33,10 +34,15 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [add, adding] = useWrite('addRecord');
   const [change, changing] = useWrite('changeRecord');
+  const acceptance = acceptanceOf(trouble);
+  const acceptWarnings = acceptance !== null;
   const save = async (): Promise<void> => {
     const written = existing
-      ? await change({ params: { kind, id: String(existing.id) }, body: { version: existing.version, fields } })
-      : await add({ params: { kind }, body: { fields } });
+      ? await change({
+          params: { kind, id: String(existing.id) },
+          body: { version: existing.version, fields, acceptWarnings },
+        })
+      : await add({ params: { kind }, body: { fields, acceptWarnings } });
     if (written.ok) onDone(written.answer.fields);
     else setTrouble(written.trouble);
   };
@@ -58,7 +64,10 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
             isFixed={existing !== undefined && field.need === 'fixed'}
             autoFocus={index === (existing ? 1 : 0)}
             problem={trouble?.problems.find(({ at }) => at === field.name)?.message}
-            onChange={(value) => setFields({ ...fields, [field.name]: value })}
+            onChange={(value) => {
+              setFields({ ...fields, [field.name]: value });
+              if (acceptWarnings) setTrouble(null);
+            }}
           />
         ))}
       </FieldGrid>
@@ -70,7 +79,7 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
       <DialogActions>
         <Button onPress={onClose}>Leave as it was</Button>
         <Button $look="primary" isDisabled={adding.busy || changing.busy} onPress={() => void save()}>
-          {existing ? 'Keep changes' : `Add ${one.toLowerCase()}`}
+          {acceptance ?? (existing ? 'Keep changes' : `Add ${one.toLowerCase()}`)}
         </Button>
       </DialogActions>
     </Dialog>

@@ -51,8 +51,8 @@ export function CommandField({ onClose }: { readonly onClose: () => void }) {
   // Hits of what was typed before are never shown: Enter would open one that does not fit.
   const { answer } = useRead('search', text === '' ? null : { query: { text } });
   const words = text.toLowerCase().split(/\s+/);
-  const deeds = ACTIONS.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)));
-  const offered = [...(answer?.hits ?? []).map(hitKey), ...deeds.map(({ path }) => path)];
+  const actions = ACTIONS.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)));
+  const offered = [...(answer?.hits ?? []).map(hitKey), ...actions.map(({ path }) => path)];
   const chosen = offered.includes(pointed) ? pointed : (offered[0] ?? '');
   const choose = (path: string) => (): void => {
     onClose();
@@ -75,13 +75,13 @@ export function CommandField({ onClose }: { readonly onClose: () => void }) {
               {hit.amountCents === null ? null : <span>{dollars(hit.amountCents)}</span>}
             </Command.Item>
           ))}
-          {deeds.map(({ name, path }) => (
+          {actions.map(({ name, path }) => (
             <Command.Item key={path} value={path} onSelect={choose(path)}>
               <em>do</em>
               {name}
             </Command.Item>
           ))}
-          {deeds.length === 0 && answer?.hits.length === 0 ? (
+          {actions.length === 0 && answer?.hits.length === 0 ? (
             <p>Nothing is called “{typed}”. Try a code, a part of a name, a number or an amount.</p>
           ) : null}
         </Command.List>
