@@ -1,3 +1,4 @@
+import { CLOSING } from './closing/kind.ts';
 import { HOURS } from './hours/kind.ts';
 import { INVOICE } from './invoice/kind.ts';
 import { JOURNAL } from './journal/kind.ts';
@@ -17,6 +18,7 @@ export const DOCUMENT_KINDS = {
   receipt: RECEIPT,
   payment: PAYMENT,
   journal: JOURNAL,
+  closing: CLOSING,
   reversal: REVERSAL,
 } as const satisfies Record<string, KindOfDocument>;
 

@@ -60,7 +60,7 @@ export interface Facts {
   'over-open-amount': { readonly open: Cents; readonly asked: Cents };
   'already-reversed': { readonly number: string };
   settled: { readonly number: string; readonly settled: Cents };
-  'reverse-run-there': object;
+  'reverse-elsewhere': { readonly what: string; readonly where: string };
   'unbalanced-journal': { readonly debits: Cents; readonly credits: Cents };
   'role-in-use': { readonly role: string; readonly account: string };
   'role-needs-type': { readonly role: string; readonly type: string };

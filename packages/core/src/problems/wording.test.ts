@@ -45,7 +45,7 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'over-open-amount': { kind: 'over-open-amount', open: money, asked: money },
   'already-reversed': { kind: 'already-reversed', number: '1' },
   settled: { kind: 'settled', number: '1', settled: money },
-  'reverse-run-there': { kind: 'reverse-run-there' },
+  'reverse-elsewhere': { kind: 'reverse-elsewhere', what: 'Recognition run', where: 'on the page Earning' },
   'unbalanced-journal': { kind: 'unbalanced-journal', debits: money, credits: cents(1) },
   'role-in-use': { kind: 'role-in-use', role: 'bank', account: '1010' },
   'role-needs-type': { kind: 'role-needs-type', role: 'bank', type: 'asset' },

@@ -102,7 +102,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     `${dollars(fact.asked)} is more than is open, ${dollars(fact.open)}. Enter what was received for it.`,
   'already-reversed': (fact) => `${fact.number} is reversed already. Nothing more is needed.`,
   settled: (fact) => `${dollars(fact.settled)} is settled against ${fact.number}. Reverse that payment first.`,
-  'reverse-run-there': () => 'A recognition run is reversed on the page Earning, latest first.',
+  'reverse-elsewhere': (fact) => `A ${fact.what.toLowerCase()} is taken back ${fact.where}.`,
   'unbalanced-journal': (fact) =>
     `Debits are ${dollars(fact.debits)}, credits ${dollars(fact.credits)}. Make the two equal.`,
   'reason-needed': () => 'Say why, in a few words: whoever reads the figure later will ask.',

@@ -34,7 +34,10 @@ export function documentRoutes(router: Router, context: Context): void {
   });
   write(router, context, 'reverse', async (trx, { params, body }, acting) => {
     const { answer } = await document(trx, params.id);
-    if (kindOf(answer.kind).undoing.how === 'elsewhere') throw new Refusal([{ at: '', kind: 'reverse-run-there' }]);
+    const { undoing, one } = kindOf(answer.kind);
+    if (undoing.how === 'elsewhere') {
+      throw new Refusal([{ at: '', kind: 'reverse-elsewhere', what: one, where: undoing.where }]);
+    }
     const { lockedThrough } = await companyOf(trx);
     const order = gathered({
       reason: required({ typed: body.reason, at: 'reason' }, 'the reason', (cell) => textIn(cell, 'the reason', 400)),

@@ -111,7 +111,7 @@ describe('recognition', () => {
       'documentId not-latest-run',
     ]);
     expect(await app.refused('POST', `/documents/${february.id}/reversal`, { postedOn: '', reason: 'x' })).toEqual([
-      'reverse-run-there',
+      'reverse-elsewhere',
     ]);
     await app.order('POST', '/recognition/reversal', { documentId: february.id, reason: 'Estimate was old' });
     await app.order('POST', '/records/estimate-override', {

@@ -1,4 +1,5 @@
 import { METHODS } from '@lowtide/core/ledger/project.ts';
+import { problemsOf } from '@lowtide/core/problems/decision.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
 import type { Db, Trx } from '../database/schema.ts';
@@ -6,6 +7,7 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import { sql } from 'kysely';
 import { insertContractChange } from '../projects/contract-write-queries.ts';
 import { notWithdrawn } from '../ledger/as-of-queries.ts';
+import { closingOf, postClosing, reverseClosing } from './project-closing-queries.ts';
 import {
   dayNumberOf,
   dayOfField,
@@ -13,6 +15,7 @@ import {
   numberOf,
   textOf,
   typed,
+  type Accepting,
   type RecordAnswer,
   type Recording,
   type RecordStore,
@@ -53,6 +56,9 @@ export const projectStore: RecordStore = {
       .where(notWithdrawn('contract_change'))
       .executeTakeFirst();
     if (!priced) await originalPrice(trx, id, record, recording);
+    const closes = textOf(record, 'status') === 'closed';
+    if (closes && before.status !== 'closed') await postClosing(trx, id, recording);
+    if (!closes && before.status === 'closed') await reverseClosing(trx, id, recording);
     if (textOf(record, 'status') === 'cancelled' && before.status !== 'cancelled') {
       await priceWhenCancelled(trx, id, record, recording);
     }
@@ -158,7 +164,12 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
   }));
 }
 
-async function projectProblems(db: Db, id: number | null, record: ReadRecord): Promise<readonly Problem[]> {
+async function projectProblems(
+  db: Db,
+  id: number | null,
+  record: ReadRecord,
+  accepting: Accepting,
+): Promise<readonly Problem[]> {
   const problems: Problem[] = [];
   const start = dayNumberOf(record, 'startOn');
   for (const [field, label] of [
@@ -184,7 +195,25 @@ async function projectProblems(db: Db, id: number | null, record: ReadRecord): P
     const price = moneyOf(record, field);
     if (price !== null && price < 0) problems.push({ at: field, kind: 'contract-below-zero', contract: price });
   }
-  return [...problems, ...(id === null ? [] : await fixedProjectFields(db, id, record))];
+  if (id === null) return problems;
+  return [
+    ...problems,
+    ...(await fixedProjectFields(db, id, record)),
+    ...(await closingProblems(db, id, record, accepting)),
+  ];
+}
+
+/** Why a project cannot be closed yet. */
+async function closingProblems(
+  db: Db,
+  id: number,
+  record: ReadRecord,
+  accepting: Accepting,
+): Promise<readonly Problem[]> {
+  if (textOf(record, 'status') !== 'closed') return [];
+  const stored = await db.selectFrom('project').select('status').where('id', '=', id).executeTakeFirst();
+  if (!stored || stored.status === 'closed') return [];
+  return problemsOf(await closingOf(db, id, accepting));
 }
 
 /** What postings rely on stays as it was first stored. */

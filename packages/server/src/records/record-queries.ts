@@ -39,6 +39,7 @@ export interface Recording extends Acting {
 /** What is accepted though it deserves a second look, and the last locked month. */
 export interface Accepting {
   readonly acceptWarnings: boolean;
+  readonly today: IsoDate;
   readonly lockedThrough: LockedThrough;
 }
 

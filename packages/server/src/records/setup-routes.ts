@@ -139,7 +139,7 @@ async function readWith(
   const context: RecordContext = { today: recording.today, references: await references(trx) };
   const decided = readRecord(kind, fields, context);
   if (!decided.ok) return decided;
-  const accepting = { acceptWarnings, lockedThrough: recording.lockedThrough };
+  const accepting = { acceptWarnings, lockedThrough: recording.lockedThrough, today: recording.today };
   return unless(await STORES[kind].problems(trx, id, decided.value, accepting), decided.value);
 }
 

@@ -1,0 +1,12 @@
+import type { KindOfDocument } from '../kind.ts';
+
+export const CLOSING = {
+  one: 'Project closing',
+  many: 'Project closings',
+  series: 'CLO',
+  party: null,
+  isSettled: false,
+  undoing: { how: 'elsewhere', where: 'by giving the project another status' },
+  needs: ['progress-billings', 'earned-unbilled'],
+  posts: 'Dr progress billings; Cr earned, unbilled: all that was billed, which is all that was earned.',
+} as const satisfies KindOfDocument;
