@@ -5,6 +5,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { billingRoutes } from './billing/billing-routes.ts';
+import { creditRoutes } from './billing/credit-routes.ts';
 import { invoiceFileRoutes } from './billing/invoice-file-routes.ts';
 import type { Books } from './database/open.ts';
 import { documentRoutes } from './documents/document-routes.ts';
@@ -53,6 +54,7 @@ const FEATURES = [
   forecastRoutes,
   recognitionRoutes,
   billingRoutes,
+  creditRoutes,
   invoiceFileRoutes,
   reportRoutes,
   projectFileRoutes,

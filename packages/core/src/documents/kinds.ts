@@ -1,8 +1,10 @@
 import { CLOSING } from './closing/kind.ts';
+import { CREDIT_NOTE } from './credit-note/kind.ts';
 import { HOURS } from './hours/kind.ts';
 import { INVOICE } from './invoice/kind.ts';
 import { JOURNAL } from './journal/kind.ts';
 import type { KindOfDocument } from './kind.ts';
+import { OFFSET } from './offset/kind.ts';
 import { PAYMENT } from './payment/kind.ts';
 import { RECEIPT } from './receipt/kind.ts';
 import { RECOGNITION } from './recognition/kind.ts';
@@ -15,8 +17,10 @@ export const DOCUMENT_KINDS = {
   hours: HOURS,
   recognition: RECOGNITION,
   invoice: INVOICE,
+  'credit-note': CREDIT_NOTE,
   receipt: RECEIPT,
   payment: PAYMENT,
+  offset: OFFSET,
   journal: JOURNAL,
   closing: CLOSING,
   reversal: REVERSAL,

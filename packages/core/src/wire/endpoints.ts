@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { CreditNoteForm } from '../documents/credit-note/form.ts';
+import { OffsetForm } from '../documents/offset/form.ts';
 import { InvoiceForm } from '../documents/invoice/form.ts';
 import { REPORTS, type ReportName } from '../reports/reports.ts';
 import * as documents from './documents.ts';
@@ -70,6 +72,8 @@ export const ENDPOINTS = {
   invoice: { method: 'post', path: '/invoices', summary: 'Post a progress invoice', body: InvoiceForm, response: documents.Posted },
   receipt: { method: 'post', path: '/receipts', summary: 'Record what a client paid', body: documents.SettlementForm, response: documents.Posted },
   payment: { method: 'post', path: '/payments', summary: 'Record what a supplier was paid', body: documents.SettlementForm, response: documents.Posted },
+  creditNote: { method: 'post', path: '/credit-notes', summary: 'Credit an invoice, or a part of it', body: CreditNoteForm, response: documents.Posted },
+  offset: { method: 'post', path: '/offsets', summary: 'Apply a credit to what is open with the same party', body: OffsetForm, response: documents.Posted },
   journal: { method: 'post', path: '/journals', summary: 'Post a journal', body: documents.JournalForm, response: documents.Posted },
   lockMonths: { method: 'put', path: '/month-lock', summary: 'Lock months through one, or open them again', body: documents.MonthLock, response: Done },
 

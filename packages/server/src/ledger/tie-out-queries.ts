@@ -53,7 +53,7 @@ function pairs(from: number, through: number): Readonly<Record<TieOutName, reado
     wip: [overProjects(sql`held_cents`), roleBalance('wip', 'construction-in-progress')],
     revenue: [overProjects(sql`earned_cents`), sql`-${roleBalance('revenue')}`],
     billings: [
-      sql`(SELECT SUM(json_extract(d.body, '$.figures.work')) FROM document d WHERE d.kind = 'invoice' AND ${NOT_REVERSED})`,
+      sql`(SELECT SUM(json_extract(d.body, '$.figures.work')) FROM document d WHERE d.kind IN ('invoice', 'credit-note') AND ${NOT_REVERSED})`,
       sql`${overProjects(sql`billed_cents`)}`,
     ],
     contracts: [

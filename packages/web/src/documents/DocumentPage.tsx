@@ -11,16 +11,19 @@ import { DataTable, type Column } from '../ui/DataTable.tsx';
 import { Facts } from '../ui/Facts.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
+import { ApplyCreditDialog } from './ApplyCreditDialog.tsx';
+import { CreditDialog } from './CreditDialog.tsx';
 import { ReverseDialog } from './ReverseDialog.tsx';
 import { SettleDialog } from './SettleDialog.tsx';
 
 type Line = Answer<'document'>['lines'][number];
+type Opened = 'reverse' | 'settle' | 'credit' | 'apply';
 
 /** One posted document: its lines, what settles it, and what it may still go through. */
 export function DocumentPage() {
   const { id = '' } = useParams();
   const { answer, trouble } = useRead('document', { params: { id } });
-  const [open, setOpen] = useState<'reverse' | 'settle' | null>(null);
+  const [open, setOpen] = useState<Opened | null>(null);
   const go = useGo();
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!answer) return <Loading />;
@@ -53,6 +56,10 @@ export function DocumentPage() {
       {open === 'reverse' ? (
         <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={(made) => go(`/documents/${made}`)} />
       ) : null}
+      {open === 'credit' ? (
+        <CreditDialog document={document} onClose={() => setOpen(null)} onDone={(made) => go(`/documents/${made}`)} />
+      ) : null}
+      {open === 'apply' ? <ApplyCreditDialog document={document} onClose={() => setOpen(null)} /> : null}
       {open === 'settle' ? (
         <SettleDialog document={document} typed={plainDollars(document.openCents)} onClose={() => setOpen(null)} />
       ) : null}
@@ -62,7 +69,7 @@ export function DocumentPage() {
 
 interface ActionsProps {
   readonly document: Answer<'document'>['document'];
-  readonly onOpen: (dialog: 'reverse' | 'settle') => void;
+  readonly onOpen: (dialog: Opened) => void;
 }
 
 function Actions({ document, onOpen }: ActionsProps) {
@@ -81,7 +88,15 @@ function Actions({ document, onOpen }: ActionsProps) {
         <Button onPress={() => go(`/earning?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
       ) : null}
       {reversible ? <Button onPress={() => onOpen('reverse')}>Reverse</Button> : null}
-      {openCents === 0 ? null : (
+      {kind === 'invoice' && document.reversedBy === null ? (
+        <Button onPress={() => onOpen('credit')}>Credit</Button>
+      ) : null}
+      {openCents < 0 ? (
+        <Button $look="primary" onPress={() => onOpen('apply')}>
+          Apply credit
+        </Button>
+      ) : null}
+      {openCents <= 0 ? null : (
         <Button $look="primary" onPress={() => onOpen('settle')}>
           {party === 'client' ? 'Take in a receipt' : 'Pay'}
         </Button>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { monthText } from '@lowtide/core/calendar/month.ts';
+import { sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
@@ -10,7 +11,7 @@ import { Button } from '../ui/Button.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
 import { amountColumn, moneyColumn, percentColumn, textColumn } from '../ui/columns.tsx';
 import { Money } from '../ui/Figure.tsx';
-import { Loading, Note, Remarks } from '../ui/notes.tsx';
+import { Loading, Note, Refused, Remarks } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { ReverseRunDialog } from './ReverseRunDialog.tsx';
 
@@ -54,17 +55,14 @@ export function EarningPage() {
         Cost-to-cost, with cost through <strong>{monthText(run.month)}</strong>: what each contract has earned, less
         what was recognized before. One posting for all, or none.
       </Sentence>
-      {refused ? (
-        <Note $tone="trouble" role="alert">
-          {refused.detail}
-        </Note>
-      ) : null}
+      <Refused why={refused?.detail ?? null} />
       <Remarks
         tone={latest?.month === run.month ? 'plain' : 'trouble'}
         title={latest?.month === run.month ? `${monthText(run.month)} is recognized` : 'This month cannot be run now'}
         remarks={problems}
       />
       <Remarks tone="warning" title="Worth a look" remarks={run.rows.flatMap(({ warnings }) => warnings)} />
+      <PostedTable rows={run.posted ?? []} title={`${monthText(run.month)} as it was posted`} />
       <RunTable run={run} onEstimate={setOpen} />
       {open === 'reverse' && latest ? <ReverseRunDialog run={latest} onClose={() => setOpen(null)} /> : null}
       {open !== null && open !== 'reverse' ? (
@@ -76,6 +74,44 @@ export function EarningPage() {
         />
       ) : null}
     </Page>
+  );
+}
+
+type PostedRow = NonNullable<Run['posted']>[number];
+
+interface PostedTableProps {
+  readonly rows: readonly PostedRow[];
+  readonly title: string;
+}
+
+/** What the latest run posted, project by project. */
+function PostedTable({ rows, title }: PostedTableProps) {
+  if (rows.length === 0) return null;
+  const total = (of: (row: PostedRow) => Cents): Cents => sum(rows.map(of));
+  const amount = (id: string, head: string, of: (row: PostedRow) => Cents, tone?: 'earned'): Column<PostedRow> =>
+    amountColumn({ id, head, of, total: total(of), ...(tone === undefined ? {} : { tone }) });
+  return (
+    <DataTable
+      label={title}
+      rows={rows}
+      rowKey={({ id }) => id}
+      columns={[
+        { id: 'code', head: 'Code', cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink> },
+        textColumn<PostedRow>({ id: 'name', head: title, gives: true, of: ({ name }) => name, total: 'Total' }),
+        percentColumn<PostedRow>({
+          id: 'complete',
+          head: 'Complete',
+          named: ({ code }) => code,
+          decimals: 2,
+          of: ({ complete }) => complete,
+        }),
+        amount('before', 'Earned before', ({ earnedBeforeCents }) => earnedBeforeCents),
+        amount('month', 'This run', ({ earnedMonthCents }) => earnedMonthCents, 'earned'),
+        amount('toDate', 'Earned to date', ({ earnedToDateCents }) => earnedToDateCents),
+        amount('released', 'Cost released', ({ releasedCents }) => releasedCents),
+        amount('provision', 'Loss provision ±', ({ provisionChangeCents }) => provisionChangeCents),
+      ]}
+    />
   );
 }
 

@@ -22,7 +22,6 @@ const ACTIONS: readonly Action[] = [
   { name: 'Take in a client receipt', path: '/billing?part=open' },
   { name: 'Pay a supplier bill', path: '/costs?part=documents&kind=bill' },
   { name: 'Lock a month', path: '/closing' },
-  { name: 'Projects', path: '/projects' },
   ...REPORT_NAMES.map((name) => ({
     name: reportOf(name).title,
     path: name === 'projects' ? '/projects' : `/reports/${name}`,

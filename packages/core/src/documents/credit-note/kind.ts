@@ -1,0 +1,12 @@
+import type { KindOfDocument } from '../kind.ts';
+
+export const CREDIT_NOTE = {
+  one: 'Credit note',
+  many: 'Credit notes',
+  series: 'CN',
+  party: 'client',
+  isSettled: true,
+  undoing: { how: 'reversal' },
+  needs: ['receivable', 'progress-billings', 'output-tax'],
+  posts: 'Dr progress billings of the project, and output tax; Cr receivables.',
+} as const satisfies KindOfDocument;

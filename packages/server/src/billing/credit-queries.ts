@@ -1,0 +1,45 @@
+import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import type { CreditedInvoice } from '@lowtide/core/documents/credit-note/read.ts';
+import type { InvoiceFigures } from '@lowtide/core/documents/invoice/read.ts';
+import { partyId, projectId } from '@lowtide/core/ledger/ids.ts';
+import { cents, sum, ZERO } from '@lowtide/core/money/cents.ts';
+import type { Db } from '../database/schema.ts';
+import { EVERYTHING } from '../ledger/as-of-queries.ts';
+import { notReversed } from '../ledger/settlement-queries.ts';
+
+/** What a credit note keeps of what it credits; both amounts are negative. */
+export interface KeptCredit {
+  readonly of: number;
+  readonly figures: Pick<InvoiceFigures, 'work' | 'tax'>;
+}
+
+/** The invoice with what counts as credited of it; undefined where there is no such invoice, or it is reversed. */
+export async function creditedInvoice(db: Db, id: number): Promise<CreditedInvoice | undefined> {
+  const row = await db
+    .selectFrom('document as d')
+    .select(['d.number', 'd.party_id', 'd.project_id', 'd.dated_on', 'd.body'])
+    .where('d.id', '=', id)
+    .where('d.kind', '=', 'invoice')
+    .where(notReversed('d', EVERYTHING))
+    .executeTakeFirst();
+  if (!row) return undefined;
+  const { figures } = JSON.parse(row.body) as { figures: InvoiceFigures };
+  const notes = await db
+    .selectFrom('document as d')
+    .select('d.body')
+    .where('d.kind', '=', 'credit-note')
+    .where('d.project_id', '=', row.project_id)
+    .where(notReversed('d', EVERYTHING))
+    .execute();
+  const before = notes.map(({ body }) => JSON.parse(body) as KeptCredit).filter(({ of }) => of === id);
+  return {
+    number: row.number,
+    client: partyId(row.party_id ?? 0),
+    project: projectId(row.project_id ?? 0),
+    datedOn: dayOf(row.dated_on),
+    work: figures.work,
+    tax: figures.tax,
+    workCredited: sum([ZERO, ...before.map(({ figures: { work } }) => cents(-work))]),
+    taxCredited: sum([ZERO, ...before.map(({ figures: { tax } }) => cents(-tax))]),
+  };
+}

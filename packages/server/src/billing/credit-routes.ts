@@ -1,0 +1,89 @@
+import type { Router } from 'express';
+import { clientCredited } from '@lowtide/core/documents/credit-note/post.ts';
+import { readCreditNote } from '@lowtide/core/documents/credit-note/read.ts';
+import { readOffset } from '@lowtide/core/documents/offset/read.ts';
+import { partyId } from '@lowtide/core/ledger/ids.ts';
+import { cents, type Cents } from '@lowtide/core/money/cents.ts';
+import type { Trx } from '../database/schema.ts';
+import { document } from '../documents/document-queries.ts';
+import { write, type Acting, type Asked } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { acceptedOr, Refusal } from '../http/refusal.ts';
+import { audit } from '../http/stamp-queries.ts';
+import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
+import { insertSettlement } from '../ledger/settlement-queries.ts';
+import { accounts, companyOf, rolesOf } from '../records/company-queries.ts';
+import { creditedInvoice, type KeptCredit } from './credit-queries.ts';
+
+/** What lessens what a client owes or a supplier is owed, without money. */
+export function creditRoutes(router: Router, context: Context): void {
+  write(router, context, 'creditNote', async (trx, { body }, acting) => postCreditNote(trx, body, acting));
+  write(router, context, 'offset', async (trx, { body }, acting) => postOffset(trx, body, acting));
+}
+
+/** Credits the invoice, and settles of it what is open still; the rest stays a credit of the client. */
+async function postCreditNote(trx: Trx, form: Asked<'creditNote'>['body'], acting: Acting): Promise<Posted> {
+  const invoice = await creditedInvoice(trx, form.documentId);
+  if (!invoice) throw new Refusal([{ at: 'documentId', kind: 'not-there', subject: 'invoice' }]);
+  const { lockedThrough } = await companyOf(trx);
+  const note = acceptedOr(readCreditNote(form, { invoice, today: acting.today, lockedThrough }));
+  const number = await nextNumber(trx, 'credit-note');
+  const gross = cents(note.work + note.tax);
+  const entry = clientCredited(rolesOf(await accounts(trx)), { ...note, text: number });
+  const kept: KeptCredit = { of: form.documentId, figures: { work: cents(-note.work), tax: cents(-note.tax) } };
+  const posted = await postDocument(
+    trx,
+    {
+      ...{ kind: 'credit-note', number, party: note.client, project: note.project, dueOn: null },
+      ...{ datedOn: note.datedOn, gross: cents(-gross), memo: note.text, body: kept, entries: [entry] },
+    },
+    acting,
+  );
+  const { answer } = await document(trx, form.documentId);
+  await settleAgainst(trx, {
+    document: form.documentId,
+    credit: posted.id,
+    by: posted.id,
+    amount: cents(Math.min(gross, Math.max(0, answer.openCents))),
+  });
+  await audit(trx, acting, { action: 'credit note', subject: number });
+  return posted;
+}
+
+async function postOffset(trx: Trx, form: Asked<'offset'>['body'], acting: Acting): Promise<Posted> {
+  const [owed, credit] = [await document(trx, form.documentId), await document(trx, form.creditId)];
+  const { lockedThrough } = await companyOf(trx);
+  const open = ({ answer, partyId: party }: typeof owed) => ({
+    number: answer.number,
+    party: party === null ? null : partyId(party),
+    open: cents(answer.openCents),
+  });
+  const { appliedOn, amount } = acceptedOr(
+    readOffset(form, { document: open(owed), credit: open(credit), today: acting.today, lockedThrough }),
+  );
+  const posted = await postDocument(
+    trx,
+    {
+      ...{ kind: 'offset', number: null, party: open(owed).party, project: null, datedOn: appliedOn, dueOn: null },
+      ...{ gross: amount, memo: `${credit.answer.number} on ${owed.answer.number}`, body: form, entries: [] },
+    },
+    acting,
+  );
+  await settleAgainst(trx, { document: form.documentId, credit: form.creditId, by: posted.id, amount });
+  await audit(trx, acting, { action: 'apply a credit', subject: posted.number });
+  return posted;
+}
+
+interface Settled {
+  readonly document: number;
+  readonly credit: number;
+  readonly by: number;
+  readonly amount: Cents;
+}
+
+/** What is settled of the document is used up of the credit. */
+async function settleAgainst(trx: Trx, { document: owed, credit, by, amount }: Settled): Promise<void> {
+  if (amount === 0) return;
+  await insertSettlement(trx, owed, by, amount);
+  await insertSettlement(trx, credit, by, cents(-amount));
+}

@@ -1,0 +1,43 @@
+import { useShownBooks } from '../api/as-of.tsx';
+import { useWrite, type Answer } from '../api/books-api.ts';
+import { useTypedForm } from '../api/use-typed-form.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Refused } from '../ui/notes.tsx';
+
+export interface CreditDialogProps {
+  readonly document: Answer<'document'>['document'];
+  readonly onClose: () => void;
+  readonly onDone: (id: number) => void;
+}
+
+/** A credit note against an invoice: all that is left of it, or a part; its tax follows. */
+export function CreditDialog({ document, onClose, onDone }: CreditDialogProps) {
+  const { today } = useShownBooks();
+  const initial: Readonly<Record<'datedOn' | 'work' | 'text', string>> = { datedOn: today, work: '', text: '' };
+  const { form, field, general, settle, acceptance } = useTypedForm(initial);
+  const [credit, { busy }] = useWrite('creditNote');
+  const order = async (): Promise<void> => {
+    const body = { documentId: document.id, ...form, acceptWarnings: acceptance !== null };
+    const posted = settle(await credit({ body }));
+    if (posted) onDone(posted.id);
+  };
+  return (
+    <Dialog title={`Credit ${document.number}`} onClose={onClose}>
+      <p>What the project billed and what the client owes become less; the invoice stays as it is.</p>
+      <FieldGrid>
+        <Field label="Dated" {...field('datedOn')} />
+        <Field label="Work credited" figures autoFocus {...field('work')} hint="Before tax. Empty: all that is left." />
+        <Field label="Why" {...field('text')} />
+      </FieldGrid>
+      <Refused why={general} />
+      <DialogActions>
+        <Button onPress={onClose}>Leave it</Button>
+        <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
+          {acceptance ?? 'Post credit note'}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
