@@ -25,6 +25,7 @@ const PICTURES: Readonly<Record<string, string>> = {
   profitability: '/reports/profitability',
   portfolio: '/reports/portfolio?m=2027-02',
   against: '/reports/estimate-against-actual?m=2027-02',
+  aging: '/reports/aging?m=2027-02',
   deadlines: '/reports/deadlines',
   trace: '/projects/1?trace=cost.p1.t2027-03',
   balance: '/reports/balance-sheet',

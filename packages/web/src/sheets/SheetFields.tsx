@@ -29,7 +29,9 @@ export function SheetFields({ fields, valueOf, onChange, preview }: SheetFieldsP
               figures={field.holds === 'money'}
               value={valueOf(field.id)}
               onChange={(value) => onChange(field.id, value)}
-              problem={preview?.problems.find(({ at }) => at === field.id)?.message}
+              problem={
+                field.hint === undefined ? preview?.problems.find(({ at }) => at === field.id)?.message : undefined
+              }
             />
           )}
         </div>

@@ -7,16 +7,16 @@ import { AGING_PARTS, aged, agingPart, type OpenItem } from './figures.ts';
 const ON = isoDate('2027-03-31');
 
 test.each([
-  ['2027-04-15', 'not due'],
-  ['2027-03-31', 'not due'],
+  ['2027-04-15', 'Not due'],
+  ['2027-03-31', 'Not due'],
   ['2027-03-30', '1–30'],
   ['2027-03-01', '1–30'],
   ['2027-02-28', '31–60'],
   ['2027-01-30', '31–60'],
   ['2027-01-29', '61–90'],
   ['2026-12-31', '61–90'],
-  ['2026-12-30', 'over 90'],
-  ['2020-01-01', 'over 90'],
+  ['2026-12-30', 'Over 90'],
+  ['2020-01-01', 'Over 90'],
 ])('what was due on %s is %s at the end of 31 Mar 2027', (due, part) => {
   expect(AGING_PARTS[agingPart(isoDate(due), ON)]).toBe(part);
 });

@@ -5,7 +5,7 @@ import { cents, difference, sum, type Cents } from '../../money/cents.ts';
 /** How many days past due: the last day of each part but the last, which is open. The first is not yet due. */
 const LAST_DAYS = [0, 30, 60, 90] as const;
 
-export const AGING_PARTS = ['not due', '1–30', '31–60', '61–90', 'over 90'] as const;
+export const AGING_PARTS = ['Not due', '1–30', '31–60', '61–90', 'Over 90'] as const;
 
 /** What is open of one document. A credit is negative. */
 export interface OpenItem {
