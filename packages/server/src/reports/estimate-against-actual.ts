@@ -10,15 +10,18 @@ import {
 import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import { costCodes } from '../documents/catalog-queries.ts';
-import type { Answer } from '../http/api.ts';
+import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals } from '../ledger/balance-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { projects } from '../projects/project-queries.ts';
 import { estimatedLines } from './against-queries.ts';
 
-/** Estimate against actual of one project, or of all. */
-export async function against(db: Db, at: AsOf, only: number | undefined): Promise<Answer<'estimate-against-actual'>> {
+type Query = Pick<Asked<'estimate-against-actual'>['query'], 'project' | 'per' | 'order' | 'offset' | 'limit'>;
+
+/** Estimate against actual of one project, or of all. Lines that are not asked for are added up, and not made ready to be sent. */
+export async function against(db: Db, at: AsOf, query: Query): Promise<Answer<'estimate-against-actual'>> {
+  const { project: only, per, order, offset, limit } = query;
   const limits = await bounds(db, at);
   const records = await projects(db, only);
   const budget = await budgetAgainstActual(
@@ -29,10 +32,14 @@ export async function against(db: Db, at: AsOf, only: number | undefined): Promi
   const rows = estimateAgainstActual(budget, await estimatedLines(db, limits, only));
   const totals = await projectTotals(db, { ...limits, from: null }, only);
   const codes = new Map((await costCodes(db)).map((code) => [code.id as number, code]));
+  // In another order, all of them must be there before any can be picked.
+  const isPart = limit !== undefined && order === undefined && per !== 'section';
+  const shown = isPart ? rows.slice(offset, offset + limit) : rows;
   const byId = new Map(records.map((record) => [record.id as number, record]));
   const projectOf = (id: number) => ({ projectId: id, project: byId.get(id)?.code ?? '' });
   return {
-    rows: rows.map(({ project, coding, section, isEstimated, ...amounts }) => {
+    ...(isPart ? { count: rows.length } : {}),
+    rows: shown.map(({ project, coding, section, isEstimated, ...amounts }) => {
       const phase = byId.get(project)?.phases.find(({ id }) => id === coding?.phase);
       const code = coding ? codes.get(coding.costCode) : undefined;
       return {
@@ -46,7 +53,7 @@ export async function against(db: Db, at: AsOf, only: number | undefined): Promi
         ...sidesAnswer(amounts),
       };
     }),
-    sections: againstBySection(rows).map(({ project, section, ...amounts }) => ({
+    sections: (isPart ? [] : againstBySection(rows)).map(({ project, section, ...amounts }) => ({
       ...projectOf(project),
       section,
       ...sidesAnswer(amounts),

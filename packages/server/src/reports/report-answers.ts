@@ -21,7 +21,7 @@ export const REPORT_ANSWERS: {
   'wip-schedule': async (db, query) => wipSchedule(db, await booksRead(db, query)),
   profitability: async (db, query) => profitability(db, await booksRead(db, query), query),
   portfolio: async (db, query) => portfolio(db, await booksRead(db, query)),
-  'estimate-against-actual': async (db, query) => against(db, asOf(query), query.project),
+  'estimate-against-actual': async (db, query) => against(db, asOf(query), query),
   fade: async (db, query, clock) => fadeReport(db, asOf(query), query, clock),
   deadlines: async (db, query) => deadlines(db, asOf(query)),
   aging: async (db, query) => aging(db, query),
