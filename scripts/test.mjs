@@ -7,7 +7,7 @@ import { bin, ensureBrowser, ensurePackages, root, run } from './installed.mjs';
 ensurePackages();
 const CHROMIUM_PATH = ensureBrowser();
 const began = performance.now();
-for (const check of ['typecheck', 'lint', 'rooms', 'format:check']) run('npm', ['run', '--silent', check]);
+for (const check of ['typecheck', 'lint', 'rooms', 'unused', 'format:check']) run('npm', ['run', '--silent', check]);
 run(bin('vite'), ['build', '--logLevel', 'warn', 'packages/web']);
 
 /** Runs a suite, its report read back; tests that fail do not keep the next suite from running. */

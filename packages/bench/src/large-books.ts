@@ -16,7 +16,7 @@ export interface Size {
   readonly months: number;
 }
 
-export const FIRST_MONTH = month('2024-01');
+const FIRST_MONTH = month('2024-01');
 const TYPES = ['material', 'subcontract', 'equipment', 'labor'] as const;
 
 /** The same numbers at every run: a linear congruential generator. */

@@ -50,7 +50,7 @@ export async function setUp(door: FrontDoor): Promise<void> {
   for (const project of PROJECTS.filter(({ start }) => start < '2026-02')) await begin(door, project);
 }
 
-export async function takeInStaff(door: FrontDoor, from: string, year: 0 | 1): Promise<void> {
+async function takeInStaff(door: FrontDoor, from: string, year: 0 | 1): Promise<void> {
   const columns = ['code', 'name', 'jobRole', 'costRate', 'rateFrom'];
   await takeIn(
     door,
@@ -106,12 +106,7 @@ export function costTypeOf(code: string): string {
 }
 
 /** A CSV file through the import; commas and quotes in values are quoted as RFC 4180 has it. */
-export async function takeIn(
-  door: FrontDoor,
-  kind: string,
-  columns: readonly string[],
-  rows: readonly Row[],
-): Promise<void> {
+async function takeIn(door: FrontDoor, kind: string, columns: readonly string[], rows: readonly Row[]): Promise<void> {
   const quoted = (value: string | number): string =>
     /[",\n]/.test(String(value)) ? `"${String(value).replace(/"/g, '""')}"` : String(value);
   const csv = [columns, ...rows].map((row) => row.map(quoted).join(',')).join('\r\n');

@@ -14,7 +14,7 @@ export type Backlog = Map<string, number>;
 const key = (project: DemoProject, line: DemoLine): string => `${project.code}/${line.phase}/${line.code}`;
 
 /** Share of a project's life that has gone by the day; work is slow at both ends. */
-export function lifeGone(project: DemoProject, day: IsoDate): number {
+function lifeGone(project: DemoProject, day: IsoDate): number {
   const start = dayNumber(isoDate(project.start));
   const end = dayNumber(isoDate(project.ended ?? project.target)) - 10;
   const time = Math.min(1, Math.max(0, (dayNumber(day) - start) / (end - start)));

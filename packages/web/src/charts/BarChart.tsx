@@ -4,7 +4,7 @@ import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { color, type } from '../theme/tokens.ts';
 
-export interface Bar {
+interface Bar {
   readonly id: string;
   readonly name: string;
   readonly value: Cents;

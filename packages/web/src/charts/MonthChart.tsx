@@ -8,7 +8,7 @@ import { axisText } from './axis-text.ts';
 import { useWidth } from './use-width.ts';
 import { color, type } from '../theme/tokens.ts';
 
-export interface MonthSeries {
+interface MonthSeries {
   readonly name: string;
   readonly color: string;
   /** Strokes and gaps; a whole line without. */

@@ -8,7 +8,7 @@ import { ChevronDown } from 'lucide-react';
 import styled from 'styled-components';
 import { color, size, space, type } from '../theme/tokens.ts';
 
-export interface ChoiceOption {
+interface ChoiceOption {
   readonly value: string;
   readonly text: string;
 }

@@ -1,6 +1,5 @@
 import type { Cents } from '@lowtide/core/money/cents.ts';
-import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
-import type { Quantity } from '@lowtide/core/money/quantity.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
 import type { Ratio } from '@lowtide/core/money/ratio.ts';
 import type { Column } from './DataTable.tsx';
 import { Amount, Money, Percent, type MoneyProps, type Tone } from './Figure.tsx';
@@ -84,20 +83,4 @@ interface TextColumn<Row> {
 
 export function textColumn<Row>({ id, head, of, gives = false, total }: TextColumn<Row>): Column<Row> {
   return { id, head, gives, sortBy: of, cell: of, ...(total === undefined ? {} : { total }) };
-}
-
-interface HoursColumn<Row> {
-  readonly of: (row: Row) => Quantity;
-  readonly total: Quantity;
-}
-
-export function hoursColumn<Row>({ of, total }: HoursColumn<Row>): Column<Row> {
-  return {
-    id: 'hours',
-    head: 'Hours',
-    figures: true,
-    sortBy: of,
-    cell: (row) => tenThousandths(of(row)),
-    total: tenThousandths(total),
-  };
 }
