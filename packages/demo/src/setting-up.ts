@@ -50,7 +50,7 @@ export async function setUp(door: FrontDoor): Promise<void> {
   for (const project of PROJECTS.filter(({ start }) => start < '2026-02')) await begin(door, project);
 }
 
-async function takeInStaff(door: FrontDoor, from: string, year: 0 | 1): Promise<void> {
+export async function takeInStaff(door: FrontDoor, from: string, year: 0 | 1): Promise<void> {
   const columns = ['code', 'name', 'jobRole', 'costRate', 'rateFrom'];
   await takeIn(
     door,
