@@ -71,6 +71,8 @@ describe('the demo books', () => {
     const run = await door.ask<Answer<'recognition'>>('/recognition?month=2027-03');
     const old = run.rows.flatMap(({ warnings }) => warnings).filter(({ kind }) => kind === 'forecast-old');
     expect(old.map(({ at }) => at)).toEqual(['OS-212']);
+    const over = run.rows.filter(({ warnings }) => warnings.some(({ kind }) => kind === 'line-over-forecast'));
+    expect(over.map(({ code }) => code)).not.toContain('DR-225');
   });
 
   test('show the stories they tell: a loss, a fade, an overbilled and an underbilled contract, cost nobody budgeted', async () => {

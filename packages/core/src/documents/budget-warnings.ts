@@ -1,7 +1,7 @@
 import { codingKey } from '../budget/budget-against-actual.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import type { Project } from '../ledger/project.ts';
-import { cents, type Cents } from '../money/cents.ts';
+import { cents, MOST_SUM, type Cents } from '../money/cents.ts';
 import type { Warning } from '../problems/problem.ts';
 import type { Catalog } from './catalog.ts';
 
@@ -32,7 +32,8 @@ export function budgetWarnings(costs: readonly CodedCost[], catalog: Catalog): r
     const stand = catalog.stands.get(key);
     const code = codeLabel(project, coding, catalog);
     if (!stand?.isBudgeted) return [...idle, ...once(key, { at, kind: 'unbudgeted', code, project: project.code })];
-    const total = cents(stand.actual + after);
+    // Beyond what can be added up, posting is refused; the warning only says that it is over.
+    const total = cents(Math.max(-MOST_SUM, Math.min(MOST_SUM, stand.actual + after)));
     if (total <= stand.budget) return idle;
     return [...idle, ...once(key, { at, kind: 'over-budget', budget: stand.budget, after: total, code })];
   });

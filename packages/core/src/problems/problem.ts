@@ -99,7 +99,6 @@ export interface Facts {
   'billed-not-earned': { readonly project: string; readonly billed: Cents; readonly earned: Cents };
   'cost-still-held': { readonly project: string; readonly held: Cents };
   'loss-still-provided': { readonly project: string; readonly provision: Cents };
-  'still-measured': { readonly project: string; readonly earned: Cents; readonly held: Cents };
   'over-invoice': { readonly number: string; readonly left: Cents; readonly asked: Cents };
   'other-party': { readonly number: string; readonly other: string };
   'same-side': { readonly number: string; readonly other: string };

@@ -84,7 +84,6 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'billed-not-earned': { kind: 'billed-not-earned', project: 'P', billed: money, earned: cents(1) },
   'cost-still-held': { kind: 'cost-still-held', project: 'P', held: money },
   'loss-still-provided': { kind: 'loss-still-provided', project: 'P', provision: money },
-  'still-measured': { kind: 'still-measured', project: 'P', earned: money, held: money },
   'over-invoice': { kind: 'over-invoice', number: 'INV-1', left: money, asked: money },
   'other-party': { kind: 'other-party', number: '1', other: '2' },
   'same-side': { kind: 'same-side', number: '1', other: '2' },

@@ -127,8 +127,6 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     `${dollars(fact.held)} of cost of ${fact.project} is not recognized yet. Run the recognition of the month; then close it.`,
   'loss-still-provided': (fact) =>
     `${dollars(fact.provision)} of expected loss of ${fact.project} is still provided for. Run the recognition of the month; then close it.`,
-  'still-measured': (fact) =>
-    `${fact.project} has earned ${dollars(fact.earned)} and holds ${dollars(fact.held)} of cost. Post what clears both first; then its progress may go unmeasured.`,
   'over-invoice': (fact) =>
     `${dollars(fact.asked)} is more than is left to credit of ${fact.number}, ${dollars(fact.left)}. Credit less.`,
   'other-party': (fact) =>
