@@ -9,7 +9,7 @@ import { clock } from '@lowtide/server/http/clock.ts';
 import { lastMonth, layGround, postAll, type Size } from './large-books.ts';
 import { timed, timing } from './measure.ts';
 
-/** What the issue of a page may take, in books of this size. */
+/** What the answer of a page may take, in books of this size. */
 const MOST_MS = 150;
 const MOST_KB = 300;
 const SIZE: Size = { projects: 2_000, lines: Number(process.argv[2] ?? 1_000_000), months: 36 };
