@@ -23,7 +23,11 @@ beforeAll(async () => {
     '2027-01',
     billSheet({ ...GOOD_BILL, net: '20,000.00' }, { ...GOOD_BILL, number: 'N-2', project: 'DUNE', code: '31-250' }),
   );
-  await post(app, '2027-01', hoursSheet('2027-01-11', workedDay('E2', 'GATE', '31-100', '7.5')));
+  await post(
+    app,
+    '2027-01',
+    hoursSheet('2027-01-11', workedDay('E2', 'GATE', '31-100', '7.5'), workedDay('E1', '', '', '2')),
+  );
   await app.order('POST', '/invoices', invoiceOf('GATE', 'amount', '25,000.00'));
   await recognize(app, '2027-01');
 });
@@ -112,6 +116,17 @@ test('aging counts from the day a bill is due, on any day, and ties to the accou
     { amounts: [0, 0, 0, 2_800_000, 0], otherCents: 0, total: { amountCents: 2_800_000 } },
   ]);
   expect((await aging('&on=2027-01-19')).rows).toEqual([]);
+});
+
+test('hours without a project are the unassigned ones of profitability, and count for the company', async () => {
+  const hours = async (from: string) => {
+    const { rows, unassigned, total } = await app.ask<
+      Record<'unassigned' | 'total', { hours: number }> & { rows: { hours: number }[] }
+    >(`/profitability?by=project&from=${from}&through=2027-02`);
+    return [rows.reduce((sum, row) => sum + row.hours, 0), unassigned.hours, total.hours];
+  };
+  expect(await hours('2027-01')).toEqual([75_000, 20_000, 95_000]);
+  expect(await hours('2027-02')).toEqual([0, 0, 0]);
 });
 
 test('a trial balance of all years shows profit by account, one of the year what it earned before in a row', async () => {

@@ -1,6 +1,10 @@
+import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
+import { firstDay, monthAt } from '@lowtide/core/calendar/month.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { cents, ZERO } from '@lowtide/core/money/cents.ts';
+import { quantity, type Quantity } from '@lowtide/core/money/quantity.ts';
 import { NO_RESULT, type ResultAmounts } from '@lowtide/core/reports/profitability/figures.ts';
+import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { accountMovements, codingAmounts, projectTotals, type Span } from '../ledger/balance-queries.ts';
 import { accounts } from '../records/company-queries.ts';
@@ -47,5 +51,17 @@ export async function unassignedResult(db: Db, span: Span, assigned: readonly Re
     revenue -= each.revenue;
     cost -= each.expectedLoss + each.otherCost + Object.values(each.costByType).reduce((total, one) => total + one, 0);
   }
-  return { ...NO_RESULT, revenue: cents(revenue), otherCost: cents(cost) };
+  return { ...NO_RESULT, revenue: cents(revenue), otherCost: cents(cost), hours: await indirectHours(db, span) };
+}
+
+/** Hours that no project carries: posted to indirect labor within the span. */
+async function indirectHours(db: Db, span: Span): Promise<Quantity> {
+  const from = span.from === null ? 0 : dayNumber(firstDay(monthAt(span.from)));
+  const { rows } = await sql<{ hours: number }>`
+    SELECT ifnull(SUM(l.quantity_e4), 0) AS hours FROM journal_line l
+    WHERE l.account_id IN (SELECT id FROM account WHERE role = 'indirect-labor') AND l.employee_id IS NOT NULL AND l.project_id IS NULL
+      AND l.posted_on BETWEEN ${from} AND ${span.day} AND l.id < ${span.firstLaterLine ?? Number.MAX_SAFE_INTEGER}`.execute(
+    db,
+  );
+  return quantity(rows[0]?.hours ?? 0);
 }
