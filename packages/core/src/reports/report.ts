@@ -41,7 +41,7 @@ export interface Report<Query extends z.ZodType = z.ZodType, Answer extends z.Zo
   readonly choices: Readonly<Record<string, Choice>>;
   /** Choices that are no parameter of the query: they only change what is drawn. */
   readonly drawnOnly?: readonly string[];
-  readonly table: (answer: z.output<Answer>, chosen: Chosen) => Table;
+  table(answer: z.output<Answer>, chosen: Chosen): Table;
   /** Said where it has no rows. */
   readonly empty: string;
 }

@@ -31,7 +31,7 @@ export const REPORT_NAMES = Object.keys(REPORTS) as readonly ReportName[];
 
 /** A report whatever its shapes; what it draws is made of what its own shape parsed. */
 export type AnyReport = Omit<Report, 'table'> & {
-  readonly table: (answer: never, chosen: Readonly<Record<string, string>>) => ReturnType<Report['table']>;
+  table(answer: unknown, chosen: Readonly<Record<string, string>>): ReturnType<Report['table']>;
 };
 
 export function reportOf(name: ReportName): AnyReport {

@@ -1,5 +1,5 @@
 import type { Request, Router } from 'express';
-import { monthText } from '@lowtide/core/calendar/month.ts';
+import { month, monthText } from '@lowtide/core/calendar/month.ts';
 import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
 import type { Table } from '@lowtide/core/reports/table.ts';
 import type { Db } from '../database/schema.ts';
@@ -39,7 +39,7 @@ async function tableAsked(db: Db, context: Context, name: ReportName, typed: Req
     context.clock,
   );
   const chosen = Object.fromEntries(Object.entries(typed).map(([word, value]) => [word, String(value)]));
-  return report.table(answer as never, chosen);
+  return report.table(answer, chosen);
 }
 
 function fileRoutes(router: Router, context: Context, name: ReportName): void {
@@ -60,7 +60,7 @@ function fileRoutes(router: Router, context: Context, name: ReportName): void {
   router.get(`/reports/${name}.pdf`, async (req, res) => {
     const table = await tableOf(req);
     const { name: company } = await companyOf(context.books.reader);
-    const through = monthText(req.query['through'] as never);
+    const through = monthText(month(String(req.query['through'])));
     const { pdfOf } = await import('../print/table-pdf.ts');
     const pdf = await pdfOf({ company, title: report.title, subtitle: `Through ${through}` }, table);
     res.type('application/pdf').set('Content-Disposition', `inline; filename="${name}.pdf"`).send(pdf);

@@ -1,4 +1,4 @@
-import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
@@ -59,7 +59,7 @@ const COLUMNS: readonly Column<DraftRow>[] = [
   {
     id: 'at',
     head: 'Last changed',
-    cell: ({ updatedAt }) => `${dayText(updatedAt.slice(0, 10) as never)} ${updatedAt.slice(11, 16)}`,
+    cell: ({ updatedAt }) => `${dayText(isoDate(updatedAt.slice(0, 10)))} ${updatedAt.slice(11, 16)}`,
   },
   { id: 'by', head: 'By', cell: ({ updatedBy }) => updatedBy },
 ];

@@ -56,7 +56,7 @@ export function useReport(name: ReportName, order: string): ShownReport {
         },
         { replace: true },
       ),
-    table: answer === undefined ? undefined : report.table(answer as never, { ...chosen, through }),
+    table: answer === undefined ? undefined : report.table(answer, { ...chosen, through }),
     isPart,
     more: isPart ? () => setLimit((now) => now + ROWS_AT_ONCE) : undefined,
     trouble,
