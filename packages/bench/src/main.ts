@@ -1,14 +1,11 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { Router } from 'express';
 import { monthNumber } from '@lowtide/core/calendar/month.ts';
 import type { EndpointName } from '@lowtide/core/wire/endpoints.ts';
+import { handlers } from '@lowtide/server/app.ts';
 import { openBooks, type Books } from '@lowtide/server/database/open.ts';
 import { clock } from '@lowtide/server/http/clock.ts';
-import type { Context } from '@lowtide/server/http/context.ts';
-import { projectRoutes } from '@lowtide/server/projects/project-routes.ts';
-import { reportRoutes } from '@lowtide/server/reports/report-routes.ts';
 import { postDocument } from '@lowtide/server/ledger/post-document-queries.ts';
 import { openByHand, poster } from './by-hand.ts';
 import { lastMonth, layGround, postAll, postings, type Size } from './large-books.ts';
@@ -63,9 +60,7 @@ async function oneBill(books: Books, path: string): Promise<Compared> {
 
 /** How the application answers a page, JSON and all, without the way over HTTP that hand-written SQL does not have. */
 function answering(books: Books) {
-  const context: Context = { books, clock: clock('2026-12-31'), user: 'Bench', answers: new Map() };
-  const router = Router();
-  for (const routes of [reportRoutes, projectRoutes]) routes(router, context);
+  const context = handlers({ books, clock: clock('2026-12-31'), user: 'Bench' });
   return async (name: EndpointName, asked: unknown): Promise<void> => {
     const answer = context.answers.get(name);
     if (!answer) throw new Error(name);

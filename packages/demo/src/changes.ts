@@ -1,4 +1,5 @@
 import { BLANK_ROW, type EstimateRow } from '@lowtide/core/estimate/estimate-sheet.ts';
+import type { Company } from './company.ts';
 import { projectId, newSheet } from './estimates.ts';
 import type { FrontDoor } from './front-door.ts';
 
@@ -128,8 +129,13 @@ interface Head {
 }
 
 /** Writes change orders down, and decides them, on their days. */
-export async function changeOrders(door: FrontDoor, day: string): Promise<void> {
-  for (const change of CHANGES.filter(({ on }) => on === day)) {
+export async function changeOrders(door: FrontDoor, { branches }: Company, day: string): Promise<void> {
+  for (const { suffix } of branches) await changeOrdersOf(door, suffix, day);
+}
+
+async function changeOrdersOf(door: FrontDoor, suffix: string, day: string): Promise<void> {
+  const all = CHANGES.map((change) => ({ ...change, project: `${change.project}${suffix}` }));
+  for (const change of all.filter(({ on }) => on === day)) {
     const { id, version } = await newSheet(door, await projectId(door, change.project), {
       kind: 'change',
       name: change.name,
@@ -139,7 +145,7 @@ export async function changeOrders(door: FrontDoor, day: string): Promise<void> 
       sheet: { usualMarkup: '', rows: change.rows.map((row) => ({ ...BLANK_ROW, ...row })) },
     });
   }
-  for (const change of CHANGES.filter(({ decided }) => decided === day)) await decide(door, change, day);
+  for (const change of all.filter(({ decided }) => decided === day)) await decide(door, change, day);
 }
 
 async function decide(door: FrontDoor, { project, name, rejected }: DemoChange, day: string): Promise<void> {

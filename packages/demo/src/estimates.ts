@@ -3,7 +3,7 @@ import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { BLANK_ROW, type EstimateRow } from '@lowtide/core/estimate/estimate-sheet.ts';
 import { COST_CODES } from './cost-codes.ts';
 import type { FrontDoor } from './front-door.ts';
-import type { DemoLine, DemoProject } from './projects.ts';
+import { storyCode, type DemoLine, type DemoProject } from './projects.ts';
 import { STAFF, type DemoRole } from './staff.ts';
 
 /** Parts a code is estimated by: what, in which unit, at what cost of one, and its share of the code's cost. */
@@ -89,7 +89,7 @@ interface Head {
 export async function estimate(door: FrontDoor, project: DemoProject): Promise<void> {
   const id = await projectId(door, project.code);
   const rows = estimateRows(project);
-  if (OFFERED_TWICE.includes(project.code)) {
+  if (OFFERED_TWICE.includes(storyCode(project))) {
     const first = await newSheet(door, id, { kind: 'estimate', name: 'First offer' });
     await keep(door, project, first, { rows, usualMarkup: usualMarkup(project, 3) });
   }
@@ -108,11 +108,17 @@ export async function estimate(door: FrontDoor, project: DemoProject): Promise<v
   });
 }
 
+const PROJECT_IDS = new WeakMap<FrontDoor, Map<string, number>>();
+
+/** The number of a project; numbers never change, so that they are asked for once. */
 export async function projectId(door: FrontDoor, code: string): Promise<number> {
+  const known = PROJECT_IDS.get(door)?.get(code);
+  if (known !== undefined) return known;
   const { rows } = await door.ask<{ rows: { id: number; fields: Record<string, string> }[] }>('/records/project');
-  const row = rows.find(({ fields }) => fields['code'] === code);
-  if (!row) throw new Error(`${code} is not there`);
-  return row.id;
+  PROJECT_IDS.set(door, new Map(rows.map(({ id, fields }) => [fields['code'] ?? '', id])));
+  const id = PROJECT_IDS.get(door)?.get(code);
+  if (id === undefined) throw new Error(`${code} is not there`);
+  return id;
 }
 
 export async function newSheet(
@@ -151,7 +157,7 @@ function estimateRows(project: DemoProject): readonly EstimateRow[] {
     { ...BLANK_ROW, section },
     ...lines.flatMap((line) => lineRows(project, line)),
   ]);
-  const cost = CONTINGENCY[project.code];
+  const cost = CONTINGENCY[storyCode(project)];
   const contingency = { ...BLANK_ROW, code: '01-900', text: 'Contingency', cost, price: '0', note: 'ours alone' };
   return cost === undefined ? rows : [...rows, { ...contingency, section: 'General conditions', cost }];
 }

@@ -2,7 +2,8 @@ import { monthOf, type Month } from '@lowtide/core/calendar/month.ts';
 import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { projectId } from './estimates.ts';
 import type { FrontDoor } from './front-door.ts';
-import { PROJECTS, type DemoProject } from './projects.ts';
+import { projectsOf, type Company } from './company.ts';
+import { storyCode, type DemoProject } from './projects.ts';
 
 /** From a month on, what a line is forecast by. A `to complete` is what the line will have cost in the end. */
 interface DemoForecast {
@@ -133,20 +134,21 @@ interface Sheet {
 }
 
 /** Every project under way is forecast for the month that ended, before its revenue is recognized. */
-export async function forecast(door: FrontDoor, month: Month): Promise<void> {
-  for (const project of PROJECTS) {
+export async function forecast(door: FrontDoor, company: Company, month: Month): Promise<void> {
+  for (const project of projectsOf(company)) {
     const began = project.status !== 'proposed' && monthOf(isoDate(project.start)) <= month;
     const over = project.ended !== undefined && monthOf(isoDate(project.ended)) < month;
-    if (!began || over || (FORGOTTEN[project.code] ?? month) < month) continue;
+    if (!began || over || (FORGOTTEN[storyCode(project)] ?? month) < month) continue;
     await forecastOf(door, project, month);
   }
 }
 
-async function forecastOf(door: FrontDoor, { code }: DemoProject, month: Month): Promise<void> {
-  const id = await projectId(door, code);
+async function forecastOf(door: FrontDoor, project: DemoProject, month: Month): Promise<void> {
+  const id = await projectId(door, project.code);
+  const story = storyCode(project);
   const { stamp, lines } = await door.ask<Sheet>(`/projects/${id}/forecast?through=${month}`);
   const rows = lines.map((line) => {
-    const found = FORECASTS.findLast((each) => each.project === code && each.from <= month && line.code === each.code);
+    const found = FORECASTS.findLast((each) => each.project === story && each.from <= month && line.code === each.code);
     const rule = found && line.budgeted ? ruled(found, line) : { method: 'budget', input: '', reason: '' };
     return { line: line.line, ...rule };
   });

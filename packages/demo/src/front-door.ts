@@ -7,7 +7,7 @@ import { pino } from 'pino';
 /** The application's HTTP API, asked as any client would, on a day that can be set. */
 export interface FrontDoor {
   readonly today: () => IsoDate;
-  readonly setToday: (day: IsoDate) => void;
+  readonly setToday: (day: IsoDate) => Promise<void>;
   readonly ask: <T>(path: string) => Promise<T>;
   readonly order: <T>(method: 'POST' | 'PUT', path: string, body: unknown) => Promise<T>;
   readonly close: () => Promise<void>;
@@ -15,14 +15,23 @@ export interface FrontDoor {
 
 const HOUR = 3_600_000;
 
-export async function openFrontDoor(books: Books, user: string, firstDay: IsoDate): Promise<FrontDoor> {
+/** A clock that stands on a day from nine o'clock, a second later each time it is asked. */
+export function demoClock(firstDay: IsoDate) {
   let day = firstDay;
   let moment = 0;
-  const clock = {
+  return {
     today: () => day,
     now: () => dayNumber(day) * 24 * HOUR + 9 * HOUR + (moment += 1_000),
-    endOf: (of: IsoDate) => (dayNumber(of) + 1) * 86_400_000 - 1,
+    endOf: (of: IsoDate) => (dayNumber(of) + 1) * 24 * HOUR - 1,
+    setToday: (next: IsoDate) => {
+      day = next;
+      moment = 0;
+    },
   };
+}
+
+export async function openFrontDoor(books: Books, user: string, firstDay: IsoDate): Promise<FrontDoor> {
+  const clock = demoClock(firstDay);
   const log = pino({ level: 'error' });
   const server = app({ books, clock, user, log, web: null, requestsPerMinute: 10_000_000 }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
@@ -30,15 +39,12 @@ export async function openFrontDoor(books: Books, user: string, firstDay: IsoDat
   let orders = 0;
   const answer = async <T>(response: Response, path: string): Promise<T> => {
     const text = await response.text();
-    if (!response.ok) throw new Error(`${path} on ${day}: ${response.status} ${text.slice(0, 2_000)}`);
+    if (!response.ok) throw new Error(`${path} on ${clock.today()}: ${response.status} ${text.slice(0, 2_000)}`);
     return JSON.parse(text) as T;
   };
   return {
-    today: () => day,
-    setToday: (next) => {
-      day = next;
-      moment = 0;
-    },
+    today: clock.today,
+    setToday: (day) => Promise.resolve(clock.setToday(day)),
     ask: async (path) => answer(await fetch(`${address}${path}`), path),
     order: async (method, path, body) => {
       orders += 1;

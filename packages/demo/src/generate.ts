@@ -2,12 +2,14 @@ import { dayNumber, isoDate, mondayOf, plusDays, type IsoDate } from '@lowtide/c
 import { firstDay, month, monthOf, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
 import type { FrontDoor } from './front-door.ts';
 import { billProgress, lockThrough, openingBalances, postOverheads, postPayroll, recognize, settle } from './months.ts';
+import type { BillRow } from '@lowtide/core/documents/supplier-bill/form.ts';
 import { changeOrders } from './changes.ts';
+import { storyCode, type DemoProject } from './projects.ts';
 import { forecast } from './forecasts.ts';
-import { PROJECTS } from './projects.ts';
+import { demoCompany, projectsOf, type Branch, type Company } from './company.ts';
 import { seeded, type Seeded } from './seeded.ts';
 import { begin, setUp, takeInStaff } from './setting-up.ts';
-import { blankBill, makeDue, postSheet, weekOfBills, weekOfHours, type Backlog } from './weeks.ts';
+import { blankBill, makeDue, postSheet, weekOfBills, weekOfHours } from './weeks.ts';
 
 export const DEMO_FIRST_DAY = isoDate('2026-01-01');
 const DEMO_TODAY = isoDate('2027-03-31');
@@ -15,99 +17,127 @@ export const DEMO_USER = 'I. Varga, accountant';
 const CURRENT = month('2027-03');
 
 /** Lives fifteen months of the company day by day, through the application's own front door. */
-export async function generate(door: FrontDoor, progress: (through: Month) => void): Promise<void> {
+export async function generate(
+  door: FrontDoor,
+  progress: (through: Month) => void,
+  company: Company = demoCompany(),
+): Promise<void> {
   const random = seeded(20_270_331);
-  const backlog: Backlog = new Map();
-  await setUp(door);
+  const living: Living = { door, company, random };
+  await setUp(door, company);
+  for (const project of projectsOf(company).filter(({ start }) => start < '2026-02')) await begin(door, project);
   await openingBalances(door);
   for (let day = DEMO_FIRST_DAY; day <= DEMO_TODAY; day = plusDays(day, 1)) {
-    door.setToday(day);
-    await beginning(door, day, random);
-    await working(door, day, { backlog, random });
-    await ending(door, day);
+    await door.setToday(day);
+    await beginning(living, day);
+    await working(living, day);
+    await ending(living, day);
     if (monthOf(plusDays(day, 1)) !== monthOf(day)) progress(monthOf(day));
   }
   await leaveOnTheDesk(door);
 }
 
-/** What begins on a day: projects, rates, changes, the month's overheads. */
-async function beginning(door: FrontDoor, day: IsoDate, random: Seeded): Promise<void> {
-  const newMonth = day === firstDay(monthOf(day));
-  if (newMonth && day > '2026-01-01') {
-    const next = plusMonths(monthOf(day), 1);
-    for (const project of PROJECTS.filter(({ start }) => monthOf(isoDate(start)) === monthOf(day)))
-      await begin(door, project);
-    if (next === plusMonths(CURRENT, 1))
-      for (const project of PROJECTS.filter(({ status }) => status === 'proposed')) await begin(door, project);
-  }
-  if (day === '2027-01-01') await takeInStaff(door, '2027-01-01', 1);
-  if (day.endsWith('-04')) await postOverheads(door, monthOf(day), random);
-  await changeOrders(door, day);
-}
-
-interface Works {
-  readonly backlog: Backlog;
+interface Living {
+  readonly door: FrontDoor;
+  readonly company: Company;
   readonly random: Seeded;
 }
 
+/** What begins on a day: projects, rates, changes, the month's overheads. */
+async function beginning({ door, company, random }: Living, day: IsoDate): Promise<void> {
+  const projects = projectsOf(company);
+  const newMonth = day === firstDay(monthOf(day));
+  if (newMonth && day > '2026-01-01') {
+    const next = plusMonths(monthOf(day), 1);
+    for (const project of projects.filter(({ start }) => monthOf(isoDate(start)) === monthOf(day)))
+      await begin(door, project);
+    if (next === plusMonths(CURRENT, 1))
+      for (const project of projects.filter(({ status }) => status === 'proposed')) await begin(door, project);
+  }
+  if (day === '2027-01-01') await takeInStaff(door, company, { from: '2027-01-01', year: 1 });
+  if (day.endsWith('-04')) await postOverheads(door, monthOf(day), random);
+  await changeOrders(door, company, day);
+}
+
 /** Fridays bring the week's bills and hours, every second one payroll; money moves on Wednesdays. */
-async function working(door: FrontDoor, day: IsoDate, { backlog, random }: Works): Promise<void> {
+async function working({ door, company, random }: Living, day: IsoDate): Promise<void> {
   const weekday = (dayNumber(day) + 3) % 7;
   if (weekday === 2) await settle(door, monthOf(day));
   if (weekday !== 4) return;
-  makeDue(backlog, day, random);
-  const rows = weekOfBills(backlog, day, random);
-  if (day === '2026-10-16')
-    rows.push({
-      ...blankBill,
-      supplier: 'TARNPIKE',
-      number: 'ST-118',
-      datedOn: day,
-      project: 'OS-220',
-      code: '01-900',
-      costType: 'other',
-      net: '6,480.00',
-      text: 'Track mats after the gale',
-    });
-  if (rows.length > 0) await postSheet(door, monthOf(day), { kind: 'bills', controlTotal: '', rows });
+  for (const rows of inSheets(company.branches.map((branch) => billsOf(branch, day, random)))) {
+    await postSheet(door, monthOf(day), { kind: 'bills', controlTotal: '', rows });
+  }
   if (day < '2026-01-09' || day > '2027-03-20') return;
   const weekOn = mondayOf(day);
-  await postSheet(door, monthOf(day), { kind: 'hours', weekOn, rows: weekOfHours(backlog, weekOn, random) });
+  for (const rows of inSheets(company.branches.map((branch) => weekOfHours(branch, weekOn, random)))) {
+    await postSheet(door, monthOf(day), { kind: 'hours', weekOn, rows });
+  }
   if (Math.floor(dayNumber(day) / 7) % 2 === 0) await postPayroll(door, monthOf(day), random);
 }
 
-/** What ends on a day: projects; the month before, recognized on the sixth, billed with it, locked on the twentieth. */
-async function ending(door: FrontDoor, day: IsoDate): Promise<void> {
-  for (const project of PROJECTS.filter(({ ended }) => ended === day)) {
-    const { rows } = await door.ask<{ rows: { id: number; version: number; fields: Record<string, string> }[] }>(
-      '/records/project',
-    );
-    const record = rows.find(({ fields }) => fields['code'] === project.code);
-    if (!record) throw new Error(`${project.code} is not there`);
-    const fields = { ...record.fields, actualEndOn: day, status: 'finished' };
-    await door.order('PUT', `/records/project/${record.id}`, { version: record.version, fields });
+function billsOf(branch: Branch, day: IsoDate, random: Seeded): BillRow[] {
+  makeDue(branch, day, random);
+  const rows = weekOfBills(branch, day, random);
+  if (day !== '2026-10-16') return rows;
+  const mats: BillRow = {
+    ...{ ...blankBill, supplier: 'TARNPIKE', number: `ST-118${branch.suffix}`, datedOn: day },
+    ...{ project: `OS-220${branch.suffix}`, code: '01-900', costType: 'other', net: '6,480.00' },
+    text: 'Track mats after the gale',
+  };
+  return [...rows, mats];
+}
+
+/** What a sheet takes at once. */
+const MOST_ROWS = 1_500;
+
+/** The rows of all branches, in as few sheets as they fit. */
+function inSheets<Row>(branches: readonly (readonly Row[])[]): readonly (readonly Row[])[] {
+  const sheets: Row[][] = [];
+  for (const rows of branches.filter(({ length }) => length > 0)) {
+    const last = sheets.at(-1);
+    if (last && last.length + rows.length <= MOST_ROWS) last.push(...rows);
+    else sheets.push([...rows]);
   }
+  return sheets;
+}
+
+/** What ends on a day: projects; the month before, recognized on the sixth, billed with it, locked on the twentieth. */
+async function ending({ door, company }: Living, day: IsoDate): Promise<void> {
+  const ended = projectsOf(company).filter((project) => project.ended === day);
+  await change(door, ended, { actualEndOn: day, status: 'finished' });
   const before = plusMonths(monthOf(day), -1);
   if (before < '2026-01') return;
   if (day.endsWith('-06')) {
-    await forecast(door, before);
-    await billProgress(door, before);
+    await forecast(door, company, before);
+    await billProgress(door, company, before);
     await recognize(door, before);
   }
   if (day.endsWith('-20') && before < '2027-02') await lockThrough(door, before);
-  if (day === '2026-10-15') await close(door, 'HR-210');
+  const closing = projectsOf(company).filter((project) => storyCode(project) === 'HR-210');
+  if (day === '2026-10-15') await change(door, closing, { status: 'closed' });
 }
 
-async function close(door: FrontDoor, code: string): Promise<void> {
-  const { rows } = await door.ask<{ rows: { id: number; version: number; fields: Record<string, string> }[] }>(
-    '/records/project',
-  );
-  const record = rows.find(({ fields }) => fields['code'] === code);
-  if (!record) throw new Error(`${code} is not there`);
-  await door.order('PUT', `/records/project/${record.id}`, {
-    version: record.version,
-    fields: { ...record.fields, status: 'closed' },
-  });
+interface ProjectRecord {
+  readonly id: number;
+  readonly version: number;
+  readonly fields: Readonly<Record<string, string>>;
+}
+
+/** Changes fields of some projects' records. */
+async function change(
+  door: FrontDoor,
+  projects: readonly DemoProject[],
+  fields: Readonly<Record<string, string>>,
+): Promise<void> {
+  if (projects.length === 0) return;
+  const { rows } = await door.ask<{ rows: readonly ProjectRecord[] }>('/records/project');
+  const byCode = new Map(rows.map((row) => [row.fields['code'], row]));
+  for (const { code } of projects) {
+    const record = byCode.get(code);
+    if (!record) throw new Error(`${code} is not there`);
+    const changed = { version: record.version, fields: { ...record.fields, ...fields } };
+    await door.order('PUT', `/records/project/${record.id}`, changed);
+  }
 }
 
 /** Work begun and not posted: a batch whose control total does not meet, with a bill number that was there before. */

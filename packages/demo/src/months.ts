@@ -2,7 +2,8 @@ import { dayNumber, isoDate, plusDays } from '@lowtide/core/calendar/iso-date.ts
 import { firstDay, lastDay, type Month } from '@lowtide/core/calendar/month.ts';
 import type { FrontDoor } from './front-door.ts';
 import { OVERHEADS } from './parties.ts';
-import { PROJECTS, type DemoProject } from './projects.ts';
+import { projectsOf, type Company } from './company.ts';
+import type { DemoProject } from './projects.ts';
 import type { Seeded } from './seeded.ts';
 import { blankBill, postSheet } from './weeks.ts';
 
@@ -78,13 +79,24 @@ export async function settle(door: FrontDoor, month: Month): Promise<void> {
     ['bill', '/payments'],
     ['invoice', '/receipts'],
   ] as const) {
-    const { rows } = await door.ask<{ rows: OpenDocument[] }>(`/documents?through=${month}&kind=${kind}&open=yes`);
-    for (const { id, dueOn, openCents } of rows) {
+    for (const { id, dueOn, openCents } of await openDocuments(door, kind, month)) {
       const late = kind === 'invoice' ? (id % 5) * 4 : 0;
       if (openCents <= 0 || dueOn === null || dayNumber(isoDate(dueOn)) + late > dayNumber(door.today())) continue;
       await door.order('POST', path, { documentId: id, paidOn: door.today(), amount: (openCents / 100).toFixed(2) });
     }
   }
+}
+
+/** All that are open, page by page. */
+async function openDocuments(door: FrontDoor, kind: string, month: Month): Promise<readonly OpenDocument[]> {
+  const found: OpenDocument[] = [];
+  for (let more = true; more;) {
+    const path = `/documents?through=${month}&kind=${kind}&open=yes&offset=${found.length}`;
+    const page = await door.ask<{ rows: OpenDocument[]; more: boolean }>(path);
+    found.push(...page.rows);
+    more = page.more;
+  }
+  return found;
 }
 
 interface BillableRow {
@@ -96,10 +108,11 @@ interface BillableRow {
 }
 
 /** Invoices of a month's end: each contract as far as its terms let it follow progress. */
-export async function billProgress(door: FrontDoor, month: Month): Promise<void> {
+export async function billProgress(door: FrontDoor, company: Company, month: Month): Promise<void> {
   const { rows } = await door.ask<{ rows: BillableRow[] }>(`/billable?through=${month}`);
-  for (const project of PROJECTS) {
-    const row = rows.find(({ code }) => code === project.code);
+  const byCode = new Map(rows.map((row) => [row.code, row]));
+  for (const project of projectsOf(company)) {
+    const row = byCode.get(project.code);
     if (!row || project.status === 'proposed' || project.start > lastDay(month)) continue;
     const form = invoiceForm(project, row, month);
     if (form)

@@ -305,3 +305,8 @@ export const PROJECTS: readonly DemoProject[] = [
     lines: TRAINING,
   },
 ];
+
+/** The demo's code of a project in whichever branch: its stories are told of each. */
+export function storyCode({ code }: DemoProject): string {
+  return code.split('-').slice(0, 2).join('-');
+}

@@ -1,16 +1,15 @@
-import { CLIENTS, SUPPLIERS } from './parties.ts';
+import type { Company } from './company.ts';
 import { COST_CODES } from './cost-codes.ts';
 import type { FrontDoor } from './front-door.ts';
 import { estimate } from './estimates.ts';
-import { PROJECTS, type DemoProject } from './projects.ts';
-import { STAFF } from './staff.ts';
+import type { DemoProject } from './projects.ts';
 
 type Row = readonly (string | number)[];
 
 /** Everything the books are set up with, taken in from CSV as a company would. */
-export async function setUp(door: FrontDoor): Promise<void> {
+export async function setUp(door: FrontDoor, company: Company): Promise<void> {
   await door.order('POST', '/company', {
-    name: 'Pellworth Shore Works',
+    name: company.name,
     currency: 'USD',
     fiscalYearStartMonth: 1,
     percentDecimals: null,
@@ -32,31 +31,34 @@ export async function setUp(door: FrontDoor): Promise<void> {
     door,
     'client',
     party,
-    CLIENTS.map(({ code, name, address, termsDays }) => [code, name, address, termsDays]),
+    company.clients.map(({ code, name, address, termsDays }) => [code, name, address, termsDays]),
   );
   await takeIn(
     door,
     'supplier',
     party,
-    SUPPLIERS.map(({ code, name, termsDays }) => [code, name, '', termsDays]),
+    company.suppliers.map(({ code, name, termsDays }) => [code, name, '', termsDays]),
   );
-  await takeInStaff(door, '2026-01-01', 0);
+  await takeInStaff(door, company, { from: '2026-01-01', year: 0 });
   await takeIn(
     door,
     'cost-code',
     ['code', 'name', 'parent', 'costType'],
     COST_CODES.map(({ code, name, under, costType }) => [code, name, under, costType]),
   );
-  for (const project of PROJECTS.filter(({ start }) => start < '2026-02')) await begin(door, project);
 }
 
-export async function takeInStaff(door: FrontDoor, from: string, year: 0 | 1): Promise<void> {
+export async function takeInStaff(
+  door: FrontDoor,
+  { branches }: Company,
+  { from, year }: { readonly from: string; readonly year: 0 | 1 },
+): Promise<void> {
   const columns = ['code', 'name', 'jobRole', 'costRate', 'rateFrom'];
   await takeIn(
     door,
     'employee',
     columns,
-    STAFF.map(({ code, name, role, rates }) => [code, name, role, rates[year], from]),
+    branches.flatMap(({ staff }) => staff).map(({ code, name, role, rates }) => [code, name, role, rates[year], from]),
   );
 }
 

@@ -2,14 +2,12 @@ import { dayNumber, isoDate, plusDays, type IsoDate } from '@lowtide/core/calend
 import { monthOf } from '@lowtide/core/calendar/month.ts';
 import type { BillRow } from '@lowtide/core/documents/supplier-bill/form.ts';
 import type { FrontDoor } from './front-door.ts';
+import type { Branch } from './company.ts';
 import { SUPPLIERS } from './parties.ts';
-import { PROJECTS, type DemoLine, type DemoProject } from './projects.ts';
+import { storyCode, type DemoLine, type DemoProject } from './projects.ts';
 import type { Seeded } from './seeded.ts';
 import { costTypeOf } from './setting-up.ts';
-import { STAFF, type DemoEmployee, type DemoRole } from './staff.ts';
-
-/** Cost that is due on a line and not yet spent: hours not yet worked, deliveries not yet billed. */
-export type Backlog = Map<string, number>;
+import type { DemoEmployee, DemoRole } from './staff.ts';
 
 const key = (project: DemoProject, line: DemoLine): string => `${project.code}/${line.phase}/${line.code}`;
 
@@ -26,12 +24,12 @@ function underWay(project: DemoProject, day: IsoDate): boolean {
 }
 
 /** Adds what the week makes due on every line. A reef's modules arrive long before they are set. */
-export function makeDue(backlog: Backlog, friday: IsoDate, random: Seeded): void {
-  for (const project of PROJECTS) {
+export function makeDue({ projects, backlog }: Branch, friday: IsoDate, random: Seeded): void {
+  for (const project of projects) {
     if (!underWay(project, friday)) continue;
     const week = lifeGone(project, friday) - lifeGone(project, plusDays(friday, -7));
     for (const line of project.lines) {
-      const early = project.code === 'TP-226' && line.code === '34-200';
+      const early = storyCode(project) === 'TP-226' && line.code === '34-200';
       const share = early ? earlyDelivery(friday) : week;
       const drift = project.drift * random.between(0.9, 1.1);
       backlog.set(
@@ -58,11 +56,11 @@ interface HoursRow {
 const codeCell = (line: DemoLine): string => (line.phase === '' ? line.code : `${line.phase}/${line.code}`);
 
 /** A week's hours: each worker goes where most of the role's work is due, eight hours a day, the rest is yard time. */
-export function weekOfHours(backlog: Backlog, monday: IsoDate, random: Seeded): HoursRow[] {
-  return STAFF.flatMap((worker) => {
+export function weekOfHours(branch: Branch, monday: IsoDate, random: Seeded): HoursRow[] {
+  return branch.staff.flatMap((worker) => {
     if (random.chance(0.07)) return [];
     const days = random.chance(0.12) ? 4 : 5;
-    const rows = assignments(backlog, monday, worker, days);
+    const rows = assignments(branch, worker, { monday, days });
     const worked = rows.reduce((sum, row) => sum + row.count, 0);
     const placed = spread(rows, worker, random);
     const idle = days - worked;
@@ -78,9 +76,13 @@ interface Assignment {
   readonly count: number;
 }
 
-function assignments(backlog: Backlog, monday: IsoDate, worker: DemoEmployee, days: number): readonly Assignment[] {
+function assignments(
+  { projects, backlog }: Branch,
+  worker: DemoEmployee,
+  { monday, days }: { readonly monday: IsoDate; readonly days: number },
+): readonly Assignment[] {
   const dayCost = Number(worker.rates[0]) * 8;
-  const open = linesFor(worker.role, monday)
+  const open = linesFor(projects, worker.role, monday)
     .map(({ project, line }) => ({ project, line, due: backlog.get(key(project, line)) ?? 0 }))
     .filter(({ due }) => due >= dayCost * 0.6)
     .sort((one, other) => other.due - one.due)
@@ -101,10 +103,10 @@ function assignments(backlog: Backlog, monday: IsoDate, worker: DemoEmployee, da
   return found;
 }
 
-function linesFor(role: DemoRole, day: IsoDate) {
-  return PROJECTS.filter((project) => underWay(project, day)).flatMap((project) =>
-    project.lines.filter((line) => line.role === role).map((line) => ({ project, line })),
-  );
+function linesFor(projects: readonly DemoProject[], role: DemoRole, day: IsoDate) {
+  return projects
+    .filter((project) => underWay(project, day))
+    .flatMap((project) => project.lines.filter((line) => line.role === role).map((line) => ({ project, line })));
 }
 
 function spread(rows: readonly Assignment[], worker: DemoEmployee, random: Seeded): HoursRow[] {
@@ -139,8 +141,8 @@ const BLANK: BillRow = {
 };
 
 /** Bills of a week: what is due on a line is billed once it is worth a delivery. */
-export function weekOfBills(backlog: Backlog, friday: IsoDate, random: Seeded): BillRow[] {
-  return PROJECTS.flatMap((project) =>
+export function weekOfBills({ projects, backlog }: Branch, friday: IsoDate, random: Seeded): BillRow[] {
+  return projects.flatMap((project) =>
     project.lines
       .filter((line) => line.role === undefined)
       .flatMap((line) => {

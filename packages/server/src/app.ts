@@ -62,9 +62,21 @@ const FEATURES = [
   traceRoutes,
 ];
 
+function noHandlers(): Pick<Context, 'answers' | 'orders' | 'keeping'> {
+  return { answers: new Map(), orders: new Map(), keeping: new Map() };
+}
+
+/** What every endpoint does, without HTTP: for bulk loads and benchmarks. */
+export function handlers(parts: Pick<AppParts, 'books' | 'clock' | 'user'>): Context {
+  const context: Context = { ...parts, ...noHandlers() };
+  const router = express.Router();
+  for (const routes of FEATURES) routes(router, context);
+  return context;
+}
+
 /** Wires books and clock to routes; listens to nothing. */
 export function app({ books, clock, user, log, web, requestsPerMinute = 3_000 }: AppParts): Express {
-  const context: Context = { books, clock, user, answers: new Map() };
+  const context: Context = { books, clock, user, ...noHandlers() };
   const server = express();
   server.disable('x-powered-by');
   server.use((_req, res, next) => {

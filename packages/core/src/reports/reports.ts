@@ -1,5 +1,6 @@
 import { AGING } from './aging/report.ts';
 import { BALANCE_SHEET } from './balance-sheet/report.ts';
+import { BILLABLE } from './billable/report.ts';
 import { DEADLINES } from './deadlines/report.ts';
 import { ESTIMATE_AGAINST_ACTUAL } from './estimate-against-actual/report.ts';
 import { FADE } from './fade/report.ts';
@@ -20,6 +21,7 @@ export const REPORTS = {
   fade: FADE,
   deadlines: DEADLINES,
   aging: AGING,
+  billable: BILLABLE,
   'income-statement': INCOME_STATEMENT,
   'balance-sheet': BALANCE_SHEET,
   'trial-balance': TRIAL_BALANCE,

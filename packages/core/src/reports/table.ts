@@ -109,6 +109,18 @@ export function compareValues(one: Value, other: Value): number {
   return left < right ? -1 : left > right ? 1 : 0;
 }
 
+/** Rows in the order of one of their values: `earned`, or `-earned` from large to small. As they are where there is no such value. */
+export function orderedBy<Row>(
+  rows: readonly Row[],
+  by: string,
+  values: Readonly<Record<string, (row: Row) => Value>>,
+): readonly Row[] {
+  const value = values[by.replace(/^-/, '')];
+  if (value === undefined) return rows;
+  const sign = by.startsWith('-') ? -1 : 1;
+  return rows.toSorted((one, other) => sign * compareValues(value(one), value(other)));
+}
+
 /** Places of the rows in the order of a column: `earned`, or `-earned` from large to small. As they are where it has no such column. */
 export function orderedPlaces({ columns, rows }: Table, by: string): readonly number[] {
   const places = rows.map((_, place) => place);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { DOCUMENT_KIND_NAMES } from '../documents/kinds.ts';
 import { JournalRow } from '../documents/journal/form.ts';
-import { AsOf, Cents, Day, Id, IdText, Money, Month, Offset, Ratio, Remark, Typed } from './values.ts';
+import { AsOf, Cents, Day, Id, IdText, Money, Month, Offset, PART, Ratio, Remark, Typed } from './values.ts';
 import { LedgerLine } from './reading.ts';
 
 export const DocumentRow = z.object({
@@ -53,7 +53,8 @@ export const DocumentDetail = z.object({
 export const Reversal = z.strictObject({ postedOn: Typed, reason: Typed });
 export const Posted = z.object({ id: Id, number: z.string() });
 
-export const RecognitionQuery = z.strictObject({ month: Month });
+/** The run of a month, or a part of its rows. */
+export const RecognitionQuery = z.strictObject({ month: Month, ...PART });
 const RecognitionRow = z.object({
   id: Id,
   code: z.string(),
@@ -83,10 +84,22 @@ export const PostedRows = z.array(
   }),
 );
 
+/** Of all rows that a run posted. */
+const PostedTotals = z.object({
+  count: z.int(),
+  earnedBeforeCents: Cents,
+  earnedMonthCents: Cents,
+  earnedToDateCents: Cents,
+  releasedCents: Cents,
+  provisionChangeCents: Cents,
+});
+
 /** A run as it would post now, and the latest one as it did. */
 export const RecognitionPreview = z.object({
   month: Month,
   rows: z.array(RecognitionRow),
+  /** Of all rows, whatever part is answered; totals and warnings are of all too. */
+  count: z.int(),
   totals: z.object({
     contractCents: Cents,
     estimateCents: Cents,
@@ -98,8 +111,11 @@ export const RecognitionPreview = z.object({
     provisionChangeCents: Cents,
     provisionCents: Cents,
   }),
-  /** Once the month is run: what the run posted, by project. */
+  /** The first warnings of the run, and how many there are. */
+  warnings: z.object({ first: z.array(Remark), count: z.int() }),
+  /** Once the month is run: what the run posted, by project, as much as is asked for of the rows. */
   posted: PostedRows.nullable(),
+  postedTotals: PostedTotals.nullable(),
   problems: z.array(Remark),
   /** Changes whenever anything the run reads changes; the posting must name the one it was shown. */
   stamp: z.string(),
@@ -117,23 +133,6 @@ export const RecognitionState = z.object({
 });
 export const RecognitionPosting = z.strictObject({ month: Month, stamp: z.string().max(100) });
 export const RecognitionReversal = z.strictObject({ documentId: Id, reason: Typed });
-
-export const Billable = z.object({
-  rows: z.array(
-    z.object({
-      id: Id,
-      code: z.string(),
-      name: z.string(),
-      client: z.string(),
-      contract: Money,
-      earned: Money,
-      billed: Money,
-      leftCents: Cents,
-      overbilled: Money,
-      complete: Ratio,
-    }),
-  ),
-});
 
 export const InvoicePreview = z.object({
   problems: z.array(Remark),

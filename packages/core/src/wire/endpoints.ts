@@ -67,7 +67,6 @@ export const ENDPOINTS = {
   recognitionState: { method: 'get', path: '/recognition-state', summary: 'Whether a month is recognized, and what came since', query: documents.RecognitionStateQuery, response: documents.RecognitionState },
   recognize: { method: 'post', path: '/recognition', summary: 'Post the run', body: documents.RecognitionPosting, response: documents.Posted },
   unrecognize: { method: 'post', path: '/recognition/reversal', summary: 'Reverse the latest run', body: documents.RecognitionReversal, response: documents.Posted },
-  billable: { method: 'get', path: '/billable', summary: 'Contracts and what is left to bill', query: AsOf, response: documents.Billable },
   previewInvoice: { method: 'post', path: '/invoice-previews', summary: 'What an invoice would bill', body: InvoiceForm, response: documents.InvoicePreview },
   invoice: { method: 'post', path: '/invoices', summary: 'Post a progress invoice', body: InvoiceForm, response: documents.Posted },
   receipt: { method: 'post', path: '/receipts', summary: 'Record what a client paid', body: documents.SettlementForm, response: documents.Posted },

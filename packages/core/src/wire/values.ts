@@ -62,6 +62,21 @@ export const Offset = z
   .transform(Number)
   .meta({ override: { type: 'integer', minimum: 0 } });
 
+/** Of a query: a part of a long list: in the order of a column, so many rows after so many. Left out, all of it. */
+export const PART = {
+  order: z
+    .string()
+    .regex(/^-?[a-zA-Z-]{1,30}$/, 'Name a column, with a minus from large to small.')
+    .optional(),
+  offset: Offset,
+  limit: z
+    .string()
+    .regex(/^[1-9]\d{0,3}$/, 'Give a whole number up to 9999.')
+    .transform(Number)
+    .optional()
+    .meta({ override: { type: 'integer', minimum: 1, maximum: 9999 } }),
+};
+
 const DAY_MS = 86_400_000;
 
 /** A moment; a day alone means its end, in UTC. */

@@ -18,29 +18,6 @@ import { accounts, companyAt, rolesOf } from '../records/company-queries.ts';
 import { invoiceRead } from './invoice-queries.ts';
 
 export function billingRoutes(router: Router, context: Context): void {
-  read(router, context, 'billable', async (db, { query }) => {
-    const { percentDecimals } = await companyAt(db, await bounds(db, asOf(query)));
-    const contracts = (await standingProjects(db, asOf(query))).filter(
-      ({ position: { project, contract } }) => project.kind === 'client' && contract > 0,
-    );
-    return {
-      rows: contracts.map(({ record, position }) => {
-        const figure = projectFigures(record.id, query.through);
-        return {
-          id: record.id,
-          code: record.code,
-          name: record.name,
-          client: record.clientName ?? '',
-          contract: figure('contract', position.contract),
-          earned: figure('earned', position.earned),
-          billed: figure('billed', position.billed),
-          leftCents: difference(position.contract, position.billed),
-          overbilled: figure('overbilled', overbilled(position)),
-          complete: progress(position, percentDecimals).complete,
-        };
-      }),
-    };
-  });
   // Asked with POST for its body, but it writes nothing and needs no key.
   read(router, context, 'previewInvoice', async (db, { body }, today) => {
     const { figures, decided } = await invoiceRead(db, body, today);

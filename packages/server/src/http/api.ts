@@ -4,8 +4,10 @@ import type { z } from 'zod';
 import { ENDPOINTS, type Endpoint, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { answerTo, keepAnswer } from './answered-request-queries.ts';
-import type { Answering, Context } from './context.ts';
+import type { Acting, Answering, Context, Ordering } from './context.ts';
+
 import { Refusal } from './refusal.ts';
+import { keepsWithin } from '../projects/kept-by-project-queries.ts';
 import { stamp } from './stamp-queries.ts';
 
 type Part<E, K extends string> = E extends Readonly<Record<K, infer S extends z.ZodType>> ? z.output<S> : undefined;
@@ -18,12 +20,7 @@ export interface Asked<N extends EndpointName> {
 }
 export type Answer<N extends EndpointName> = z.input<EndpointOf<N>['response']>;
 
-/** Who records, when, and on which day it is. */
-export interface Acting {
-  readonly at: number;
-  readonly by: string;
-  readonly today: ReturnType<Context['clock']['today']>;
-}
+export type { Acting };
 
 type Reading<N extends EndpointName> = (db: Db, asked: Asked<N>, today: Acting['today']) => Promise<Answer<N>>;
 
@@ -34,7 +31,12 @@ export function read<N extends EndpointName>(router: Router, context: Context, n
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
     const asked = parsed<N>(endpoint, req);
     const today = context.clock.today();
-    res.json(await context.books.reader.transaction().execute((trx) => answer(trx, asked, today)));
+    res.json(
+      await context.books.reader.transaction().execute((trx) => {
+        keepsWithin(trx, context.keeping, { stores: true });
+        return answer(trx, asked, today);
+      }),
+    );
   });
 }
 
@@ -49,11 +51,13 @@ export function write<N extends EndpointName>(
   answer: (trx: Trx, asked: Asked<N>, acting: Acting) => Promise<Answer<N>>,
 ): void {
   const endpoint: Endpoint = ENDPOINTS[name];
+  context.orders.set(name, answer as Ordering);
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
     const asked = parsed<N>(endpoint, req);
     const key = idempotencyKey(req);
     const digest = digestOf(req);
     const text = await context.books.writer.transaction().execute(async (trx) => {
+      keepsWithin(trx, context.keeping, { stores: false });
       const known = await answerTo(trx, key);
       if (known && known.digest !== digest) throw new Refusal([{ at: '', kind: 'key-reused' }], 409);
       if (known) return known.answer;
@@ -69,7 +73,11 @@ export function write<N extends EndpointName>(
   });
 }
 
-function parsed<N extends EndpointName>(endpoint: Endpoint, req: Request): Asked<N> {
+/** The parts of a request as its endpoint parses them. */
+export function parsed<N extends EndpointName>(
+  endpoint: Endpoint,
+  req: Pick<Request, 'params' | 'query' | 'body'>,
+): Asked<N> {
   return {
     params: endpoint.params?.parse(req.params),
     query: endpoint.query?.parse(req.query),

@@ -85,16 +85,19 @@ function refuseLockedMonths(locked: number | null, entries: readonly JournalEntr
   }
 }
 
-/** The next number of the kind's series, without gaps: documents are never deleted. */
+/** The next number of the kind's series: one more than the last, and so without gaps, for documents are never deleted. */
 export async function nextNumber(trx: Trx, kind: DocumentKind): Promise<string> {
   const { series } = kindOf(kind);
   invariant(series !== null, `documents of kind ${kind} bring their number`);
-  const { count } = await trx
+  const last = await trx
     .selectFrom('document')
-    .select(({ fn }) => fn.countAll<number>().as('count'))
+    .select('number')
     .where('kind', '=', kind)
-    .executeTakeFirstOrThrow();
-  return `${series}-${String(count + 1).padStart(4, '0')}`;
+    .orderBy('id', 'desc')
+    .limit(1)
+    .executeTakeFirst();
+  const next = last === undefined ? 1 : Number(last.number.slice(series.length + 1)) + 1;
+  return `${series}-${String(next).padStart(4, '0')}`;
 }
 
 /** The day the document posts first; its own where it posts nothing. */

@@ -62,7 +62,10 @@ export async function latestForecasts(db: Db, at: At, projects: readonly number[
     recorded_by: string;
   }>`
     SELECT id, project_id, month, recorded_at, recorded_by FROM forecast
-    WHERE project_id IN (${sql.join([...projects])}) AND id IN (SELECT id FROM (${latestForecastIds(at)}))`.execute(db);
+    WHERE project_id IN (${sql.join([...projects])})
+      AND id IN (SELECT id FROM (${latestForecastIds(at, projects.length === 1 ? projects[0] : undefined)}))`.execute(
+    db,
+  );
   return withLines(db, rows, at);
 }
 

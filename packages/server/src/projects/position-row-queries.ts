@@ -1,9 +1,10 @@
 import type { Month } from '@lowtide/core/calendar/month.ts';
+import { sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { estimateAtCompletion, marginAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
 import { progress, type KeptDecimals } from '@lowtide/core/progress/progress.ts';
-import { overbilled } from '@lowtide/core/progress/project-position.ts';
+import { overbilled, type ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
-import type { Answer } from '../http/api.ts';
+import type { Answer, Asked } from '../http/api.ts';
 import { projectFigures } from '../http/traced.ts';
 import type { Db } from '../database/schema.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
@@ -40,9 +41,30 @@ export function positionRow({ record, position }: StandingProject, through: Mont
   };
 }
 
-/** All projects where they stand. */
-export async function projectRows(db: Db, at: AsOf): Promise<Answer<'projects'>> {
+type Shown = Asked<'projects'>['query']['show'];
+
+/** Whether a project is among those asked for. */
+function isShown({ record: { status } }: StandingProject, shown: Shown): boolean {
+  const isOver = status === 'finished' || status === 'closed' || status === 'cancelled';
+  return shown === 'all' || isOver === (shown === 'finished');
+}
+
+/** Projects where they stand. */
+export async function projectRows(db: Db, at: AsOf, shown: Shown): Promise<Answer<'projects'>> {
   const { percentDecimals } = await companyAt(db, await bounds(db, at));
-  const standing = await standingProjects(db, at);
-  return { rows: standing.map((each) => positionRow(each, at.through, percentDecimals)) };
+  const all = await standingProjects(db, at);
+  const standing = all.filter((each) => isShown(each, shown));
+  const total = (of: (position: ProjectPosition) => Cents): Cents => sum(standing.map(({ position }) => of(position)));
+  return {
+    rows: standing.map((each) => positionRow(each, at.through, percentDecimals)),
+    totals: {
+      contractCents: total(({ contract }) => contract),
+      estimateCents: total(estimateAtCompletion),
+      costCents: total(({ costToDate }) => costToDate),
+      earnedCents: total(({ earned }) => earned),
+      billedCents: total(({ billed }) => billed),
+      overbilledCents: total(overbilled),
+    },
+    ofAll: all.length,
+  };
 }

@@ -14,9 +14,11 @@ import {
 } from '@lowtide/core/progress/recognition-run.ts';
 import { concern } from '@lowtide/core/problems/wording.ts';
 import { PostedRows } from '@lowtide/core/wire/documents.ts';
-import type { Problem } from '@lowtide/core/problems/problem.ts';
+import type { Problem, Warning } from '@lowtide/core/problems/problem.ts';
+import { orderedBy, type Value } from '@lowtide/core/reports/table.ts';
+import type { z } from 'zod';
 import type { Db, Trx } from '../database/schema.ts';
-import { read, write, type Acting, type Answer } from '../http/api.ts';
+import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { remark } from '../http/error-response.ts';
 import { Refusal } from '../http/refusal.ts';
@@ -30,7 +32,7 @@ import { documentsSince, latestRun, postedRows, runRows, type LatestRun } from '
 type Run = Answer<'recognition'>;
 
 export function recognitionRoutes(router: Router, context: Context): void {
-  read(router, context, 'recognition', async (db, { query }) => preview(db, query.month));
+  read(router, context, 'recognition', async (db, { query }) => preview(db, query));
   read(router, context, 'recognitionState', async (db, { query }) => stateOf(db, query.through));
   write(router, context, 'recognize', async (trx, { body }, acting) => recognize(trx, body, acting));
   write(router, context, 'unrecognize', async (trx, { body }, acting) => {
@@ -45,15 +47,28 @@ export function recognitionRoutes(router: Router, context: Context): void {
   });
 }
 
-async function preview(db: Db, month: Month): Promise<Run> {
+/** The run of a month; of its rows as many as are asked for, totals and warnings of all. */
+async function preview(db: Db, { month, order = '', offset, limit }: Asked<'recognition'>['query']): Promise<Run> {
   const latest = await latestRun(db);
   const rows = await runRows(db, { through: month, known: null });
   const posted = latest?.month === month ? PostedRows.parse(await postedRows(db, latest.document)) : null;
+  const inPart = <Row>(all: readonly Row[]): Row[] =>
+    all.slice(offset, limit === undefined ? undefined : offset + limit);
+  const warnings = rows.flatMap((row) => row.warnings);
   return {
     month,
-    rows: rows.map((row) => rowAnswer(row, month)),
+    rows: inPart(
+      orderedBy(
+        rows.map((row) => rowAnswer(row, month)),
+        order,
+        RUN_ORDERS,
+      ),
+    ),
+    count: rows.length,
     totals: totalsAnswer(rows),
-    posted,
+    warnings: { first: warnings.slice(0, FIRST_WARNINGS).map(warningAnswer), count: warnings.length },
+    posted: posted && inPart(posted),
+    postedTotals: posted && postedTotals(posted),
     problems: (await problemsOf(db, month, { rows, latest })).map(remark),
     stamp: stampOf(rows),
     latest: latest && {
@@ -144,7 +159,43 @@ function rowAnswer(row: RecognitionRow, month: Month): Run['rows'][number] {
     provisionChangeCents: difference(row.provisionToDate, position.provision),
     provisionCents: row.provisionToDate,
     override: override && { amountCents: override.amount, reason: override.reason },
-    warnings: row.warnings.map((warning) => ({ at: warning.at, kind: warning.kind, message: concern(warning) })),
+    warnings: row.warnings.map(warningAnswer),
+  };
+}
+
+/** Warnings that are told at once. */
+const FIRST_WARNINGS = 50;
+
+function warningAnswer(warning: Warning): Answer<'recognition'>['warnings']['first'][number] {
+  return { at: warning.at, kind: warning.kind, message: concern(warning) };
+}
+
+/** What the rows of a run can be put in order by. */
+const RUN_ORDERS: Readonly<Record<string, (row: Run['rows'][number]) => Value>> = {
+  code: ({ code }) => code,
+  name: ({ name }) => name,
+  contract: ({ contract }) => contract.amountCents,
+  estimate: ({ estimate }) => estimate.amountCents,
+  cost: ({ cost }) => cost.amountCents,
+  complete: ({ complete }) => complete,
+  before: ({ earnedBeforeCents }) => earnedBeforeCents,
+  month: ({ earnedMonthCents }) => earnedMonthCents,
+  toDate: ({ earnedToDateCents }) => earnedToDateCents,
+  released: ({ releasedCents }) => releasedCents,
+  provision: ({ provisionChangeCents }) => provisionChangeCents,
+};
+
+type PostedRow = z.output<typeof PostedRows>[number];
+
+function postedTotals(rows: readonly PostedRow[]): NonNullable<Run['postedTotals']> {
+  const total = (of: (row: PostedRow) => Cents): Cents => sum(rows.map(of));
+  return {
+    count: rows.length,
+    earnedBeforeCents: total(({ earnedBeforeCents }) => earnedBeforeCents),
+    earnedMonthCents: total(({ earnedMonthCents }) => earnedMonthCents),
+    earnedToDateCents: total(({ earnedToDateCents }) => earnedToDateCents),
+    releasedCents: total(({ releasedCents }) => releasedCents),
+    provisionChangeCents: total(({ provisionChangeCents }) => provisionChangeCents),
   };
 }
 

@@ -4,6 +4,7 @@ import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { codeLabel } from '@lowtide/core/documents/budget-warnings.ts';
 import { revenueRecognized } from '@lowtide/core/documents/recognition/post.ts';
 import { COST_ROLES, type Role } from '@lowtide/core/ledger/account.ts';
+import { isWaiting, progress } from '@lowtide/core/progress/progress.ts';
 import type { CodedAmount } from '@lowtide/core/progress/project-position.ts';
 import {
   changesAnything,
@@ -17,7 +18,9 @@ import { costCodes } from '../documents/catalog-queries.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { codingAmounts, type Span } from '../ledger/balance-queries.ts';
 import { codingOf } from '../projects/budget-queries.ts';
-import { linesOverForecast, standingProjects } from '../projects/position-queries.ts';
+import { keptByProject } from '../projects/kept-by-project-queries.ts';
+import { projectPlans } from '../projects/plan-queries.ts';
+import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
 import { accounts, companyAt, rolesOf } from '../records/company-queries.ts';
 
 export interface LatestRun {
@@ -55,18 +58,18 @@ export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow
   const { percentDecimals, forecastMonths } = await companyAt(db, limits);
   const policy = { month: at.through, kept: percentDecimals, forecastMonths };
   const span = { ...limits, from: null };
-  const held = await codedByProject(db, span, 'wip');
-  const recognizedCost = await codedByProject(db, span, 'cost-of-revenue');
-  const standing = await standingProjects(db, at);
-  const over = groupedBy(await linesOverForecast(db, limits), ({ project }) => project);
-  const codes = over.size === 0 ? [] : await costCodes(db);
+  const held = await keptByProject(db, { name: 'held', at }, (only) => codedByProject(db, span, { role: 'wip', only }));
+  const standing = (await standingProjects(db, at)).filter(({ position }) => position.project.method !== 'none');
+  const waiting = standing.filter(({ position }) => isWaiting(progress(position, policy.kept)));
+  const recognizedCost = await recognizedOf(db, span, waiting);
+  const plans = await projectPlans(db, at);
+  const codes = await costCodes(db);
   return standing
-    .filter(({ position }) => position.project.method !== 'none')
     .map(({ position, record }) => {
       const cost = {
         held: held.get(record.id) ?? [],
         recognized: recognizedCost.get(record.id) ?? [],
-        overForecast: (over.get(record.id) ?? []).map((line) => ({
+        overForecast: (plans.get(record.id)?.overForecast ?? []).map((line) => ({
           code: codeLabel(record, codingOf(line), { costCodes: codes }),
           cost: line.cost,
           forecast: line.forecast,
@@ -77,9 +80,24 @@ export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow
     .filter((row) => changesAnything(row) || row.earnedToDate !== 0 || row.position.costToDate !== 0);
 }
 
+/** What earlier runs released of projects that wait again: only theirs may go back. */
+async function recognizedOf(db: Db, span: Span, waiting: readonly StandingProject[]) {
+  const released = new Map<number, readonly CodedAmount[]>();
+  for (const { record } of waiting) {
+    const own = await codedByProject(db, span, { role: 'cost-of-revenue', only: record.id });
+    released.set(record.id, own.get(record.id) ?? []);
+  }
+  return released;
+}
+
 /** What stands in the account with the role, by project and coding. */
-async function codedByProject(db: Db, span: Span, role: Role): Promise<ReadonlyMap<number, readonly CodedAmount[]>> {
-  const amounts = (await codingAmounts(db, span, { roles: [role] })).filter(
+async function codedByProject(
+  db: Db,
+  span: Span,
+  { role, only }: { readonly role: Role; readonly only?: number | undefined },
+): Promise<ReadonlyMap<number, readonly CodedAmount[]>> {
+  const projects = only === undefined ? {} : { projects: [only] };
+  const amounts = (await codingAmounts(db, span, { roles: [role], ...projects })).filter(
     ({ amount, costCode }) => amount !== 0 && costCode !== 0,
   );
   const grouped = groupedBy(amounts, ({ project }) => project);

@@ -1,10 +1,13 @@
 import type { Month } from '@lowtide/core/calendar/month.ts';
+import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
 import {
   againstBySection,
   estimateAgainstActual,
+  furthestOverFirst,
   together,
+  type AgainstRow,
   type Sides,
 } from '@lowtide/core/reports/estimate-against-actual/figures.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
@@ -14,6 +17,7 @@ import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals } from '../ledger/balance-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
+import { keptByProject } from '../projects/kept-by-project-queries.ts';
 import { projects } from '../projects/project-queries.ts';
 import { estimatedLines } from './against-queries.ts';
 
@@ -24,12 +28,8 @@ export async function against(db: Db, at: AsOf, query: Query): Promise<Answer<'e
   const { project: only, per, order, offset, limit } = query;
   const limits = await bounds(db, at);
   const records = await projects(db, only);
-  const budget = await budgetAgainstActual(
-    db,
-    at,
-    records.map(({ id }) => id),
-  );
-  const rows = estimateAgainstActual(budget, await estimatedLines(db, limits, only));
+  const ofAll = only === undefined ? await keptRows(db, at) : await rowsByProject(db, at, only);
+  const rows = furthestOverFirst(records.flatMap(({ id }) => ofAll.get(id) ?? []));
   const totals = await projectTotals(db, { ...limits, from: null }, only);
   const codes = new Map((await costCodes(db)).map((code) => [code.id as number, code]));
   // In another order, all of them must be there before any can be picked.
@@ -62,6 +62,18 @@ export async function against(db: Db, at: AsOf, query: Query): Promise<Answer<'e
     earnedCents: sum(totals.map(({ earned }) => earned)),
     billedCents: sum(totals.map(({ billed }) => billed)),
   };
+}
+
+/** The rows of every project; worked out again only of those that moved. */
+function keptRows(db: Db, at: AsOf): Promise<ReadonlyMap<number, readonly AgainstRow[]>> {
+  return keptByProject(db, { name: 'estimate against actual', at }, (only) => rowsByProject(db, at, only));
+}
+
+async function rowsByProject(db: Db, at: AsOf, only?: number): Promise<ReadonlyMap<number, readonly AgainstRow[]>> {
+  const asked = only === undefined ? (await projects(db)).map(({ id }) => id) : [only];
+  const budget = await budgetAgainstActual(db, at, asked);
+  const estimated = await estimatedLines(db, await bounds(db, at), only);
+  return groupedBy(estimateAgainstActual(budget, estimated), ({ project }) => project);
 }
 
 function costFigure(coding: Coding, through: Month): string {

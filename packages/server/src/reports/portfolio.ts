@@ -1,6 +1,4 @@
 import { monthAt } from '@lowtide/core/calendar/month.ts';
-import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import { COST_TYPES } from '@lowtide/core/ledger/cost-type.ts';
 import { cents, difference, sum, ZERO } from '@lowtide/core/money/cents.ts';
 import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
@@ -9,7 +7,8 @@ import type { Db } from '../database/schema.ts';
 import { exposures } from '../estimates/estimate-queries.ts';
 import { read, write, type Answer } from '../http/api.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
-import { codingAmounts, projectMonths } from '../ledger/balance-queries.ts';
+import { projectMonths } from '../ledger/balance-queries.ts';
+import { projectPlans } from '../projects/plan-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { companyAt } from '../records/company-queries.ts';
 import { deleteView, keepView, views } from './view-queries.ts';
@@ -18,10 +17,9 @@ export async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> 
   const { percentDecimals } = await companyAt(db, await bounds(db, at));
   const span = { ...(await bounds(db, at)), from: null };
   const pending = await exposures(db, span);
-  const costs = groupedBy(await codingAmounts(db, span, { roles: COST_ROLES }), ({ project }) => project);
+  const plans = await projectPlans(db, at);
   const rows = (await standingProjects(db, at)).map(({ record, position, totals }) => {
     const estimate = estimateAtCompletion(position);
-    const ofProject = costs.get(record.id) ?? [];
     return {
       ...{ id: record.id, code: record.code, name: record.name, kind: record.kind, status: record.status },
       ...{ client: record.clientName ?? '', manager: record.manager },
@@ -32,9 +30,7 @@ export async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> 
       budgetCents: position.budget,
       estimateCents: estimate,
       costCents: position.costToDate,
-      costByType: COST_TYPES.map((type) =>
-        sum(ofProject.filter(({ costType }) => costType === type).map(({ amount }) => amount)),
-      ),
+      costByType: [...(plans.get(record.id)?.costByType ?? COST_TYPES.map(() => ZERO))],
       // What is held becomes an asset, and so no loss.
       profitAtCompletionCents:
         record.kind === 'internal' && record.costTreatment === 'hold' ? ZERO : difference(position.contract, estimate),

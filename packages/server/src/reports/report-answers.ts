@@ -7,6 +7,7 @@ import { projectRows } from '../projects/position-row-queries.ts';
 import { asIfRecognized } from '../recognition/run-queries.ts';
 import { aging } from './aging-queries.ts';
 import { against } from './estimate-against-actual.ts';
+import { billable } from './billable.ts';
 import { deadlines, fadeReport } from './outlook.ts';
 import { portfolio } from './portfolio.ts';
 import { profitability } from './profitability.ts';
@@ -17,7 +18,7 @@ import { wipSchedule } from './wip-schedule.ts';
 export const REPORT_ANSWERS: {
   readonly [R in ReportName]: (db: Db, query: Asked<R>['query'], clock: Clock) => Promise<Answer<R>>;
 } = {
-  projects: async (db, query) => projectRows(db, await booksRead(db, query)),
+  projects: async (db, query) => projectRows(db, await booksRead(db, query), query.show),
   'wip-schedule': async (db, query) => wipSchedule(db, await booksRead(db, query)),
   profitability: async (db, query) => profitability(db, await booksRead(db, query), query),
   portfolio: async (db, query) => portfolio(db, await booksRead(db, query)),
@@ -25,6 +26,7 @@ export const REPORT_ANSWERS: {
   fade: async (db, query, clock) => fadeReport(db, asOf(query), query, clock),
   deadlines: async (db, query) => deadlines(db, asOf(query)),
   aging: async (db, query) => aging(db, query),
+  billable: async (db, query) => billable(db, asOf(query)),
   'income-statement': async (db, query) => income(db, await booksRead(db, query), query.from),
   'balance-sheet': async (db, query) => balance(db, await booksRead(db, query)),
   'trial-balance': async (db, query) => trial(db, await booksRead(db, query), query.span),

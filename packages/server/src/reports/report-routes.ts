@@ -6,6 +6,7 @@ import type { Db } from '../database/schema.ts';
 import { read, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { companyOf } from '../records/company-queries.ts';
+import { keepsWithin } from '../projects/kept-by-project-queries.ts';
 import { costCurveOf } from './outlook.ts';
 import { REPORT_ANSWERS } from './report-answers.ts';
 import { partOf, refuseBackwards } from './report-part.ts';
@@ -45,7 +46,10 @@ async function tableAsked(db: Db, context: Context, name: ReportName, typed: Req
 function fileRoutes(router: Router, context: Context, name: ReportName): void {
   const report = reportOf(name);
   const tableOf = (req: Request) =>
-    context.books.reader.transaction().execute(async (trx) => tableAsked(trx, context, name, req.query));
+    context.books.reader.transaction().execute(async (trx) => {
+      keepsWithin(trx, context.keeping, { stores: true });
+      return tableAsked(trx, context, name, req.query);
+    });
   router.get(`/reports/${name}.csv`, async (req, res) => {
     res
       .type('text/csv')

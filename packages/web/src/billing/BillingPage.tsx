@@ -1,8 +1,7 @@
 import { monthText } from '@lowtide/core/calendar/month.ts';
-import { sum } from '@lowtide/core/money/cents.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
-import { useTableSort } from '../api/table-view.ts';
+import { useRowsInView, useTableSort } from '../api/table-view.ts';
 import { DocumentTable } from '../entry/DocumentTable.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
@@ -56,8 +55,9 @@ export function BillingPage() {
 
 function Contracts({ onBill }: { readonly onBill: (project: string) => void }) {
   const { asOf, through } = useShownBooks();
-  const { answer, trouble } = useRead('billable', { query: asOf });
   const sort = useTableSort('overbilled');
+  const { part, isMore, drawn } = useRowsInView(sort);
+  const { answer, trouble } = useRead('billable', { query: { ...asOf, ...part } }, { keepLast: isMore });
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!answer) return <Loading />;
   return (
@@ -69,9 +69,10 @@ function Contracts({ onBill }: { readonly onBill: (project: string) => void }) {
       <DataTable
         label="Contracts"
         rows={answer.rows}
-        columns={columns(answer.rows, onBill)}
+        columns={columns(answer.totals, onBill)}
         rowKey={({ id }) => id}
         sort={sort}
+        {...drawn(answer.count)}
         empty="No contract with a price yet."
       />
     </>
@@ -80,9 +81,9 @@ function Contracts({ onBill }: { readonly onBill: (project: string) => void }) {
 
 const named = ({ code }: Row): string => code;
 
-function columns(rows: readonly Row[], onBill: (project: string) => void): readonly Column<Row>[] {
+function columns(totals: Answer<'billable'>['totals'], onBill: (project: string) => void): readonly Column<Row>[] {
   const money = (id: 'contract' | 'earned' | 'billed' | 'overbilled', head: string, tone?: Tone): Column<Row> =>
-    moneyColumn({ id, head, named, tone, of: (row) => row[id], total: sum(rows.map((row) => row[id].amountCents)) });
+    moneyColumn({ id, head, named, tone, of: (row) => row[id], total: totals[`${id}Cents`] });
   return [
     {
       id: 'code',
@@ -101,7 +102,7 @@ function columns(rows: readonly Row[], onBill: (project: string) => void): reado
       id: 'left',
       head: 'Left to bill',
       of: ({ leftCents }) => leftCents,
-      total: sum(rows.map(({ leftCents }) => leftCents)),
+      total: totals.leftCents,
     }),
     { id: 'bill', head: 'Invoice', cell: (row) => <BillButton row={row} onBill={onBill} /> },
   ];

@@ -1,14 +1,13 @@
 import { useState } from 'react';
 import { monthText } from '@lowtide/core/calendar/month.ts';
-import { sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
-import { useTableSort } from '../api/table-view.ts';
+import { useRowsInView, useTableSort, type RowsInView } from '../api/table-view.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { RecordDialog } from '../entry/RecordDialog.tsx';
 import { Button } from '../ui/Button.tsx';
-import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { DataTable, type Column, type TableSort } from '../ui/DataTable.tsx';
 import { amountColumn, moneyColumn, percentColumn, textColumn } from '../ui/columns.tsx';
 import { Money } from '../ui/Figure.tsx';
 import { Loading, Note, Refused, Remarks } from '../ui/notes.tsx';
@@ -21,7 +20,9 @@ type Row = Run['rows'][number];
 /** The recognition run of a month: what it would post, and the one posting. */
 export function EarningPage() {
   const { through } = useShownBooks();
-  const { answer: run, trouble } = useRead('recognition', { query: { month: through } });
+  const sort = useTableSort('code');
+  const { part, isMore, drawn } = useRowsInView(sort);
+  const { answer: run, trouble } = useRead('recognition', { query: { month: through, ...part } }, { keepLast: isMore });
   const [recognize, { busy }] = useWrite('recognize');
   const [refused, setRefused] = useState<Trouble | null>(null);
   const [open, setOpen] = useState<'reverse' | Row | null>(null);
@@ -31,7 +32,8 @@ export function EarningPage() {
     const written = await recognize({ body: { month: run.month, stamp: run.stamp } });
     setRefused(written.ok ? null : written.trouble);
   };
-  const { latest, problems, totals } = run;
+  const { latest, problems } = run;
+  const isRun = latest?.month === run.month;
   return (
     <Page
       title={`Earning, ${monthText(run.month)}`}
@@ -46,7 +48,7 @@ export function EarningPage() {
             <Button onPress={() => setOpen('reverse')}>Reverse {monthText(latest.month)}</Button>
           )}
           <Button $look="primary" isDisabled={busy || problems.length > 0} onPress={() => void post()}>
-            Recognize {dollars(totals.earnedMonthCents)}
+            Recognize {dollars(run.totals.earnedMonthCents)}
           </Button>
         </>
       }
@@ -57,44 +59,58 @@ export function EarningPage() {
       </Sentence>
       <Refused why={refused?.detail ?? null} />
       <Remarks
-        tone={latest?.month === run.month ? 'plain' : 'trouble'}
-        title={latest?.month === run.month ? `${monthText(run.month)} is recognized` : 'This month cannot be run now'}
+        tone={isRun ? 'plain' : 'trouble'}
+        title={isRun ? `${monthText(run.month)} is recognized` : 'This month cannot be run now'}
         remarks={problems}
       />
-      <Remarks tone="warning" title="Worth a look" remarks={run.rows.flatMap(({ warnings }) => warnings)} />
-      <PostedTable rows={run.posted ?? []} title={`${monthText(run.month)} as it was posted`} />
-      <RunTable run={run} onEstimate={setOpen} />
-      {open === 'reverse' && latest ? <ReverseRunDialog run={latest} onClose={() => setOpen(null)} /> : null}
-      {open !== null && open !== 'reverse' ? (
-        <RecordDialog
-          kind="estimate-override"
-          fields={{ project: open.code, month: run.month }}
-          onClose={() => setOpen(null)}
-          onDone={() => setOpen(null)}
-        />
-      ) : null}
+      <Remarks tone="warning" title="Worth a look" remarks={run.warnings.first} count={run.warnings.count} />
+      <PostedTable
+        run={run}
+        drawn={drawn(run.postedTotals?.count)}
+        title={`${monthText(run.month)} as it was posted`}
+      />
+      <RunTable run={run} sort={sort} drawn={drawn(run.count)} onEstimate={setOpen} />
+      {open === null ? null : <RunDialog run={run} open={open} onClose={() => setOpen(null)} />}
     </Page>
   );
 }
 
+interface RunDialogProps {
+  readonly run: Run;
+  readonly open: 'reverse' | Row;
+  readonly onClose: () => void;
+}
+
+/** Reverses the latest run, or changes an estimate set by hand. */
+function RunDialog({ run: { latest, month }, open, onClose }: RunDialogProps) {
+  if (open === 'reverse') return latest === null ? null : <ReverseRunDialog run={latest} onClose={onClose} />;
+  const fields = { project: open.code, month };
+  return <RecordDialog kind="estimate-override" fields={fields} onClose={onClose} onDone={onClose} />;
+}
+
 type PostedRow = NonNullable<Run['posted']>[number];
+type PostedAmount = Exclude<keyof NonNullable<Run['postedTotals']>, 'count'>;
 
 interface PostedTableProps {
-  readonly rows: readonly PostedRow[];
+  readonly run: Run;
+  readonly drawn: ReturnType<RowsInView['drawn']>;
   readonly title: string;
 }
 
 /** What the latest run posted, project by project. */
-function PostedTable({ rows, title }: PostedTableProps) {
-  if (rows.length === 0) return null;
-  const total = (of: (row: PostedRow) => Cents): Cents => sum(rows.map(of));
-  const amount = (id: string, head: string, of: (row: PostedRow) => Cents, tone?: 'earned'): Column<PostedRow> =>
-    amountColumn({ id, head, of, total: total(of), ...(tone === undefined ? {} : { tone }) });
+function PostedTable({ run: { posted, postedTotals }, drawn, title }: PostedTableProps) {
+  if (posted === null || postedTotals === null || postedTotals.count === 0) return null;
+  const amount = (id: string, head: string, of: PostedAmount, tone?: 'earned'): Column<PostedRow> =>
+    amountColumn({
+      ...{ id, head, of: (row: PostedRow) => row[of], total: postedTotals[of] },
+      ...(tone === undefined ? {} : { tone }),
+    });
   return (
     <DataTable
       label={title}
-      rows={rows}
+      rows={posted}
       rowKey={({ id }) => id}
+      {...drawn}
       columns={[
         { id: 'code', head: 'Code', cell: ({ id, code }) => <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink> },
         textColumn<PostedRow>({ id: 'name', head: title, gives: true, of: ({ name }) => name, total: 'Total' }),
@@ -105,11 +121,11 @@ function PostedTable({ rows, title }: PostedTableProps) {
           decimals: 2,
           of: ({ complete }) => complete,
         }),
-        amount('before', 'Earned before', ({ earnedBeforeCents }) => earnedBeforeCents),
-        amount('month', 'This run', ({ earnedMonthCents }) => earnedMonthCents, 'earned'),
-        amount('toDate', 'Earned to date', ({ earnedToDateCents }) => earnedToDateCents),
-        amount('released', 'Cost released', ({ releasedCents }) => releasedCents),
-        amount('provision', 'Loss provision ±', ({ provisionChangeCents }) => provisionChangeCents),
+        amount('before', 'Earned before', 'earnedBeforeCents'),
+        amount('month', 'This run', 'earnedMonthCents', 'earned'),
+        amount('toDate', 'Earned to date', 'earnedToDateCents'),
+        amount('released', 'Cost released', 'releasedCents'),
+        amount('provision', 'Loss provision ±', 'provisionChangeCents'),
       ]}
     />
   );
@@ -117,11 +133,12 @@ function PostedTable({ rows, title }: PostedTableProps) {
 
 interface RunTableProps {
   readonly run: Run;
+  readonly sort: TableSort;
+  readonly drawn: ReturnType<RowsInView['drawn']>;
   readonly onEstimate: (row: Row) => void;
 }
 
-function RunTable({ run, onEstimate }: RunTableProps) {
-  const sort = useTableSort('code');
+function RunTable({ run, sort, drawn, onEstimate }: RunTableProps) {
   return (
     <DataTable
       label="Recognition run"
@@ -129,6 +146,7 @@ function RunTable({ run, onEstimate }: RunTableProps) {
       columns={columns(run.totals, onEstimate)}
       rowKey={({ id }) => id}
       sort={sort}
+      {...drawn}
       rowTone={({ warnings }) => (warnings.length > 0 ? 'unbudgeted' : undefined)}
       empty="No project is measured yet: none with cost or contract through this month."
     />

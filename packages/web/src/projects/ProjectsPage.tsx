@@ -1,9 +1,9 @@
-import { sum } from '@lowtide/core/money/cents.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
+import { PROJECTS_SHOWN } from '@lowtide/core/reports/projects/report.ts';
 import { useState } from 'react';
-import { AsOfLink, csvAddress, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
+import { AsOfLink, fileAddress, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
-import { useTableSort } from '../api/table-view.ts';
+import { useRowsInView, useTableSort } from '../api/table-view.ts';
 import { NEW_PROJECT, RecordDialog } from '../entry/RecordDialog.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
@@ -16,31 +16,21 @@ import { TideGauge } from '../ui/TideGauge.tsx';
 
 type Row = Answer<'projects'>['rows'][number];
 
-const SHOWN = [
-  { value: 'under-way', text: 'under way' },
-  { value: 'all', text: 'of every status' },
-  { value: 'finished', text: 'finished or closed' },
-];
-
-function belongs({ status }: Row, shown: string): boolean {
-  if (shown === 'all') return true;
-  const over = status === 'finished' || status === 'closed' || status === 'cancelled';
-  return shown === 'finished' ? over : !over;
-}
-
 /** All projects where they stand. */
 export function ProjectsPage() {
   const { asOf, through } = useShownBooks();
   const go = useGo();
-  const { answer, trouble } = useRead('projects', { query: asOf });
-  const [shown, setShown] = useViewState('show', 'under-way');
+  const [typed, setShown] = useViewState('show', 'under-way');
+  const shown = PROJECTS_SHOWN.find(({ value }) => value === typed)?.value ?? 'under-way';
   const [adding, setAdding] = useState(false);
   const sort = useTableSort('code');
-  const rows = answer?.rows.filter((row) => belongs(row, shown)) ?? [];
+  const { part, isMore, drawn } = useRowsInView(sort);
+  const query = { ...asOf, show: shown, ...part };
+  const { answer, trouble } = useRead('projects', { query }, { keepLast: isMore });
   return (
     <Page
       title="Projects"
-      facts={answer ? `${rows.length} of ${answer.rows.length} projects` : ''}
+      facts={answer ? `${answer.count ?? answer.rows.length} of ${answer.ofAll} projects` : ''}
       actions={
         <Button $look="primary" onPress={() => setAdding(true)}>
           Add project
@@ -49,16 +39,17 @@ export function ProjectsPage() {
     >
       <Sentence>
         Projects
-        <Choice inline label="Which projects" value={shown} onChange={setShown} options={SHOWN} />
+        <Choice inline label="Which projects" value={shown} onChange={setShown} options={[...PROJECTS_SHOWN]} />
         where they stand at the end of <strong>{monthText(through)}</strong>.
-        <a href={csvAddress('projects', asOf)}>Save as CSV</a>
+        <a href={fileAddress('projects', 'csv', { show: shown, ...asOf })}>Save as CSV</a>
       </Sentence>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
       {answer ? (
         <DataTable
           label="Projects"
-          rows={rows}
-          columns={columns(rows)}
+          rows={answer.rows}
+          columns={columns(answer.totals)}
+          {...drawn(answer.count)}
           rowKey={({ id }) => id}
           sort={sort}
           empty="No project yet. Add one, or take them in from a file in Settings."
@@ -83,13 +74,12 @@ export function ProjectsPage() {
 
 const named = ({ code }: Row): string => code;
 
-function columns(rows: readonly Row[]): readonly Column<Row>[] {
+function columns(totals: Answer<'projects'>['totals']): readonly Column<Row>[] {
   const money = (
     id: 'contract' | 'cost' | 'earned' | 'billed' | 'overbilled',
     head: string,
     tone?: Tone,
-  ): Column<Row> =>
-    moneyColumn({ id, head, named, tone, of: (row) => row[id], total: sum(rows.map((row) => row[id].amountCents)) });
+  ): Column<Row> => moneyColumn({ id, head, named, tone, of: (row) => row[id], total: totals[`${id}Cents`] });
   return [
     {
       id: 'code',

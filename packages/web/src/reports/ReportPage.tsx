@@ -17,7 +17,7 @@ const EXTRAS: Readonly<Partial<Record<ReportName, Column<TableRow>>>> = { deadli
 /** Any report: its sentence, its table, its files. */
 export function ReportPage({ name }: { readonly name: ReportName }) {
   const sort = useTableSort();
-  const { chosen, choose, table, isPart, more, trouble } = useReport(name, sort.by);
+  const { chosen, choose, table, drawn, trouble } = useReport(name, sort.by);
   const { title, facts, empty, choices } = reportOf(name);
   return (
     <Page title={title} facts={facts}>
@@ -28,15 +28,7 @@ export function ReportPage({ name }: { readonly name: ReportName }) {
       ) : null}
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
       {table ? (
-        <ReportTable
-          label={title}
-          table={table}
-          sort={sort}
-          empty={empty}
-          isOrdered={isPart}
-          onMore={more}
-          extra={EXTRAS[name]}
-        />
+        <ReportTable label={title} table={table} sort={sort} empty={empty} {...drawn} extra={EXTRAS[name]} />
       ) : trouble ? null : (
         <Loading />
       )}

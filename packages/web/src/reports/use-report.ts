@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { fiscalYearStart } from '@lowtide/core/calendar/month.ts';
 import type { Chosen } from '@lowtide/core/reports/report.ts';
@@ -6,19 +5,16 @@ import { reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
 import type { Table } from '@lowtide/core/reports/table.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useRead, type Asked } from '../api/books-api.ts';
+import { useRowsInView, type RowsInView } from '../api/table-view.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { initialChoice } from './ReportSentence.tsx';
-
-/** Rows that are asked for at once; more come when the last one is in view. */
-const ROWS_AT_ONCE = 200;
 
 export interface ShownReport {
   readonly chosen: Chosen;
   readonly choose: (word: string, value: string) => void;
   readonly table: Table | undefined;
-  /** There are more rows than are asked for: they come in order, and the rest when it is asked for. */
-  readonly isPart: boolean;
-  readonly more: (() => void) | undefined;
+  /** How its rows are drawn: there may be more than are asked for. */
+  readonly drawn: ReturnType<RowsInView['drawn']>;
   readonly trouble: Trouble | undefined;
 }
 
@@ -26,7 +22,7 @@ export interface ShownReport {
 export function useReport(name: ReportName, order: string): ShownReport {
   const { asOf, through, frame } = useShownBooks();
   const [search, setSearch] = useSearchParams();
-  const [limit, setLimit] = useState(ROWS_AT_ONCE);
+  const { part, isMore, drawn } = useRowsInView({ by: order });
   const report = reportOf(name);
   const context = { through, fiscalYearStart: fiscalYearStart(through, frame.company?.fiscalYearStartMonth ?? 1) };
   const initial = (word: string): string => {
@@ -39,11 +35,9 @@ export function useReport(name: ReportName, order: string): ShownReport {
   const asked = Object.fromEntries(
     Object.entries(chosen).filter(([word, value]) => value !== '' && !report.drawnOnly?.includes(word)),
   );
-  const part = { limit: String(limit), ...(order === '' ? {} : { order }) };
   const query = { ...asOf, ...asked, ...part } as Asked<ReportName>['query'];
-  const { answer, trouble } = useRead(name, { query } as Asked<ReportName>, { keepLast: limit > ROWS_AT_ONCE });
+  const { answer, trouble } = useRead(name, { query } as Asked<ReportName>, { keepLast: isMore });
   const count = answer !== undefined && 'count' in answer ? answer.count : undefined;
-  const isPart = count !== undefined && count > limit;
   return {
     chosen,
     choose: (word, value) =>
@@ -57,8 +51,7 @@ export function useReport(name: ReportName, order: string): ShownReport {
         { replace: true },
       ),
     table: answer === undefined ? undefined : report.table(answer, { ...chosen, through }),
-    isPart,
-    more: isPart ? () => setLimit((now) => now + ROWS_AT_ONCE) : undefined,
+    drawn: drawn(count),
     trouble,
   };
 }

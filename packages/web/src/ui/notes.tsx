@@ -25,12 +25,14 @@ export interface RemarksProps {
   readonly tone: Tone;
   readonly title: string;
   readonly remarks: readonly { readonly at: string; readonly message: string }[];
+  /** How many there are, where not all were sent. */
+  readonly count?: number;
   /** Where `at` is, in words; left out where the message says it. */
   readonly place?: (at: string) => string;
 }
 
 /** Remarks as a list, read out when they appear. */
-export function Remarks({ tone, title, remarks, place }: RemarksProps) {
+export function Remarks({ tone, title, remarks, count = remarks.length, place }: RemarksProps) {
   if (remarks.length === 0) return null;
   return (
     <Note $tone={tone} role={tone === 'trouble' ? 'alert' : 'status'}>
@@ -42,7 +44,7 @@ export function Remarks({ tone, title, remarks, place }: RemarksProps) {
             {remark.message}
           </li>
         ))}
-        {remarks.length > 30 ? <li>… and {remarks.length - 30} more.</li> : null}
+        {count > 30 ? <li>… and {count - 30} more.</li> : null}
       </ul>
     </Note>
   );

@@ -7,6 +7,7 @@ import { percent } from '../../money/ratio.ts';
 import {
   againstBySection,
   estimateAgainstActual,
+  furthestOverFirst,
   NOT_ESTIMATED,
   SEVERAL_SECTIONS,
   together,
@@ -85,15 +86,17 @@ describe('a line against its estimate', () => {
 });
 
 test('over target first, the furthest over first of all; the others stay in their order', () => {
-  const rows = estimateAgainstActual(
-    [
-      budgetRow({ code: 1, budget: [1_000, 0], actual: 900 }),
-      budgetRow({ code: 2, budget: [1_000, 0], actual: 1_100 }),
-      budgetRow({ code: 3, budget: [1_000, 0], actual: 100 }),
-      budgetRow({ code: 4, actual: 300 }),
-      budgetRow({ code: 5, budget: [50, 0], actual: 250 }),
-    ],
-    [],
+  const rows = furthestOverFirst(
+    estimateAgainstActual(
+      [
+        budgetRow({ code: 1, budget: [1_000, 0], actual: 900 }),
+        budgetRow({ code: 2, budget: [1_000, 0], actual: 1_100 }),
+        budgetRow({ code: 3, budget: [1_000, 0], actual: 100 }),
+        budgetRow({ code: 4, actual: 300 }),
+        budgetRow({ code: 5, budget: [50, 0], actual: 250 }),
+      ],
+      [],
+    ),
   );
   expect(rows.map(({ coding: of }) => of?.costCode)).toEqual([4, 5, 2, 1, 3]);
   expect(rows.map(({ isEstimated }) => isEstimated)).toEqual([false, true, true, true, true]);

@@ -40,10 +40,7 @@ export interface EstimatedLine {
 export const SEVERAL_SECTIONS = 'Several sections';
 export const NOT_ESTIMATED = 'Not in the estimate';
 
-/**
- * Estimate against actual, line by line: over target first, the furthest over first of all, then the rest in their order; last, by
- * section, what has a price and no cost, so that prices add up to the contract.
- */
+/** Estimate against actual, line by line, and by section what has a price and no cost, so that prices add up to the contract. */
 export function estimateAgainstActual(
   budget: readonly BudgetRow[],
   estimated: readonly EstimatedLine[],
@@ -65,10 +62,15 @@ export function estimateAgainstActual(
       }),
     };
   });
-  return [
-    ...rows.toSorted((one, other) => Math.max(0, other.over) - Math.max(0, one.over)),
-    ...pricedOnly(byCoding.get('') ?? []),
-  ];
+  return [...rows, ...pricedOnly(byCoding.get('') ?? [])];
+}
+
+/** Over target first, the furthest over first of all, then the rest in their order; last what has a price and no cost. */
+export function furthestOverFirst(rows: readonly AgainstRow[]): readonly AgainstRow[] {
+  const isPriceOnly = ({ coding }: AgainstRow): number => (coding === null ? 1 : 0);
+  return rows.toSorted(
+    (one, other) => isPriceOnly(one) - isPriceOnly(other) || Math.max(0, other.over) - Math.max(0, one.over),
+  );
 }
 
 function prices(lines: readonly EstimatedLine[]): Pick<Sides, 'price' | 'priceChanges'> {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Day, Id, Money, Ratio } from '../../wire/values.ts';
+import { Cents, Day, Id, Money, Ratio } from '../../wire/values.ts';
 import { Part } from '../query.ts';
 
 /** A project where it stands. */
@@ -24,4 +24,16 @@ export const Position = z.object({
   marginFigure: z.string(),
   targetEndOn: Day.nullable(),
 });
-export const Projects = Part.extend({ rows: z.array(Position) });
+export const Projects = Part.extend({
+  rows: z.array(Position),
+  totals: z.object({
+    contractCents: Cents,
+    estimateCents: Cents,
+    costCents: Cents,
+    earnedCents: Cents,
+    billedCents: Cents,
+    overbilledCents: Cents,
+  }),
+  /** How many projects there are, whichever are shown. */
+  ofAll: z.int(),
+});

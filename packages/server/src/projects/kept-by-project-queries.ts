@@ -1,0 +1,74 @@
+import type { Db } from '../database/schema.ts';
+import type { AsOf } from '../ledger/as-of-queries.ts';
+import { booksMark, movedProjects, sameMark, type BooksMark } from './moved-project-queries.ts';
+
+/** What was worked out of every project, and how far the books had come then. */
+interface Kept {
+  readonly mark: BooksMark;
+  readonly byProject: ReadonlyMap<number, unknown>;
+}
+
+/** What one books file keeps in memory, the longest unasked first. */
+export type Keeping = Map<string, Kept>;
+
+/** Answers kept at once: a few facts of a few months. */
+const MOST_KEPT = 24;
+/** With more projects moved than this, asking for all of them at once is quicker. */
+const MOST_MOVED = 40;
+
+interface Use {
+  readonly keeping: Keeping;
+  /** What a transaction that writes has not committed must not be kept. */
+  readonly stores: boolean;
+}
+
+const USES = new WeakMap<Db, Use>();
+
+/** Lets the questions asked within a transaction use what its books keep, and keep what they work out. */
+export function keepsWithin(trx: Db, keeping: Keeping, { stores }: Pick<Use, 'stores'>): void {
+  USES.set(trx, { keeping, stores });
+}
+
+/**
+ * A fact of every project through a month as known at a moment. It must follow from the ledger, contracts, budgets, forecasts and
+ * records alone, of each project by itself: then only the projects that something was recorded of since are asked for again.
+ * `ask` answers for all projects, or for one.
+ */
+export async function keptByProject<Fact>(
+  db: Db,
+  { name, at }: { readonly name: string; readonly at: AsOf },
+  ask: (only?: number) => Promise<ReadonlyMap<number, Fact>>,
+): Promise<ReadonlyMap<number, Fact>> {
+  const use = USES.get(db);
+  if (!use) return ask();
+  const key = `${name} ${at.through} ${at.known ?? 'now'}`;
+  const mark = await booksMark(db);
+  const known = use.keeping.get(key);
+  const byProject = known ? await broughtUpToDate(db, known, { mark, ask }) : await ask();
+  if (use.stores) keep(use.keeping, key, { mark, byProject });
+  return byProject as ReadonlyMap<number, Fact>;
+}
+
+async function broughtUpToDate(
+  db: Db,
+  known: Kept,
+  { mark, ask }: { readonly mark: BooksMark; readonly ask: (only?: number) => Promise<ReadonlyMap<number, unknown>> },
+): Promise<ReadonlyMap<number, unknown>> {
+  if (sameMark(known.mark, mark)) return known.byProject;
+  const moved = await movedProjects(db, known.mark);
+  if (moved === null || moved.length > MOST_MOVED) return ask();
+  const byProject = new Map(known.byProject);
+  for (const project of moved) {
+    const fact = (await ask(project)).get(project);
+    if (fact === undefined) byProject.delete(project);
+    else byProject.set(project, fact);
+  }
+  return byProject;
+}
+
+function keep(keeping: Keeping, key: string, kept: Kept): void {
+  keeping.delete(key);
+  keeping.set(key, kept);
+  const [oldest] = keeping.keys();
+  if (keeping.size > MOST_KEPT && oldest !== undefined) keeping.delete(oldest);
+}

@@ -1,0 +1,237 @@
+import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
+import { lastDay, monthAt } from '@lowtide/core/calendar/month.ts';
+import { budgetTotals, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
+import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
+import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
+import { COST_TYPES } from '@lowtide/core/ledger/cost-type.ts';
+import { cents, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
+import type { EstimateOverride, ProjectPosition } from '@lowtide/core/progress/project-position.ts';
+import { sql, type RawBuilder } from 'kysely';
+import type { Db } from '../database/schema.ts';
+import { bounds, changeCounts, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
+import { forecastMonths, latestForecastIds, monthOfDay, type ForecastMoment } from './forecast-queries.ts';
+import { keptByProject } from './kept-by-project-queries.ts';
+
+/** What was agreed and is expected of a project, beside what was posted. */
+export type Expected = Pick<ProjectPosition, 'contract' | 'budget' | 'lineEstimates' | 'override' | 'forecastMonth'>;
+
+export const NOTHING_EXPECTED: Expected = {
+  ...{ contract: ZERO, budget: ZERO, lineEstimates: ZERO, override: null, forecastMonth: null },
+};
+
+export interface ProjectPlan {
+  readonly expected: Expected;
+  /** Cost by type, in the order of the types. */
+  readonly costByType: readonly Cents[];
+  readonly overForecast: readonly OverForecastLine[];
+}
+
+/** The plan of every project, kept: none but those that moved since are worked out again. */
+export async function projectPlans(db: Db, asOf: AsOf): Promise<ReadonlyMap<number, ProjectPlan>> {
+  const { through, known } = asOf;
+  const at = await bounds(db, { through, known });
+  return keptByProject(db, { name: 'plans', at: asOf }, (only) => plansOf(db, at, { only }));
+}
+
+interface PlansWanted {
+  readonly only?: number | undefined;
+  readonly rows?: readonly BudgetRow[] | undefined;
+}
+
+export async function plansOf(
+  db: Db,
+  at: Bounds,
+  { only, rows }: PlansWanted,
+): Promise<ReadonlyMap<number, ProjectPlan>> {
+  const contracts = await contractPrices(db, at, only);
+  const stands = rows ? new Map<number, readonly CodingStand[]>() : await standsByProject(db, at, only);
+  const forecasts = await forecastMonths(db, at, only);
+  const overrides = await estimateOverrides(db, at, only);
+  const planned = new Set([...contracts.keys(), ...stands.keys(), ...forecasts.keys(), ...overrides.keys()]);
+  if (only !== undefined) planned.add(only);
+  return new Map(
+    [...planned].map((project) => {
+      const codings = stands.get(project) ?? [];
+      const expected = {
+        contract: contracts.get(project) ?? ZERO,
+        ...(rows ? budgetSums(rows) : standSums(codings)),
+        ...estimateSource(overrides.get(project), forecasts.get(project)),
+      };
+      return [project, { expected, costByType: costByType(codings), overForecast: overForecast(project, codings) }];
+    }),
+  );
+}
+
+/** Of an estimate set by hand for the whole and a forecast line by line, the one for the later month holds, then the one made later. */
+function estimateSource(
+  override: (EstimateOverride & ForecastMoment) | undefined,
+  forecast: ForecastMoment | undefined,
+): Pick<ProjectPosition, 'override' | 'forecastMonth'> {
+  const forecastMonth = forecast?.month ?? null;
+  if (override === undefined) return { override: null, forecastMonth };
+  const overtaken =
+    forecast !== undefined &&
+    (forecast.month > override.month ||
+      (forecast.month === override.month && forecast.recordedAt >= override.recordedAt));
+  const { month, amount, reason, approvedSince } = override;
+  return { override: overtaken ? null : { month, amount, reason, approvedSince }, forecastMonth };
+}
+
+/** Original contract and the changes effective by the month's end. */
+async function contractPrices(db: Db, at: Bounds, only?: number): Promise<ReadonlyMap<number, Cents>> {
+  const rows = await db
+    .selectFrom('contract_change')
+    .select(['project_id', ({ fn }) => fn.sum<number>('amount_cents').as('amount')])
+    .where(changeCounts('contract_change', at))
+    .$if(only !== undefined, (query) => query.where('project_id', '=', only ?? 0))
+    .groupBy('project_id')
+    .execute();
+  return new Map(rows.map((row) => [row.project_id, cents(row.amount)]));
+}
+
+interface BudgetSums {
+  readonly budget: Cents;
+  /** Sum of the estimates at completion of the lines. */
+  readonly lineEstimates: Cents;
+}
+
+function budgetSums(rows: readonly BudgetRow[]): BudgetSums {
+  const { original, changes, estimate } = budgetTotals(rows);
+  return { budget: cents(original + changes), lineEstimates: estimate };
+}
+
+/** A coding with its budget, its cost, and its forecast with the change orders since. */
+interface CodingStand {
+  readonly phase_id: number;
+  readonly cost_code_id: number;
+  readonly cost_type: string;
+  readonly budget: number;
+  readonly actual: number;
+  readonly forecast: number | null;
+}
+
+async function standsByProject(
+  db: Db,
+  at: Bounds,
+  only?: number,
+): Promise<ReadonlyMap<number, readonly CodingStand[]>> {
+  const { rows } = await sql<CodingStand & { readonly project_id: number }>`${codingStands(at, only)}`.execute(db);
+  return groupedBy(rows, ({ project_id }) => project_id);
+}
+
+/** Revised budget of a project, and the sum of `lineEstimate` over its codings. */
+function standSums(codings: readonly CodingStand[]): BudgetSums {
+  return {
+    budget: sum(codings.map(({ budget }) => cents(budget))),
+    lineEstimates: sum(codings.map(({ budget, actual, forecast }) => cents(forecast ?? Math.max(budget, actual)))),
+  };
+}
+
+function costByType(codings: readonly CodingStand[]): readonly Cents[] {
+  return COST_TYPES.map((type) =>
+    sum(codings.filter(({ cost_type }) => cost_type === type).map(({ actual }) => cents(actual))),
+  );
+}
+
+/** Every coding with budget, cost or a forecast: `budget`, `actual`, and `forecast` with the change orders since, null without one. */
+function codingStands(at: Bounds, only?: number): RawBuilder<unknown> {
+  const project = only === undefined ? sql`` : sql`AND project_id = ${only}`;
+  const accounts = sql`(SELECT id FROM account WHERE role IN (${sql.join([...COST_ROLES])}))`;
+  const later =
+    at.firstLaterLine === null
+      ? sql``
+      : sql`UNION ALL SELECT project_id, ifnull(phase_id, 0), ifnull(cost_code_id, 0), ifnull(cost_type, ''), 0, -amount_cents, NULL FROM journal_line
+            WHERE id >= ${at.firstLaterLine} AND posted_on <= ${at.day} AND project_id IS NOT NULL
+              AND account_id IN ${accounts} ${project}`;
+  return sql`SELECT project_id, phase_id, cost_code_id, cost_type, SUM(budget) AS budget, SUM(actual) AS actual,
+      CASE WHEN COUNT(forecast) = 0 THEN NULL ELSE SUM(forecast) END AS forecast FROM (
+    SELECT b.project_id, ifnull(b.phase_id, 0) AS phase_id, b.cost_code_id, b.cost_type,
+      c.cost_cents AS budget, 0 AS actual, NULL AS forecast
+    FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
+    WHERE ${changeCounts('c', at)} ${project}
+    UNION ALL
+    SELECT project_id, phase_id, cost_code_id, cost_type, 0, amount_cents, NULL FROM project_coding_month
+    WHERE month <= ${at.month} AND account_id IN ${accounts} ${project}
+    ${later}
+    UNION ALL
+    SELECT f.project_id, ifnull(l.phase_id, 0), l.cost_code_id, l.cost_type, 0, 0, l.estimate_cents
+      + (SELECT ifnull(SUM(c.cost_cents), 0) FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
+         WHERE b.project_id = f.project_id AND ifnull(b.phase_id, 0) = ifnull(l.phase_id, 0)
+           AND b.cost_code_id = l.cost_code_id AND b.cost_type = l.cost_type
+           AND c.cause = 'change order' AND ${changeCounts('c', at)}
+           AND (c.recorded_at > f.recorded_at OR ${monthOfDay('c.effective_on')} > f.month))
+    FROM (${latestForecastIds(at, only)}) f JOIN forecast_line l ON l.forecast_id = f.id
+  ) GROUP BY project_id, phase_id, cost_code_id, cost_type`;
+}
+
+/** The estimate set by hand that holds: of those for a month by then, the one recorded last; an empty one ends it. */
+async function estimateOverrides(
+  db: Db,
+  at: Bounds,
+  only?: number,
+): Promise<ReadonlyMap<number, EstimateOverride & ForecastMoment>> {
+  const rows = await db
+    .selectFrom('estimate_override')
+    .select(['project_id', 'month', 'amount_cents', 'reason', 'recorded_at'])
+    .where('month', '<=', at.month)
+    .where('recorded_at', '<=', at.recordedAt)
+    .$if(only !== undefined, (query) => query.where('project_id', '=', only ?? 0))
+    .orderBy('month')
+    .orderBy('id')
+    .execute();
+  const latest = new Map<number, Omit<EstimateOverride, 'approvedSince'> & ForecastMoment>();
+  for (const { project_id, month, amount_cents, reason, recorded_at } of rows) {
+    if (amount_cents === null) latest.delete(project_id);
+    else
+      latest.set(project_id, { month: monthAt(month), amount: cents(amount_cents), reason, recordedAt: recorded_at });
+  }
+  const orders = await changeOrderCosts(db, at, [...latest.keys()]);
+  return new Map(
+    [...latest].map(([project, override]) => {
+      const end = dayNumber(lastDay(override.month));
+      const since = orders.filter(
+        (order) => order.project === project && (order.recordedAt > override.recordedAt || order.effectiveOn > end),
+      );
+      return [project, { ...override, approvedSince: cents(since.reduce((total, { cost }) => total + cost, 0)) }];
+    }),
+  );
+}
+
+/** What change orders that count added to the budgets of some projects. */
+async function changeOrderCosts(db: Db, at: Bounds, projects: readonly number[]) {
+  if (projects.length === 0) return [];
+  const rows = await db
+    .selectFrom('budget_change as c')
+    .innerJoin('budget_line as b', 'b.id', 'c.budget_line_id')
+    .select(['b.project_id', 'c.cost_cents', 'c.effective_on', 'c.recorded_at'])
+    .where('c.cause', '=', 'change order')
+    .where('b.project_id', 'in', projects)
+    .where(changeCounts('c', at))
+    .execute();
+  return rows.map((row) => ({
+    project: row.project_id,
+    cost: row.cost_cents,
+    effectiveOn: row.effective_on,
+    recordedAt: row.recorded_at,
+  }));
+}
+
+export interface OverForecastLine {
+  readonly project: number;
+  readonly phase: number;
+  readonly costCode: number;
+  readonly costType: string;
+  readonly cost: Cents;
+  readonly forecast: Cents;
+}
+
+/** Lines that have cost more than their forecast, with the change orders since, says. */
+function overForecast(project: number, codings: readonly CodingStand[]): readonly OverForecastLine[] {
+  return codings
+    .filter(({ actual, forecast }) => forecast !== null && actual > forecast)
+    .toSorted((one, other) => one.cost_code_id - other.cost_code_id || one.phase_id - other.phase_id)
+    .map((coding) => ({
+      ...{ project, phase: coding.phase_id, costCode: coding.cost_code_id, costType: coding.cost_type },
+      ...{ cost: cents(coding.actual), forecast: cents(coding.forecast ?? 0) },
+    }));
+}

@@ -1,0 +1,43 @@
+import { difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { progress } from '@lowtide/core/progress/progress.ts';
+import { overbilled, type ProjectPosition } from '@lowtide/core/progress/project-position.ts';
+import type { Db } from '../database/schema.ts';
+import type { Answer } from '../http/api.ts';
+import { projectFigures } from '../http/traced.ts';
+import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { standingProjects } from '../projects/position-queries.ts';
+import { companyAt } from '../records/company-queries.ts';
+
+/** Contracts with a price, and what of each is left to bill. */
+export async function billable(db: Db, at: AsOf): Promise<Answer<'billable'>> {
+  const { percentDecimals } = await companyAt(db, await bounds(db, at));
+  const contracts = (await standingProjects(db, at)).filter(
+    ({ position: { project, contract } }) => project.kind === 'client' && contract > 0,
+  );
+  const total = (of: (position: ProjectPosition) => Cents): Cents => sum(contracts.map(({ position }) => of(position)));
+  return {
+    rows: contracts.map(({ record, position }) => {
+      const figure = projectFigures(record.id, at.through);
+      return {
+        ...{ id: record.id, code: record.code, name: record.name, client: record.clientName ?? '' },
+        contract: figure('contract', position.contract),
+        earned: figure('earned', position.earned),
+        billed: figure('billed', position.billed),
+        leftCents: left(position),
+        overbilled: figure('overbilled', overbilled(position)),
+        complete: progress(position, percentDecimals).complete,
+      };
+    }),
+    totals: {
+      contractCents: total(({ contract }) => contract),
+      earnedCents: total(({ earned }) => earned),
+      billedCents: total(({ billed }) => billed),
+      overbilledCents: total(overbilled),
+      leftCents: total(left),
+    },
+  };
+}
+
+function left({ contract, billed }: ProjectPosition): Cents {
+  return difference(contract, billed);
+}
