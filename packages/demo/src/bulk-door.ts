@@ -1,5 +1,6 @@
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { ENDPOINTS, type Endpoint, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
+import type { Endpoint } from '@lowtide/core/wire/endpoint.ts';
+import { ENDPOINTS, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import { handlers } from '@lowtide/server/app.ts';
 import type { Books } from '@lowtide/server/database/open.ts';
 import { parsed } from '@lowtide/server/http/api.ts';

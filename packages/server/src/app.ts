@@ -12,6 +12,7 @@ import { documentRoutes } from './documents/document-routes.ts';
 import { settlementRoutes } from './documents/settlement-routes.ts';
 import { draftRoutes } from './documents/draft-routes.ts';
 import { referenceRoutes } from './documents/reference-routes.ts';
+import { sheetBasisRoutes } from './documents/sheet-basis-routes.ts';
 import { estimateFileRoutes } from './estimates/estimate-file-routes.ts';
 import { estimateRoutes } from './estimates/estimate-routes.ts';
 import { forecastRoutes } from './forecasts/forecast-routes.ts';
@@ -43,6 +44,7 @@ const FEATURES = [
   frameRoutes,
   setupRoutes,
   referenceRoutes,
+  sheetBasisRoutes,
   draftRoutes,
   documentRoutes,
   settlementRoutes,

@@ -51,11 +51,9 @@ export interface HoursThere {
   readonly hours: Quantity;
 }
 
-/** What reading a typed sheet needs to know of the books. */
-export interface Catalog {
-  readonly workingMonth: Month;
+/** What any sheet is read against, whatever it names. */
+export interface SheetBasis {
   readonly lockedThrough: LockedThrough;
-  readonly roles: Roles;
   readonly accounts: readonly Account[];
   readonly suppliers: readonly Supplier[];
   readonly clients: readonly Party[];
@@ -63,6 +61,12 @@ export interface Catalog {
   readonly projects: readonly Project[];
   readonly costCodes: readonly CostCode[];
   readonly taxCodes: readonly TaxCode[];
+}
+
+/** What reading a typed sheet needs to know of the books. */
+export interface Catalog extends SheetBasis {
+  readonly workingMonth: Month;
+  readonly roles: Roles;
   /** By `codingKey`; of the projects the sheet names. */
   readonly stands: ReadonlyMap<string, CodingStand>;
   /** `supplier/number in lower case` of every bill that counts. */

@@ -139,6 +139,38 @@ describe('a billing plan', () => {
     expect(problemsOf(billingPlan(rows, cents(100), DAY))).toContainEqual(expect.objectContaining({ at, kind }));
   });
 
+  test('is the same whatever order its days are typed in; of one day the first typed comes first', () => {
+    const rows = plan(['5/31', '10'], ['3/31', '20'], ['4/30', '30'], ['3/31', '40']);
+    expect(billsOf(rows, 10_000)).toEqual([2_000, 4_000, 3_000, 1_000]);
+  });
+
+  test('passes blank rows over, and takes spaces for nothing', () => {
+    expect(billsOf([{ dueOn: ' ', text: ' ', share: ' ' }, ...plan(['3/31', ' 100 % '])], 500)).toEqual([500]);
+  });
+
+  test('must come to the price, whether by percents or amounts', () => {
+    const off = (rows: readonly PlanRow[]) => problemsOf(billingPlan(rows, cents(10_000), DAY));
+    expect(off(plan(['3/31', '50 %']))).toMatchObject([
+      { at: 'plan', kind: 'plan-off', price: 10_000, planned: 5_000 },
+    ]);
+    expect(off(plan(['3/31', '50'], ['4/30', '60']))).toMatchObject([{ kind: 'plan-off', planned: 11_000 }]);
+    expect(off(plan(['3/31', '100']))).toEqual([]);
+  });
+
+  test('beyond what can be added up is refused', () => {
+    const most = (share: string, count: number) =>
+      problemsOf(
+        billingPlan(
+          Array.from({ length: count }, () => ({ dueOn: '3/31', text: '', share })),
+          cents(9e13),
+          DAY,
+        ),
+      );
+    expect(most('900,000,000,000', 101)).toMatchObject([{ at: 'plan', kind: 'sum-too-large', of: 'the billing plan' }]);
+    expect(most('900,000,000,000', 100)).toMatchObject([{ kind: 'plan-off' }]);
+    expect(most('10,009 %', 1)).toMatchObject([{ kind: 'sum-too-large' }]);
+  });
+
   test('whatever the percents that make a hundred, no cent is lost', () => {
     const parts = fc.array(fc.integer({ min: 1, max: 400_000 }), { minLength: 1, maxLength: 9 });
     fc.assert(

@@ -57,6 +57,7 @@ export function spread(cost: Cents, price: Cents): Spread {
 /** `amount ÷ quantity`, to four decimals, for reading; null without a quantity, and where it is more than a rate can be. */
 export function perUnit(amount: Cents, quantity: Quantity): Rate | null {
   if (quantity === 0) return null;
-  const each = roundedQuotient(amount, 1_000_000, quantity);
+  const { numerator, denominator } = ratio(1_000_000, quantity);
+  const each = roundedQuotient(amount, numerator, denominator);
   return Number.isSafeInteger(each) ? rate(each) : null;
 }

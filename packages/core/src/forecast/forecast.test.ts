@@ -1,19 +1,15 @@
-import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { budgetRows, codingKey } from '../budget/budget-against-actual.ts';
-import { isoDate, plusDays } from '../calendar/iso-date.ts';
 import { month } from '../calendar/month.ts';
 import { GATE } from '../documents/sample-catalog.test.sample.ts';
 import { costCodeId } from '../ledger/ids.ts';
-import { cents, sum } from '../money/cents.ts';
+import { cents } from '../money/cents.ts';
 import { quantity, type Units } from '../money/quantity.ts';
 import { percent, ratio } from '../money/ratio.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
-import { costCurve } from './cost-curve.ts';
 import { forecastEffect } from './forecast-effect.ts';
 import { forecastEstimate, type ForecastRule } from './forecast-estimate.ts';
-import { readForecast, type ForecastRow } from './forecast-sheet.ts';
-import { spreadOverMonths } from './spread-over-months.ts';
+import { copiedForecast, readForecast, type ForecastRow } from './forecast-sheet.ts';
 
 /** 100 t at 50.00 budgeted, 2,400.00 spent. */
 const TONS = { kind: 'of', quantity: quantity(1_000_000), unit: 't' } as const;
@@ -188,66 +184,75 @@ test('what a forecast does: 700,000 estimated, now 820,000, of 420,000 spent and
   expect(effect.provision).toEqual({ before: 0, after: 0 });
 });
 
+test.each([
+  {
+    case: 'by budget, with a word why',
+    row: typed('', '7', 'Left as it is'),
+    method: 'budget',
+    input: '',
+    estimate: 500_000,
+  },
+  { case: 'by its whole rate', row: typed('run rate', '100 %'), method: 'run rate', input: '100 %', estimate: 240_000 },
+  { case: 'by units', row: typed('units', ' 45 '), method: 'units', input: '45', estimate: 533_333 },
+  {
+    case: 'by units at budget, none done',
+    row: typed('units at budget', '0'),
+    method: 'units at budget',
+    input: '0',
+    estimate: 740_000,
+  },
+  {
+    case: 'by what is to come',
+    row: typed(' To complete ', '100'),
+    method: 'to complete',
+    input: '100',
+    estimate: 250_000,
+  },
+])('the sheet reads a line $case', ({ row, method, input, estimate }) => {
+  const { lines, problems } = readForecast([row], lineOf({}));
+  expect(problems).toEqual([]);
+  expect(lines).toMatchObject([{ method, input, estimate, reason: row.reason, revised: 500_000, actual: 240_000 }]);
+});
+
+test('units of different kinds, and no units, are told apart', () => {
+  const mixed = (units: Units) => readForecast([typed('units', '5')], lineOf({ units })).problems[0];
+  expect(mixed({ kind: 'mixed' })).toMatchObject({ kind: 'no-units', mixed: true });
+  expect(mixed({ kind: 'none' })).toMatchObject({ kind: 'no-units', mixed: false });
+});
+
+test('an estimate beyond what the books hold is refused at its cell', () => {
+  const most = lineOf({ actual: 90_000_000_000_000 });
+  const refused = (method: string, input: string) =>
+    readForecast([typed(method, input)], most).problems.map(({ at, kind }) => `${at} ${kind}`);
+  expect(refused('run rate', '99')).toEqual(['rows/0/input number-too-large']);
+  expect(refused('run rate', '100')).toEqual([]);
+  expect(refused('units', '99')).toEqual(['rows/0/input number-too-large']);
+  expect(refused('units', '100')).toEqual([]);
+  expect(refused('to complete', '0.01')).toEqual(['rows/0/input number-too-large']);
+  expect(refused('to complete', '0')).toEqual([]);
+});
+
+test('copied, a forecast says what it said; what was to come is what is left of it', () => {
+  const made = readForecast([typed('to complete', '2,000', 'Rock')], lineOf({})).lines;
+  const spent = budgetRows(
+    [{ coding: coding(1), budget: { original: cents(500_000), changes: cents(0), price: cents(0), units: TONS } }],
+    [{ coding: coding(1), amount: cents(300_000) }],
+    made.map(({ coding: of, estimate }) => ({ coding: of, estimate, approvedSince: cents(0) })),
+    new Set(),
+  );
+  expect(copiedForecast(made, spent)).toEqual([
+    { line: codingKey(coding(1)), method: 'to complete', input: '1400.00', reason: 'Rock' },
+  ]);
+  const rate = readForecast([typed('run rate', '40 %', 'Slow')], lineOf({})).lines;
+  expect(copiedForecast(rate, spent)).toEqual([
+    { line: codingKey(coding(1)), method: 'run rate', input: '40 %', reason: 'Slow' },
+  ]);
+  expect(copiedForecast([], spent)).toEqual([{ line: codingKey(coding(1)), method: 'budget', input: '', reason: '' }]);
+});
+
 test('a line forecast below its cost is worth a look, at its cell; at its cost it is not', () => {
   const warned = (toComplete: string) =>
     readForecast([typed('to complete', toComplete)], LINES).warnings.map(({ at, kind }) => `${at} ${kind}`);
   expect(warned('-0.01')).toEqual(['rows/0/input forecast-below-cost']);
   expect(warned('0')).toEqual([]);
-});
-
-describe('spread over months', () => {
-  test.each([
-    {
-      case: 'by days: 16 of March, 15 of April',
-      from: '2027-03-16',
-      through: '2027-04-15',
-      amount: 3_100,
-      parts: [1_600, 1_500],
-    },
-    { case: 'one day', from: '2027-03-16', through: '2027-03-16', amount: 100, parts: [100] },
-    { case: 'an end before its beginning', from: '2027-03-16', through: '2027-03-01', amount: 100, parts: [100] },
-    { case: 'over a year', from: '2026-12-31', through: '2027-01-31', amount: 3_200, parts: [100, 3_100] },
-  ])('$case', ({ from, through, amount, parts }) => {
-    expect(spreadOverMonths(cents(amount), isoDate(from), isoDate(through)).map((part) => part.amount)).toEqual(parts);
-  });
-
-  test('no cent is lost, whatever the days', () => {
-    fc.assert(
-      fc.property(fc.integer({ min: -1e9, max: 1e9 }), fc.nat(900), fc.nat(900), (amount, start, days) => {
-        const from = plusDays(isoDate('2026-01-01'), start);
-        const parts = spreadOverMonths(cents(amount), from, plusDays(from, days));
-        expect(sum(parts.map((part) => part.amount))).toBe(amount);
-      }),
-    );
-  });
-});
-
-test('the curve ends at the plan and at the estimate, and forecast begins where actual ends', () => {
-  const curve = costCurve({
-    plan: [{ amount: cents(6_000), from: isoDate('2027-01-01'), through: isoDate('2027-03-31') }],
-    actual: [
-      { month: month('2027-01'), amount: cents(1_000) },
-      { month: month('2027-02'), amount: cents(3_000) },
-    ],
-    estimate: cents(8_000),
-    through: month('2027-02'),
-    targetEnd: isoDate('2027-04-30'),
-  });
-  expect(curve.map((point) => [point.month, point.planned, point.actual, point.forecast])).toEqual([
-    ['2027-01', 2_067, 1_000, null],
-    ['2027-02', 3_934, 4_000, 4_000],
-    ['2027-03', 6_000, null, 6_033],
-    ['2027-04', 6_000, null, 8_000],
-  ]);
-});
-
-test('past its target end, what is still to come is to come next month', () => {
-  const curve = costCurve({
-    plan: [],
-    actual: [{ month: month('2027-02'), amount: cents(10) }],
-    estimate: cents(50),
-    through: month('2027-03'),
-    targetEnd: isoDate('2027-01-31'),
-  });
-  expect(curve.at(-1)).toEqual({ month: '2027-04', planned: 0, actual: null, forecast: 50 });
 });

@@ -16,8 +16,7 @@ export type Found<T> =
 /** Finds by exact code, then exact name, then the one whose code or name begins with the text. Case does not matter. */
 export function found<T extends Named>(list: readonly T[], typed: string): Found<T> {
   const text = typed.trim().toLowerCase();
-  const exact =
-    list.find(({ code }) => code.toLowerCase() === text) ?? list.find(({ name }) => name.toLowerCase() === text);
+  const exact = byCode(list).get(text) ?? list.find(({ name }) => name.toLowerCase() === text);
   if (exact) return { kind: 'found', value: exact };
   const beginning = list.filter(
     ({ code, name }) => code.toLowerCase().startsWith(text) || name.toLowerCase().startsWith(text),
@@ -26,6 +25,18 @@ export function found<T extends Named>(list: readonly T[], typed: string): Found
   if (beginning.length === 1 && only) return { kind: 'found', value: only };
   if (beginning.length === 0) return { kind: 'unknown' };
   return { kind: 'ambiguous', among: beginning.slice(0, 4).map(({ code, name }) => `${code} ${name}`) };
+}
+
+/** Lists by code in lower case; a sheet of thousands of rows looks up in the same few lists. */
+const BY_CODE = new WeakMap<readonly Named[], ReadonlyMap<string, Named>>();
+
+function byCode<T extends Named>(list: readonly T[]): ReadonlyMap<string, T> {
+  const known = BY_CODE.get(list) as ReadonlyMap<string, T> | undefined;
+  if (known) return known;
+  // Of two alike the first counts.
+  const made = new Map(list.toReversed().map((named) => [named.code.toLowerCase(), named]));
+  BY_CODE.set(list, made);
+  return made;
 }
 
 /** What the cell names in the list. Empty text is the caller's to judge. */

@@ -8,6 +8,9 @@ test.each([
   { case: 'largest remainder first', amount: 10, weights: [1, 2, 4], parts: [1, 3, 6] },
   { case: 'a weight of zero takes nothing', amount: 7, weights: [0, 1], parts: [0, 7] },
   { case: 'below zero as above it', amount: -100, weights: [1, 1, 1], parts: [-34, -33, -33] },
+  { case: 'weights all below zero share as above it', amount: 100, weights: [-1, -1, -2], parts: [25, 25, 50] },
+  { case: 'ties go to the earlier', amount: 2, weights: [1, 1, 1, 1], parts: [1, 1, 0, 0] },
+  { case: 'a credit that leaves a rest', amount: 10, weights: [4, -1], parts: [13, -3] },
   {
     case: 'a credit among the lines takes a share of the other sign',
     amount: 100,

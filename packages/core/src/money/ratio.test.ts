@@ -48,8 +48,33 @@ test('the quotient of whole numbers agrees with exact arithmetic, large numbers 
   );
 });
 
+test('a ratio has its denominator above zero, and is of whole numbers', () => {
+  expect(ratio(1, 3)).toEqual({ numerator: 1, denominator: 3 });
+  expect(ratio(1, -3)).toEqual({ numerator: -1, denominator: 3 });
+  expect(ratio(-2, -3)).toEqual({ numerator: 2, denominator: 3 });
+  expect(() => ratio(1, 0)).toThrow('nothing has no shares');
+  expect(() => ratio(0.5, 3)).toThrow('two whole numbers');
+  expect(() => ratio(3, 0.5)).toThrow('two whole numbers');
+});
+
+test('nothing is divided by nothing, nor by less', () => {
+  expect(() => roundedQuotient(1, 1, 0)).toThrow('above zero');
+  expect(() => roundedQuotient(1, 1, -2)).toThrow('above zero');
+});
+
+test('ratios are compared exactly', () => {
+  expect(compareRatios(ratio(1, 3), ratio(1, 2))).toBe(-1);
+  expect(compareRatios(ratio(1, 2), ratio(1, 3))).toBe(1);
+  expect(compareRatios(ratio(2, 4), ratio(1, 2))).toBe(0);
+  expect(compareRatios(ratio(9_007_199_254_740_990, 9_007_199_254_740_991), ratio(1, 1))).toBe(-1);
+});
+
 describe('a ratio kept to decimals of a percent', () => {
   test.each([
+    { case: 'rounding up never makes a part the whole', decimals: 0, part: 996, whole: 1000, text: '99.0000' },
+    { case: 'nor anything nothing', decimals: 0, part: 4, whole: 1000, text: '1.0000' },
+    { case: 'nothing is nothing', decimals: 0, part: 0, whole: 7, text: '0.0000' },
+    { case: 'the whole is the whole', decimals: 2, part: 7, whole: 7, text: '100.0000' },
     { case: 'two decimals', decimals: 2, part: 1, whole: 3, text: '33.3300' },
     { case: 'none', decimals: 0, part: 2, whole: 3, text: '67.0000' },
     { case: 'half goes up', decimals: 0, part: 125, whole: 1000, text: '13.0000' },

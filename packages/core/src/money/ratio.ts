@@ -23,23 +23,22 @@ export function shareOf(amount: Cents, share: Ratio): Cents {
   return cents(roundedQuotient(amount, share.numerator, share.denominator));
 }
 
-/** `a × b ÷ divisor` to a whole number, half away from zero. Falls back to big integers where doubles would not be exact. */
+/** `a × b ÷ divisor`, the divisor above zero, to a whole number, half away from zero. Falls back to big integers where doubles would not be exact. */
 export function roundedQuotient(a: number, b: number, divisor: number): number {
+  invariant(divisor > 0, 'what is divided by is above zero');
   const product = a * b;
   if (Number.isSafeInteger(product) && Number.isSafeInteger(2 * product) && Number.isSafeInteger(2 * divisor)) {
     const whole = Math.trunc(product / divisor);
     const rest = Math.abs(product - whole * divisor);
-    return 2 * rest >= Math.abs(divisor) ? whole + Math.sign(product) * Math.sign(divisor) : whole;
+    return 2 * rest >= divisor ? whole + Math.sign(product) : whole;
   }
   return roundedBigQuotient(BigInt(a) * BigInt(b), BigInt(divisor));
 }
 
 function roundedBigQuotient(product: bigint, divisor: bigint): number {
-  const negative = product < 0n !== divisor < 0n;
-  const above = product < 0n ? -product : product;
-  const below = divisor < 0n ? -divisor : divisor;
-  const rounded = (2n * above + below) / (2n * below);
-  return Number(negative ? -rounded : rounded);
+  const size = product < 0n ? -product : product;
+  const rounded = (2n * size + divisor) / (2n * divisor);
+  return Number(product < 0n ? -rounded : rounded);
 }
 
 /**

@@ -3,7 +3,16 @@ import { month } from '../calendar/month.ts';
 import { costCodeId, projectId } from '../ledger/ids.ts';
 import { cents } from '../money/cents.ts';
 import { position, PROJECT } from './position.test.sample.ts';
-import { NO_RUN_COST, recognitionRow, recognized, type RunCost, type RunPolicy } from './recognition-run.ts';
+import {
+  changesAnything,
+  NO_RUN_COST,
+  recognitionRow,
+  recognized,
+  releasedCost,
+  type RecognitionRow,
+  type RunCost,
+  type RunPolicy,
+} from './recognition-run.ts';
 import type { Stage } from './stage.ts';
 
 const POLICY: RunPolicy = { month: month('2027-03'), kept: null, forecastMonths: 1 };
@@ -63,5 +72,76 @@ describe('an old forecast', () => {
     );
     const { warnings } = recognitionRow(of, NO_RUN_COST, { ...POLICY, forecastMonths: age });
     expect(warnings.some(({ kind }) => kind === 'forecast-old')).toBe(marked);
+  });
+});
+
+describe('whether a row of a run posts anything', () => {
+  const row = (change: Partial<RecognitionRow>): RecognitionRow => {
+    const made = recognitionRow(position({ contract: 100, cost: 40, budget: 80 }), NO_RUN_COST, POLICY);
+    return {
+      ...made,
+      earnedBefore: made.earnedToDate,
+      provisionToDate: made.position.provision,
+      released: [],
+      ...change,
+    };
+  };
+  const coding = { project: projectId(1), phase: null, costCode: costCodeId(1), costType: 'labor' as const };
+
+  test.each([
+    { case: 'nothing', change: {}, posts: false },
+    { case: 'earned', change: { earnedBefore: cents(-1) }, posts: true },
+    { case: 'a loss', change: { provisionToDate: cents(1) }, posts: true },
+    { case: 'cost released', change: { released: [{ coding, amount: cents(1) }] }, posts: true },
+    { case: 'cost of nothing', change: { released: [{ coding, amount: cents(0) }] }, posts: false },
+  ])('$case', ({ change, posts }) => {
+    expect(changesAnything(row(change))).toBe(posts);
+  });
+
+  test('what it releases is added up', () => {
+    const released = [
+      { coding, amount: cents(5) },
+      { coding, amount: cents(-2) },
+    ];
+    expect(releasedCost(row({ released }))).toBe(3);
+  });
+});
+
+describe('what a run warns of', () => {
+  const kinds = (...args: Parameters<typeof position>) =>
+    recognitionRow(position(...args), NO_RUN_COST, POLICY).warnings.map(({ kind }) => kind);
+
+  test('a loss, with its amount', () => {
+    expect(recognitionRow(position({ contract: 100, cost: 40, budget: 130 }), NO_RUN_COST, POLICY).warnings).toEqual([
+      { at: 'P-1', kind: 'loss-expected', project: 'P-1', loss: 3_000 },
+    ]);
+    expect(kinds({ contract: 100, cost: 40, budget: 100 })).toEqual([]);
+  });
+
+  test('a project without a contract only once it cost something', () => {
+    expect(kinds({ contract: 0, cost: 0, budget: 80 })).toEqual([]);
+    expect(kinds({ contract: 0, cost: 1, budget: 80 })).toEqual(['no-contract']);
+  });
+
+  test('cost above its estimate, and not at it', () => {
+    expect(kinds({ contract: 100, cost: 80, budget: 80 })).toEqual([]);
+    expect(recognitionRow(position({ contract: 100, cost: 81, budget: 80 }), NO_RUN_COST, POLICY).warnings).toEqual([
+      { at: 'P-1', kind: 'cost-over-estimate', project: 'P-1', cost: 8_100, estimate: 8_000 },
+    ]);
+  });
+
+  test('a forecast older than allowed, and not one as old', () => {
+    const old = (forecastMonth: string, policy: Partial<RunPolicy> = {}) =>
+      recognitionRow(
+        position({ contract: 100, cost: 4, budget: 80 }, { forecastMonth: month(forecastMonth) }),
+        NO_RUN_COST,
+        {
+          ...POLICY,
+          ...policy,
+        },
+      ).warnings.map(({ kind }) => kind);
+    expect(old('2027-02')).toEqual([]);
+    expect(old('2027-01')).toEqual(['forecast-old']);
+    expect(old('2026-01', { forecastMonths: null })).toEqual([]);
   });
 });

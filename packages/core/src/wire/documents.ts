@@ -1,7 +1,26 @@
+import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { DOCUMENT_KIND_NAMES } from '../documents/kinds.ts';
+import { CreditNoteForm } from '../documents/credit-note/form.ts';
+import { InvoiceForm } from '../documents/invoice/form.ts';
+import { OffsetForm } from '../documents/offset/form.ts';
 import { JournalRow } from '../documents/journal/form.ts';
-import { AsOf, Cents, Day, Id, IdText, Money, Month, Offset, PART, Ratio, Remark, Typed } from './values.ts';
+import {
+  ById,
+  AsOf,
+  Cents,
+  Day,
+  Id,
+  IdText,
+  Money,
+  Month,
+  Offset,
+  PART,
+  Ratio,
+  Remark,
+  Typed,
+  Done,
+} from './values.ts';
 import { LedgerLine } from './reading.ts';
 
 export const DocumentRow = z.object({
@@ -42,7 +61,6 @@ export const DocumentsQuery = AsOf.extend({
 /** A page of documents; `count` is of all that match. */
 export const Documents = z.object({ rows: z.array(DocumentRow), more: z.boolean(), count: z.int() });
 
-export const DocumentParams = z.strictObject({ id: IdText });
 export const DocumentDetail = z.object({
   document: DocumentRow,
   lines: z.array(LedgerLine),
@@ -163,3 +181,23 @@ export const JournalForm = z.strictObject({
 });
 
 export const MonthLock = z.strictObject({ through: Month.nullable(), reason: Typed });
+
+// One a line.
+// prettier-ignore
+export const DOCUMENT_ENDPOINTS = {
+  documents: { method: 'get', path: '/documents', summary: 'Posted documents, newest first', query: DocumentsQuery, response: Documents, reads: ['ledger', 'records'] },
+  document: { method: 'get', path: '/documents/{id}', summary: 'One document with its lines', params: ById, response: DocumentDetail, reads: ['ledger', 'records'] },
+  reverse: { method: 'post', path: '/documents/{id}/reversal', summary: 'Reverse a document', params: ById, body: Reversal, response: Posted, makesStale: ['ledger'] },
+  recognition: { method: 'get', path: '/recognition', summary: 'A recognition run before it is posted', query: RecognitionQuery, response: RecognitionPreview, reads: ['ledger', 'plans', 'records', 'months'] },
+  recognitionState: { method: 'get', path: '/recognition-state', summary: 'Whether a month is recognized, and what came since', query: RecognitionStateQuery, response: RecognitionState, reads: ['ledger', 'plans', 'records', 'months'] },
+  recognize: { method: 'post', path: '/recognition', summary: 'Post the run', body: RecognitionPosting, response: Posted, makesStale: ['ledger'] },
+  unrecognize: { method: 'post', path: '/recognition/reversal', summary: 'Reverse the latest run', body: RecognitionReversal, response: Posted, makesStale: ['ledger'] },
+  previewInvoice: { method: 'post', path: '/invoice-previews', summary: 'What an invoice would bill', body: InvoiceForm, response: InvoicePreview, reads: ['ledger', 'plans', 'records', 'months'] },
+  invoice: { method: 'post', path: '/invoices', summary: 'Post a progress invoice', body: InvoiceForm, response: Posted, makesStale: ['ledger'] },
+  receipt: { method: 'post', path: '/receipts', summary: 'Record what a client paid', body: SettlementForm, response: Posted, makesStale: ['ledger'] },
+  payment: { method: 'post', path: '/payments', summary: 'Record what a supplier was paid', body: SettlementForm, response: Posted, makesStale: ['ledger'] },
+  creditNote: { method: 'post', path: '/credit-notes', summary: 'Credit an invoice, or a part of it', body: CreditNoteForm, response: Posted, makesStale: ['ledger'] },
+  offset: { method: 'post', path: '/offsets', summary: 'Apply a credit to what is open with the same party', body: OffsetForm, response: Posted, makesStale: ['ledger'] },
+  journal: { method: 'post', path: '/journals', summary: 'Post a journal', body: JournalForm, response: Posted, makesStale: ['ledger'] },
+  lockMonths: { method: 'put', path: '/month-lock', summary: 'Lock months through one, or open them again', body: MonthLock, response: Done, makesStale: ['months'] },
+} as const satisfies Endpoints;

@@ -1,7 +1,8 @@
+import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { Sheet, SHEET_KINDS } from '../documents/sheets.ts';
 import { BillRow } from '../documents/supplier-bill/form.ts';
-import { Cents, Day, Id, IdText, Month, Quantity, Ratio, Remark, Typed } from './values.ts';
+import { ById, Cents, Day, Id, IdText, Month, Quantity, Ratio, Remark, Typed, Done } from './values.ts';
 
 const PostedLine = z.object({
   accountCode: z.string(),
@@ -48,18 +49,28 @@ export const DraftSummary = z.object({
   updatedBy: z.string(),
 });
 
-export const Draft = DraftSummary.extend({ sheet: Sheet, preview: Preview });
+/** Of the bills that the sheet numbers, those there are already: `supplier's number/number in lower case`. */
+const KnownBills = z.array(z.string());
+
+/** A sheet, and what it would post unless nobody asked. */
+export const Draft = DraftSummary.extend({ sheet: Sheet, preview: Preview.nullable(), knownBills: KnownBills });
 /** A sheet that was kept: whole, or only its head where no preview was asked for. */
-export const DraftKept = DraftSummary.extend({ sheet: Sheet.nullable(), preview: Preview.nullable() });
+export const DraftKept = DraftSummary.extend({
+  sheet: Sheet.nullable(),
+  preview: Preview.nullable(),
+  knownBills: KnownBills,
+});
+
+/** False where whoever types works the preview out by themselves. */
+const WantsPreview = z.boolean().default(true);
 
 /** Which month the sheet is worked on in, and the sheet. */
-export const NewDraft = z.strictObject({ month: Month, sheet: Sheet });
+export const NewDraft = z.strictObject({ month: Month, sheet: Sheet, preview: WantsPreview });
 export const DraftChange = z.strictObject({
   month: Month,
   version: z.int(),
   sheet: Sheet,
-  /** False where whoever types works the preview out by themselves. */
-  preview: z.boolean().default(true),
+  preview: WantsPreview,
 });
 export const DraftPosting = z.strictObject({
   month: Month,
@@ -68,7 +79,7 @@ export const DraftPosting = z.strictObject({
   acceptWarnings: z.boolean(),
 });
 export const DraftPosted = z.object({ documents: z.array(z.object({ id: Id, number: z.string() })) });
-export const DraftQuery = z.strictObject({ month: Month });
+export const DraftQuery = z.strictObject({ month: Month, preview: z.enum(['yes', 'no']).default('yes') });
 export const DraftsQuery = z.strictObject({ kind: z.enum(SHEET_KINDS).optional() });
 
 export const BudgetStandsQuery = z.strictObject({ project: IdText, through: Month });
@@ -87,3 +98,16 @@ export const BudgetStands = z.object({
 
 export const LastBillQuery = z.strictObject({ supplier: Typed });
 export const LastBill = z.object({ rows: z.array(BillRow) });
+
+// One a line.
+// prettier-ignore
+export const ENTRY_ENDPOINTS = {
+  drafts: { method: 'get', path: '/drafts', summary: 'Sheets being worked on', query: DraftsQuery, response: z.object({ rows: z.array(DraftSummary) }), reads: ['drafts'] },
+  draft: { method: 'get', path: '/drafts/{id}', summary: 'One sheet with what it would post', params: ById, query: DraftQuery, response: Draft, reads: ['drafts'] },
+  newDraft: { method: 'post', path: '/drafts', summary: 'Begin a sheet', body: NewDraft, response: DraftKept, makesStale: ['drafts'] },
+  changeDraft: { method: 'put', path: '/drafts/{id}', summary: 'Keep a sheet as typed', params: ById, body: DraftChange, response: DraftKept, makesStale: ['drafts'] },
+  dropDraft: { method: 'delete', path: '/drafts/{id}', summary: 'Throw a sheet away', params: ById, response: Done, makesStale: ['drafts'] },
+  postDraft: { method: 'post', path: '/drafts/{id}/posting', summary: 'Post a sheet, whole or not at all', params: ById, body: DraftPosting, response: DraftPosted, makesStale: ['drafts', 'ledger'] },
+  budgetStands: { method: 'get', path: '/budget-stands', summary: 'Budget lines with what is left', query: BudgetStandsQuery, response: BudgetStands, reads: ['ledger', 'plans', 'records'] },
+  lastBill: { method: 'get', path: '/last-bill', summary: "A supplier's last bill as rows", query: LastBillQuery, response: LastBill, reads: ['ledger'] },
+} as const satisfies Endpoints;

@@ -1,7 +1,9 @@
+import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { SCHEDULE_GROUPINGS } from '../estimate/schedule-of-values.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
 import {
+  ById,
   Cents,
   CostCodeNumber,
   Day,
@@ -13,6 +15,7 @@ import {
   Rate,
   Remark,
   Typed,
+  Done,
 } from './values.ts';
 
 export const EstimateRow = z.strictObject({
@@ -84,7 +87,6 @@ export const EstimateBasis = z.object({
 
 export const Estimate = EstimateHead.extend({ sheet: EstimateSheet, basis: EstimateBasis, problems: z.array(Remark) });
 
-export const EstimateParams = z.strictObject({ id: IdText });
 export const NewEstimate = z.strictObject({
   kind: Kind,
   name: Typed,
@@ -122,3 +124,18 @@ export const Comparison = z.object({
 /** A file with a sheet in it: CSV as text, a workbook as base64. */
 export const SheetFile = z.strictObject({ name: z.string().max(200), content: z.string().max(5_500_000) });
 export const ReadSheet = z.object({ sheet: EstimateSheet });
+
+// One a line.
+// prettier-ignore
+export const ESTIMATE_ENDPOINTS = {
+  estimates: { method: 'get', path: '/projects/{id}/estimates', summary: 'Estimates and change orders of a project', params: ById, response: ProjectEstimates, reads: ['estimates', 'plans', 'records'] },
+  estimate: { method: 'get', path: '/estimates/{id}', summary: 'One estimate or change order', params: ById, response: Estimate, reads: ['plans', 'records'] },
+  newEstimate: { method: 'post', path: '/projects/{id}/estimates', summary: 'Begin an estimate or a change order', params: ById, body: NewEstimate, response: EstimateHead, makesStale: ['estimates'] },
+  changeEstimate: { method: 'put', path: '/estimates/{id}', summary: 'Keep a sheet as typed', params: ById, body: EstimateChange, response: EstimateHead, makesStale: ['estimates'] },
+  dropEstimate: { method: 'delete', path: '/estimates/{id}', summary: 'Throw an open one away', params: ById, response: Done, makesStale: ['estimates'] },
+  approve: { method: 'post', path: '/estimates/{id}/approval', summary: 'Make budget, contract and plan of it', params: ById, body: ApprovalForm, response: Approved, makesStale: ['estimates', 'plans', 'records'] },
+  withdraw: { method: 'post', path: '/estimates/{id}/withdrawal', summary: 'Take an approval back', params: ById, body: DecisionForm, response: EstimateHead, makesStale: ['estimates', 'plans', 'records'] },
+  reject: { method: 'post', path: '/estimates/{id}/rejection', summary: 'Reject a pending change order', params: ById, body: DecisionForm, response: EstimateHead, makesStale: ['estimates', 'plans'] },
+  compareEstimates: { method: 'get', path: '/estimates/{id}/comparison', summary: 'Two versions side by side', params: ById, query: ComparisonQuery, response: Comparison, reads: ['estimates', 'plans', 'records'] },
+  readSheetFile: { method: 'post', path: '/estimates/{id}/sheet-files', summary: 'Read a CSV file or a workbook as a sheet, keeping nothing', params: ById, body: SheetFile, response: ReadSheet, makesStale: [] },
+} as const satisfies Endpoints;

@@ -1,9 +1,10 @@
+import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
-import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
-import { STAGES } from '../progress/stage.ts';
 import { FORECAST_METHODS } from '../forecast/forecast-estimate.ts';
+import { Position } from './position.ts';
 import {
+  ById,
   AsOf,
   Cents,
   CostCodeNumber,
@@ -18,6 +19,7 @@ import {
   Rate,
   Ratio,
   Typed,
+  Done,
 } from './values.ts';
 
 export const ForecastRow = z.strictObject({ line: z.string().max(80), method: Typed, input: Typed, reason: Typed });
@@ -27,26 +29,6 @@ const Coding = z.object({
   phase: PhaseNumber.nullable(),
   costCode: CostCodeNumber,
   costType: z.enum(COST_TYPES),
-});
-
-/** Where the project stands: what the effect of a forecast is worked out from. */
-const Position = z.object({
-  project: z.object({
-    ...{ id: ProjectNumber, code: z.string(), name: z.string(), kind: z.enum(PROJECT_KINDS) },
-    ...{ status: z.enum(PROJECT_STATUSES), method: z.enum(METHODS), costTreatment: z.enum(COST_TREATMENTS) },
-    startOn: Day,
-    actualEndOn: Day.nullable(),
-  }),
-  contract: Cents,
-  budget: Cents,
-  lineEstimates: Cents,
-  forecastMonth: Month.nullable(),
-  override: z.object({ month: Month, amount: Cents, reason: z.string(), approvedSince: Cents }).nullable(),
-  costToDate: Cents,
-  earned: Cents,
-  billed: Cents,
-  provision: Cents,
-  stage: z.enum(STAGES),
 });
 
 /** A project's lines as its forecast sheet shows them, and what the sheet's effect is worked out from. */
@@ -108,3 +90,14 @@ export const ViewForm = z.strictObject({
   state: z.string().max(2_000),
 });
 export const OneViewParams = ViewParams.extend({ id: IdText });
+
+// One a line.
+// prettier-ignore
+export const FORECAST_ENDPOINTS = {
+  forecast: { method: 'get', path: '/projects/{id}/forecast', summary: 'The forecast sheet of a project', params: ById, query: AsOf, response: ForecastSheet, reads: ['ledger', 'plans', 'records'] },
+  saveForecast: { method: 'post', path: '/projects/{id}/forecasts', summary: 'Keep a forecast of a month', params: ById, body: NewForecast, response: Done, makesStale: ['plans'] },
+  costCurve: { method: 'get', path: '/projects/{id}/cost-curve', summary: 'Budget by month against actual and forecast', params: ById, query: AsOf, response: CostCurve, reads: ['ledger', 'plans', 'records'] },
+  views: { method: 'get', path: '/views/{page}', summary: 'Views kept of a page', params: ViewParams, response: SavedViews, reads: ['views'] },
+  keepView: { method: 'post', path: '/views/{page}', summary: 'Keep a view under a name', params: ViewParams, body: ViewForm, response: Done, makesStale: ['views'] },
+  dropView: { method: 'delete', path: '/views/{page}/{id}', summary: 'Drop a kept view', params: OneViewParams, response: Done, makesStale: ['views'] },
+} as const satisfies Endpoints;

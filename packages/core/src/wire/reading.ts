@@ -1,9 +1,10 @@
+import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { SHEET_KINDS } from '../documents/sheets.ts';
 import { DIMENSION_NAMES, type DimensionName } from '../ledger/dimensions.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
 import { Position } from '../reports/projects/shape.ts';
-import { AsOf, Cents, Day, Id, IdText, Instant, Money, Month, Quantity, Ratio } from './values.ts';
+import { ById, AsOf, Cents, Day, Id, IdText, Instant, Money, Month, Quantity, Ratio } from './values.ts';
 
 /** The month looked at; left out, the current one. */
 export const FrameQuery = AsOf.partial();
@@ -99,8 +100,6 @@ export const ProjectDetail = z.object({
   contractChanges: z.array(z.object({ effectiveOn: Day, amountCents: Cents, reason: z.string(), by: z.string() })),
 });
 
-export const ProjectParams = z.strictObject({ id: IdText });
-
 export const FigureValue = z.object({
   figure: z.string(),
   title: z.string(),
@@ -167,3 +166,15 @@ export const SearchHits = z.object({
     z.object({ kind: z.string(), id: Id, code: z.string(), name: z.string(), amountCents: Cents.nullable() }),
   ),
 });
+
+// One a line.
+// prettier-ignore
+export const READING_ENDPOINTS = {
+  frame: { method: 'get', path: '/frame', summary: 'Company, months, tie-outs, what waits', query: FrameQuery, response: Frame, reads: ['ledger', 'records', 'months', 'drafts'] },
+  reference: { method: 'get', path: '/reference', summary: 'What the pickers offer', response: Reference, reads: ['records'] },
+  project: { method: 'get', path: '/projects/{id}', summary: 'One project', params: ById, query: AsOf, response: ProjectDetail, reads: ['ledger', 'plans', 'records', 'estimates'] },
+  trace: { method: 'get', path: '/trace', summary: 'Where a figure comes from', query: TraceQuery, response: Trace, reads: ['ledger', 'plans', 'records'] },
+  figures: { method: 'get', path: '/figures', summary: 'Values of figures by key', query: FiguresQuery, response: Figures, reads: ['ledger', 'plans', 'records'] },
+  ledger: { method: 'get', path: '/ledger', summary: 'Posted lines, newest first', query: LedgerQuery, response: Ledger, reads: ['ledger', 'records'] },
+  search: { method: 'get', path: '/search', summary: 'Find projects, parties and documents', query: SearchQuery, response: SearchHits, reads: ['ledger', 'records'] },
+} as const satisfies Endpoints;

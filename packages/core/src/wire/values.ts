@@ -54,6 +54,9 @@ export const IdText = z
   .transform(Number)
   .meta({ override: { type: 'integer', minimum: 1 } });
 
+/** Parameters of an address that names one thing by its number. */
+export const ById = z.strictObject({ id: IdText });
+
 /** How many rows to pass over. */
 export const Offset = z
   .string()

@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { z } from 'zod';
 import { HoursSheet } from '../documents/hours/form.ts';
 import { BillSheet } from '../documents/supplier-bill/form.ts';
-import { ENDPOINTS, type Endpoint } from './endpoints.ts';
+import type { Endpoint } from './endpoint.ts';
+import { ENDPOINTS } from './endpoints.ts';
 import { AsOf, Cents, Day, IdText, Month } from './values.ts';
 
 const ALL: readonly (readonly [string, Endpoint])[] = Object.entries(ENDPOINTS);
@@ -17,6 +18,11 @@ describe('every endpoint', () => {
   test('has an address of its own', () => {
     const addresses = ALL.map(([, { method, path }]) => `${method} ${path}`);
     expect(new Set(addresses).size).toBe(addresses.length);
+  });
+
+  test.each(ALL)('%s says what its answer is about, or what it changes', (_name, { method, reads, makesStale }) => {
+    expect([reads, makesStale].filter((topics) => topics !== undefined)).toHaveLength(1);
+    if (method === 'get') expect(reads?.length).toBeGreaterThan(0);
   });
 
   test('that writes takes a body or a parameter', () => {

@@ -1,3 +1,4 @@
+import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
 import { progressBilled } from '@lowtide/core/documents/invoice/post.ts';
 import { difference } from '@lowtide/core/money/cents.ts';
@@ -14,7 +15,7 @@ import { projectFigures } from '../http/traced.ts';
 import { asOf, bounds } from '../ledger/as-of-queries.ts';
 import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { accounts, companyAt, rolesOf } from '../records/company-queries.ts';
+import { accounts, companyAt } from '../records/company-queries.ts';
 import { invoiceRead } from './invoice-queries.ts';
 
 export function billingRoutes(router: Router, context: Context): void {

@@ -1,3 +1,4 @@
+import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
 import { clientCredited } from '@lowtide/core/documents/credit-note/post.ts';
 import { readCreditNote } from '@lowtide/core/documents/credit-note/read.ts';
@@ -12,7 +13,7 @@ import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../http/stamp-queries.ts';
 import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { insertSettlement } from '../ledger/settlement-queries.ts';
-import { accounts, companyOf, rolesOf } from '../records/company-queries.ts';
+import { accounts, companyOf } from '../records/company-queries.ts';
 import { creditedInvoice, type KeptCredit } from './credit-queries.ts';
 
 /** What lessens what a client owes or a supplier is owed, without money. */

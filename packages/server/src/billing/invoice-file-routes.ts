@@ -1,5 +1,5 @@
 import type { Router } from 'express';
-import { DocumentParams } from '@lowtide/core/wire/documents.ts';
+import { ById } from '@lowtide/core/wire/values.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { companyOf } from '../records/company-queries.ts';
@@ -8,7 +8,7 @@ import { printedInvoice } from './invoice-queries.ts';
 /** The printable invoice. The PDF library is loaded at the first print: starting the server need not wait for it. */
 export function invoiceFileRoutes(router: Router, { books }: Context): void {
   router.get('/invoices/:id.pdf', async (req, res) => {
-    const { id } = DocumentParams.parse({ id: req.params.id });
+    const { id } = ById.parse({ id: req.params.id });
     const [invoice, company] = await books.reader
       .transaction()
       .execute(async (trx) => [await printedInvoice(trx, id), await companyOf(trx)] as const);

@@ -2,8 +2,8 @@ import { codingKey, revisedBudget } from '@lowtide/core/budget/budget-against-ac
 import { dayNumber, dayOf, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import type { Catalog, CostCode, Employee, HoursThere, Party, Supplier } from '@lowtide/core/documents/catalog.ts';
-import type { SheetScope } from '@lowtide/core/documents/kind-of-sheet.ts';
+import type { CostCode, Employee, HoursThere, Party, SheetBasis, Supplier } from '@lowtide/core/documents/catalog.ts';
+import type { SheetNames } from '@lowtide/core/documents/catalog-of.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
 import { costCodeId, employeeId, partyId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
@@ -16,47 +16,30 @@ import type { Db } from '../database/schema.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
-import { accounts, companyOf, rolesOf } from '../records/company-queries.ts';
+import { accounts, companyOf } from '../records/company-queries.ts';
 
-/** All projects, and what of the books the sheet names: only their budgets, bills and hours are read. */
-export interface CatalogScope extends SheetScope {
-  readonly all: readonly Project[];
-  readonly named: readonly Project[];
-}
-
-/** All that reading a sheet needs. */
-export async function catalog(
-  db: Db,
-  workingMonth: Month,
-  { all, named, billNumbers, weekOn }: CatalogScope,
-): Promise<Catalog> {
-  const company = await companyOf(db);
-  const chart = await accounts(db);
-  const lines = await budgetAgainstActual(
-    db,
-    { through: workingMonth, known: null },
-    named.map(({ id }) => id),
-  );
+/** What any sheet is read against. */
+export async function sheetBasis(db: Db, projects: readonly Project[]): Promise<SheetBasis> {
+  const { lockedThrough } = await companyOf(db);
   return {
-    workingMonth,
-    lockedThrough: company.lockedThrough,
-    roles: rolesOf(chart),
-    accounts: chart,
+    lockedThrough,
+    accounts: await accounts(db),
     suppliers: await suppliers(db),
-    clients: await clients(db),
+    clients: await parties(db, 'client'),
     employees: await employees(db),
-    projects: all,
+    projects,
     costCodes: await costCodes(db),
     taxCodes: await taxCodes(db),
-    stands: new Map(
-      lines.map(({ coding, budget, actual, forecast, ended }) => [
-        codingKey(coding),
-        { budget: revisedBudget(budget), actual, forecast, ended, isBudgeted: budget !== null },
-      ]),
-    ),
-    billNumbers: await knownBills(db, billNumbers),
-    hoursThere: weekOn === null ? [] : await hoursThere(db, weekOn),
   };
+}
+
+/** Every coding of some projects that has a budget line, cost or a forecast, through a month. */
+export async function codingStands(db: Db, through: Month, projects: readonly number[]): Promise<SheetNames['stands']> {
+  const lines = await budgetAgainstActual(db, { through, known: null }, projects);
+  return lines.map(({ coding, budget, actual, forecast, ended }) => ({
+    ...{ coding: codingKey(coding), budget: revisedBudget(budget), actual, forecast, ended },
+    isBudgeted: budget !== null,
+  }));
 }
 
 /** Suppliers with what their bills usually come to; reversed bills do not count. */
@@ -79,21 +62,26 @@ export async function suppliers(db: Db): Promise<readonly Supplier[]> {
   }));
 }
 
-export async function clients(db: Db): Promise<readonly Party[]> {
+/** Clients or suppliers, by code. */
+export async function parties(db: Db, kind: 'client' | 'supplier'): Promise<readonly Party[]> {
   const rows = await db
     .selectFrom('party')
     .select(['id', 'code', 'name'])
-    .where('kind', '=', 'client')
+    .where('kind', '=', kind)
     .orderBy('code')
     .execute();
   return rows.map(({ id, code, name }) => ({ id: partyId(id), code, name }));
 }
 
+/** Everybody who works, by code, without their rates. */
+export async function people(db: Db) {
+  return db.selectFrom('employee').select(['id', 'code', 'name']).orderBy('code').execute();
+}
+
 export async function employees(db: Db): Promise<readonly Employee[]> {
-  const people = await db.selectFrom('employee').select(['id', 'code', 'name']).orderBy('code').execute();
   const rows = await db.selectFrom('employee_rate').select(['employee_id', 'effective_on', 'rate_e4']).execute();
   const rates = groupedBy(rows, ({ employee_id }) => employee_id);
-  return people.map(({ id, code, name }) => ({
+  return (await people(db)).map(({ id, code, name }) => ({
     id: employeeId(id),
     code,
     name,
@@ -127,16 +115,16 @@ export async function taxCodes(db: Db): Promise<readonly TaxCode[]> {
 }
 
 /** Of the numbers given, the bills that count already, as `supplier/number`. */
-async function knownBills(db: Db, numbers: readonly string[]): Promise<ReadonlySet<string>> {
-  if (numbers.length === 0) return new Set();
+export async function knownBills(db: Db, numbers: readonly string[]): Promise<readonly string[]> {
+  if (numbers.length === 0) return [];
   const { rows } = await sql<{ key: string }>`
     SELECT party_id || '/' || lower(number) AS key FROM document d
     WHERE kind = 'bill' AND number IN (${sql.join([...numbers])}) AND ${notReversed('d', EVERYTHING)}`.execute(db);
-  return new Set(rows.map(({ key }) => key));
+  return rows.map(({ key }) => key);
 }
 
 /** Hours posted for the days of a week, by person, day and coding; reversed ones do not count. */
-async function hoursThere(db: Db, weekOn: IsoDate): Promise<readonly HoursThere[]> {
+export async function hoursThere(db: Db, weekOn: IsoDate): Promise<readonly HoursThere[]> {
   const { rows } = await sql<Readonly<Record<string, number | string | null>>>`
     SELECT w.employee_id, w.worked_on, w.project_id, w.phase_id, w.cost_code_id, w.cost_type, SUM(w.hours_e4) AS hours
     FROM worked_hours w JOIN document d ON d.id = w.document_id

@@ -1,6 +1,4 @@
 import type { Router } from 'express';
-import { projectsNamed } from '@lowtide/core/documents/coding.ts';
-import { readJournalSheet } from '@lowtide/core/documents/journal/read.ts';
 import { DOCUMENT_KINDS, kindOf } from '@lowtide/core/documents/kinds.ts';
 import { dayIn, ifFilled, textIn, required } from '@lowtide/core/cells/cell.ts';
 import { monthOf } from '@lowtide/core/calendar/month.ts';
@@ -16,9 +14,8 @@ import { documentLines } from '../ledger/line-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { settlementsOf } from '../ledger/settlement-queries.ts';
-import { projects } from '../projects/project-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
-import { catalog } from './catalog-queries.ts';
+import { sheetRead } from './sheet-queries.ts';
 import { document, documents } from './document-queries.ts';
 
 export function documentRoutes(router: Router, context: Context): void {
@@ -53,12 +50,10 @@ export function documentRoutes(router: Router, context: Context): void {
 
 /** A journal posted at once, without a draft. */
 async function postJournal(trx: Trx, body: Asked<'journal'>['body'], acting: Acting): Promise<Posted> {
-  const all = await projects(trx);
-  const scope = { all, named: projectsNamed(body.lines, all), billNumbers: [], weekOn: null };
-  const known = await catalog(trx, monthOf(acting.today), scope);
   const datedOn = body.postedOn.trim() === '' ? acting.today : body.postedOn;
   const sheet = { kind: 'journal' as const, datedOn, text: body.text, rows: body.lines };
-  const { postings, problems, warnings } = readJournalSheet(sheet, known);
+  const { known, reading } = await sheetRead(trx, monthOf(acting.today), sheet);
+  const { postings, problems, warnings } = reading;
   const [posting] = postings;
   const later = warnings.find(({ kind }) => kind === 'posts-later');
   if (later && !body.acceptWarnings)

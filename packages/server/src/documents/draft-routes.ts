@@ -20,21 +20,25 @@ import {
   updateDraft,
   type StoredDraft,
 } from './draft-queries.ts';
-import { sheetRead } from './sheet-queries.ts';
+import { knownBills } from './catalog-queries.ts';
+import { sheetRead, type ReadSheet } from './sheet-queries.ts';
 import { insertWorkedHours } from './worked-hours-queries.ts';
 
 export function draftRoutes(router: Router, context: Context): void {
   read(router, context, 'drafts', async (db, { query }) => ({
     rows: (await drafts(db, query.kind)).map(summary),
   }));
-  read(router, context, 'draft', async (db, { params, query }) => answer(db, await draft(db, params.id), query.month));
-  write(router, context, 'newDraft', async (trx, { body }, acting) =>
-    answer(trx, await insertDraft(trx, body.sheet.kind, body.sheet, acting), body.month),
-  );
-  write(router, context, 'changeDraft', async (trx, { params, body }, acting) => {
-    const stored = await updateDraft(trx, params.id, body, acting);
-    return body.preview ? answer(trx, stored, body.month) : { ...summary(stored), sheet: null, preview: null };
+  read(router, context, 'draft', async (db, { params, query }) => {
+    const stored = await draft(db, params.id);
+    return { ...(await answer(db, stored, query)), sheet: sheetOf(stored) };
   });
+  write(router, context, 'newDraft', async (trx, { body }, acting) => {
+    const stored = await insertDraft(trx, body.sheet.kind, body.sheet, acting);
+    return answer(trx, stored, body);
+  });
+  write(router, context, 'changeDraft', async (trx, { params, body }, acting) =>
+    answer(trx, await updateDraft(trx, params.id, body, acting), body),
+  );
   write(router, context, 'dropDraft', async (trx, { params }, acting) => {
     await deleteDraft(trx, params.id);
     await audit(trx, acting, { action: 'drop draft', subject: String(params.id) });
@@ -73,13 +77,24 @@ function sheetOf(stored: StoredDraft): Sheet {
   return Sheet.parse(stored.sheet);
 }
 
-async function answer(db: Db, stored: StoredDraft, month: Month): Promise<Answer<'draft'>> {
-  const sheet = sheetOf(stored);
-  return { ...summary(stored), sheet, preview: await previewOf(db, month, sheet) };
+interface PreviewWanted {
+  readonly month: Month;
+  readonly preview: boolean | 'yes' | 'no';
 }
 
-async function previewOf(db: Db, month: Month, sheet: Sheet): Promise<Answer<'draft'>['preview']> {
-  const { known, reading } = await sheetRead(db, month, sheet);
+/** A kept sheet with its preview; without one, its head and what only the books know of what it names. */
+async function answer(db: Db, stored: StoredDraft, { month, preview }: PreviewWanted): Promise<Answer<'changeDraft'>> {
+  const sheet = sheetOf(stored);
+  if (preview === false || preview === 'no') {
+    const { billNumbers } = sheetKind(sheet.kind).scope(sheet);
+    return { ...summary(stored), sheet: null, preview: null, knownBills: [...(await knownBills(db, billNumbers))] };
+  }
+  const read = await sheetRead(db, month, sheet);
+  const made = await previewOf(db, month, read);
+  return { ...summary(stored), sheet, preview: made, knownBills: [...read.known.billNumbers] };
+}
+
+async function previewOf(db: Db, month: Month, { known, reading }: ReadSheet): Promise<Answer<'draft'>['preview']> {
   const { percentDecimals } = await companyAt(db, await bounds(db, { through: month, known: null }));
   const positions = [];
   for (const project of new Set(reading.costs.map(({ project: { id } }) => id))) {

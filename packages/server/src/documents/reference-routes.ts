@@ -9,16 +9,21 @@ import type { Context } from '../http/context.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { projects } from '../projects/project-queries.ts';
 import { accounts } from '../records/company-queries.ts';
-import { clients, costCodes, employees, suppliers, taxCodes } from './catalog-queries.ts';
+import { costCodes, parties, people, suppliers, taxCodes } from './catalog-queries.ts';
 import { lastBillRows } from './reference-queries.ts';
+
+/** What a picker shows of anything. */
+function named({ id, code, name }: { readonly id: number; readonly code: string; readonly name: string }) {
+  return { id, code, name };
+}
 
 export function referenceRoutes(router: Router, context: Context): void {
   read(router, context, 'reference', async (db) => {
     const taxes = await taxCodes(db);
     return {
-      suppliers: [...(await suppliers(db))],
-      clients: [...(await clients(db))],
-      employees: [...(await employees(db))],
+      suppliers: (await parties(db, 'supplier')).map(named),
+      clients: (await parties(db, 'client')).map(named),
+      employees: (await people(db)).map(named),
       projects: (await projects(db)).map((project) => ({
         id: project.id,
         code: project.code,
@@ -27,11 +32,11 @@ export function referenceRoutes(router: Router, context: Context): void {
         status: project.status,
         takesCost: takesCost(project),
         taxCode: taxes.find(({ id }) => id === project.taxCode)?.code ?? null,
-        phases: project.phases.map(({ id, code, name }) => ({ id, code, name })),
+        phases: project.phases.map(named),
       })),
       costCodes: [...(await costCodes(db))],
-      accounts: (await accounts(db)).map((account) => ({ ...account, postable: !isKeptByDocuments(account) })),
-      taxCodes: taxes.map(({ id, code, name }) => ({ id, code, name })),
+      accounts: (await accounts(db)).map((account) => ({ ...named(account), postable: !isKeptByDocuments(account) })),
+      taxCodes: taxes.map(named),
     };
   });
 

@@ -1,3 +1,4 @@
+import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
 import { dayIn, moneyIn } from '@lowtide/core/cells/cell.ts';
 import type { DocumentKind } from '@lowtide/core/documents/kinds.ts';
@@ -15,7 +16,7 @@ import { acceptedOr } from '../http/refusal.ts';
 import { audit } from '../http/stamp-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { insertSettlement } from '../ledger/settlement-queries.ts';
-import { accounts, companyOf, rolesOf } from '../records/company-queries.ts';
+import { accounts, companyOf } from '../records/company-queries.ts';
 import { document } from './document-queries.ts';
 
 const RECEIPT = { kind: 'receipt', settles: 'invoice', post: clientReceipt } as const;

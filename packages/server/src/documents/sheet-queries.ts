@@ -1,11 +1,12 @@
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import type { Catalog } from '@lowtide/core/documents/catalog.ts';
+import { catalogOf } from '@lowtide/core/documents/catalog-of.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
 import type { SheetReading } from '@lowtide/core/documents/sheet-reading.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import type { Db } from '../database/schema.ts';
 import { projects } from '../projects/project-queries.ts';
-import { catalog } from './catalog-queries.ts';
+import { codingStands, hoursThere, knownBills, sheetBasis } from './catalog-queries.ts';
 
 /** A sheet as core reads it, with what it was read against. */
 export interface ReadSheet {
@@ -18,6 +19,16 @@ export async function sheetRead(db: Db, month: Month, sheet: Sheet): Promise<Rea
   const kind = sheetKind(sheet.kind);
   const all = await projects(db);
   const named = projectsNamed(sheet.rows, all);
-  const known = await catalog(db, month, { all, named, ...kind.scope(sheet) });
+  const { billNumbers, weekOn } = kind.scope(sheet);
+  const known = catalogOf(await sheetBasis(db, all), {
+    workingMonth: month,
+    stands: await codingStands(
+      db,
+      month,
+      named.map(({ id }) => id),
+    ),
+    billNumbers: await knownBills(db, billNumbers),
+    hoursThere: weekOn === null ? [] : await hoursThere(db, weekOn),
+  });
   return { known, reading: kind.read(sheet, known) };
 }

@@ -1,7 +1,7 @@
 import type { Request, Router } from 'express';
 import { clientLines } from '@lowtide/core/estimate/client-lines.ts';
 import { readEstimate } from '@lowtide/core/estimate/read-estimate.ts';
-import { EstimateParams } from '@lowtide/core/wire/estimates.ts';
+import { ById } from '@lowtide/core/wire/values.ts';
 import type { Context } from '../http/context.ts';
 import { companyOf } from '../records/company-queries.ts';
 import { billingAddress } from './client-queries.ts';
@@ -12,7 +12,7 @@ import { sheetCsv } from './sheet-file.ts';
 /** An estimate as files: the sheet for spreadsheets, and the proposal for the client. Their libraries are loaded at the first use. */
 export function estimateFileRoutes(router: Router, { books }: Context): void {
   const asked = async (req: Request) => {
-    const { id } = EstimateParams.parse({ id: req.params['id'] });
+    const { id } = ById.parse({ id: req.params['id'] });
     return books.reader.transaction().execute(async (trx) => {
       const estimate = await estimateOf(trx, id);
       const basis = await estimateBasis(trx, estimate.project, estimate.pricedOn);

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { Request, Router } from 'express';
 import type { z } from 'zod';
-import { ENDPOINTS, type Endpoint, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
+import type { Endpoint } from '@lowtide/core/wire/endpoint.ts';
+import { ENDPOINTS, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { answerTo, keepAnswer } from './answered-request-queries.ts';
 import type { Acting, Answering, Context, Ordering } from './context.ts';

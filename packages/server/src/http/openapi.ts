@@ -1,6 +1,7 @@
 import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from 'zod-openapi';
 import type { ZodObject } from 'zod';
-import { ENDPOINTS, type Endpoint } from '@lowtide/core/wire/endpoints.ts';
+import type { Endpoint } from '@lowtide/core/wire/endpoint.ts';
+import { ENDPOINTS } from '@lowtide/core/wire/endpoints.ts';
 import { ProblemDetails } from '@lowtide/core/wire/values.ts';
 
 /** The OpenAPI 3.1 document of the API, made from the very shapes that requests are parsed with. */

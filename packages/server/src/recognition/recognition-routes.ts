@@ -1,3 +1,4 @@
+import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import { createHash } from 'node:crypto';
 import type { Router } from 'express';
 import { firstDay, lastDay, monthText, type Month } from '@lowtide/core/calendar/month.ts';
@@ -26,7 +27,7 @@ import { audit } from '../http/stamp-queries.ts';
 import { postDocument } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { projectFigures } from '../http/traced.ts';
-import { accounts, companyOf, rolesOf } from '../records/company-queries.ts';
+import { accounts, companyOf } from '../records/company-queries.ts';
 import { documentsSince, latestRun, postedRows, runRows, type LatestRun } from './run-queries.ts';
 
 type Run = Answer<'recognition'>;

@@ -1,3 +1,4 @@
+import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay, monthOf, type Month } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
@@ -21,7 +22,7 @@ import { codingOf } from '../projects/budget-queries.ts';
 import { keptByProject } from '../projects/kept-by-project-queries.ts';
 import { projectPlans } from '../projects/plan-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
-import { accounts, companyAt, rolesOf } from '../records/company-queries.ts';
+import { accounts, companyAt } from '../records/company-queries.ts';
 
 export interface LatestRun {
   readonly document: number;

@@ -1,8 +1,6 @@
 import { monthAt, type Month } from '@lowtide/core/calendar/month.ts';
-import { ROLES, type Account, type AccountType, type Role } from '@lowtide/core/ledger/account.ts';
+import type { Account, AccountType, Role } from '@lowtide/core/ledger/account.ts';
 import { accountId } from '@lowtide/core/ledger/ids.ts';
-import type { Roles } from '@lowtide/core/ledger/roles.ts';
-import { invariant } from '@lowtide/core/problems/invariant.ts';
 import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
@@ -71,11 +69,4 @@ export async function accounts(db: Db): Promise<readonly Account[]> {
     type: type as AccountType,
     role: role as Role | null,
   }));
-}
-
-/** Which account has which role; setting up and changing accounts keep every role filled. */
-export function rolesOf(list: readonly Account[]): Roles {
-  const held = Object.fromEntries(list.flatMap(({ role, id }) => (role === null ? [] : [[role, id]])));
-  for (const role of Object.keys(ROLES)) invariant(role in held, `no account has the role ${role}`);
-  return held as Roles;
 }

@@ -11,8 +11,9 @@ import { projectTotals } from '../ledger/balance-queries.ts';
 import { postDocument } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
+import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import { monthOf, type Month } from '@lowtide/core/calendar/month.ts';
-import { accounts, rolesOf } from './company-queries.ts';
+import { accounts } from './company-queries.ts';
 import type { Recording } from './record-queries.ts';
 
 /** Who closes: the day it is, and which months are locked. */

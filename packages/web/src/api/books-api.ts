@@ -1,7 +1,8 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { useRef, useState } from 'react';
 import type { z } from 'zod';
-import { ENDPOINTS, type Endpoint, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
+import { TOPICS, type Endpoint, type Topic } from '@lowtide/core/wire/endpoint.ts';
+import { ENDPOINTS, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import { troubleOf, type Trouble } from './trouble.ts';
 
 type EndpointOf<N extends EndpointName> = (typeof ENDPOINTS)[N];
@@ -23,12 +24,6 @@ interface Request {
   readonly key?: string;
 }
 
-/** These change nothing. */
-const CHANGES_NO_FIGURE: readonly EndpointName[] = ['previewInvoice', 'readSheetFile'];
-
-/** Keeping what is typed changes no figure, only what the list of such sheets says. */
-const LISTED_IN: Partial<Record<EndpointName, EndpointName>> = { changeDraft: 'drafts', changeEstimate: 'estimates' };
-
 /** Orders of what was looked at before; refused because the books moved, what is looked at is read again. */
 const LOOKED_AT: readonly EndpointName[] = ['recognize', 'saveForecast'];
 
@@ -39,25 +34,28 @@ function isOutdated(name: EndpointName, error: unknown): boolean {
 export const booksApi = createApi({
   reducerPath: 'books',
   baseQuery: fetchBaseQuery({ baseUrl: new URL('/api', globalThis.location.origin).href }),
-  tagTypes: ['Books', 'List'],
+  tagTypes: [...TOPICS],
   endpoints: (build) => ({
     read: build.query<unknown, Request>({
       query: httpRequest,
       transformResponse: (answer, _meta, { name }) => ENDPOINTS[name].response.parse(answer),
-      providesTags: (_answer, _error, { name }) => ['Books', { type: 'List', id: name }],
+      providesTags: (_answer, _error, { name }) => topics(name).reads,
     }),
     write: build.mutation<unknown, Request>({
       query: httpRequest,
       transformResponse: (answer, _meta, { name }) => ENDPOINTS[name].response.parse(answer),
       invalidatesTags: (_answer, error, { name }) => {
-        if (error) return isOutdated(name, error) ? ['Books'] : [];
-        const list = LISTED_IN[name];
-        if (list !== undefined) return [{ type: 'List', id: list }];
-        return CHANGES_NO_FIGURE.includes(name) ? [] : ['Books'];
+        if (error) return isOutdated(name, error) ? TOPICS : [];
+        return topics(name).makesStale;
       },
     }),
   }),
 });
+
+function topics(name: EndpointName): { readonly reads: readonly Topic[]; readonly makesStale: readonly Topic[] } {
+  const { reads = [], makesStale = [] }: Endpoint = ENDPOINTS[name];
+  return { reads, makesStale };
+}
 
 function httpRequest({ name, asked, key }: Request) {
   const { method, path }: Endpoint = ENDPOINTS[name];
@@ -107,6 +105,15 @@ export function useRead<N extends EndpointName>(
     answer: asked === null ? undefined : (shown as Answer<N> | undefined),
     trouble: error === undefined ? undefined : troubleOf(error),
     refreshing: isFetching,
+  };
+}
+
+/** Answers what is known already, and asks only where nothing is, or where it went stale; null where there is no answer. */
+export function useKnown<N extends EndpointName>(name: N): (asked: Asked<N>) => Promise<Answer<N> | null> {
+  const [ask] = booksApi.useLazyReadQuery();
+  return async (asked) => {
+    const { data, error } = await ask({ name, asked }, true);
+    return error === undefined ? (data as Answer<N>) : null;
   };
 }
 

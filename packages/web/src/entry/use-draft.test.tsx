@@ -8,16 +8,6 @@ import { month } from '@lowtide/core/calendar/month.ts';
 import { booksApi } from '../api/books-api.ts';
 import { useDraft } from './use-draft.ts';
 
-const PREVIEW = {
-  documents: 0,
-  enteredCents: 0,
-  missingCents: null,
-  hours: 0,
-  problems: [],
-  warnings: [],
-  posts: [],
-  effects: [],
-};
 const BLANK = { kind: 'bills' as const, controlTotal: '', rows: [] };
 
 interface Sent {
@@ -44,7 +34,7 @@ const HEAD = {
 function stored(): Response {
   const last = sent.at(-1);
   const sheet = { ...BLANK, controlTotal: last?.total ?? '' };
-  return Response.json({ ...HEAD, version: sent.length, sheet, preview: PREVIEW });
+  return Response.json({ ...HEAD, version: sent.length, sheet, preview: null, knownBills: [] });
 }
 
 /** A server that keeps one draft, or fails as it is told. */
@@ -66,7 +56,7 @@ async function answer(request: Request): Promise<Response> {
     );
   }
   const version = (body.version ?? 0) + 1;
-  return Response.json({ ...HEAD, version, sheet: body.sheet, preview: PREVIEW });
+  return Response.json({ ...HEAD, version, sheet: body.sheet, preview: null, knownBills: [] });
 }
 
 beforeEach(() => {
@@ -86,7 +76,11 @@ function open(onMade = vi.fn(), id: number | null = null) {
   });
   const wrapper = ({ children }: { readonly children: ReactNode }) => <Provider store={store}>{children}</Provider>;
   const draft = (own: number | null) =>
-    renderHook(() => useDraft({ id: own, month: month('2027-03'), blank: BLANK, onMade }), { wrapper });
+    renderHook(
+      () =>
+        useDraft({ id: own, month: month('2027-03'), blank: BLANK, onMade, previewOf: () => Promise.resolve(null) }),
+      { wrapper },
+    );
   return { ...draft(id), onMade, again: () => draft(7) };
 }
 

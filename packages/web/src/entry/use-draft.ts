@@ -1,11 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import type { Sheet } from '@lowtide/core/documents/sheets.ts';
-import { useRead, useWrite, type Answer } from '../api/books-api.ts';
+import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
+import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { useKeeping, type Keeping } from './use-keeping.ts';
+import type { PreviewOf } from './use-sheet-preview.ts';
 
-export type Preview = Answer<'draft'>['preview'];
+export type Preview = SheetPreview;
 
 export interface DraftState {
   readonly sheet: Sheet | null;
@@ -23,6 +25,7 @@ export interface DraftParts {
   readonly month: Month;
   readonly blank: Sheet;
   readonly onMade: (id: number) => void;
+  readonly previewOf: PreviewOf;
 }
 
 interface Stored {
@@ -33,36 +36,44 @@ interface Stored {
 const KEEP_AFTER_MS = 250;
 
 /** A sheet kept on the server at every change; until the first one it is no draft. */
-export function useDraft({ id, month, blank, onMade }: DraftParts): DraftState {
+export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): DraftState {
   const [sheet, setSheet] = useState<Sheet | null>(id === null ? blank : null);
   const [preview, setPreview] = useState<Preview | null>(null);
   const stored = useRef<Stored | null>(null);
+  const knownBills = useRef<readonly string[]>([]);
   // What is stored already when the page opens is read once.
   const [unreadId, setUnreadId] = useState(id);
   const write = useWriting(month);
   const send = async (now: Sheet): Promise<Trouble | null> => {
     const known = stored.current;
-    const written = await write(known, now);
+    const show = async (): Promise<void> => setPreview(await previewOf(now, knownBills.current));
+    const [written] = await Promise.all([write(known, now), show()]);
     if (!written.ok) return written.trouble;
     stored.current = { id: written.answer.id, version: written.answer.version };
-    setPreview(written.answer.preview);
+    const there = written.answer.knownBills;
+    if (there.join('\n') !== knownBills.current.join('\n')) {
+      knownBills.current = there;
+      await show();
+    }
     if (known === null) onMade(written.answer.id);
     return null;
   };
   const keeping = useKeeping(sheet, send, KEEP_AFTER_MS);
   const { take } = keeping;
-  const loading = useRead('draft', unreadId === null ? null : { params: { id: String(unreadId) }, query: { month } }, {
-    fresh: true,
-  });
+  const showFirst = useRef(previewOf);
+  const asked =
+    unreadId === null ? null : { params: { id: String(unreadId) }, query: { month, preview: 'no' as const } };
+  const loading = useRead('draft', asked, { fresh: true });
 
   useEffect(() => {
     if (stored.current !== null || !loading.answer) return;
-    const { id: own, version, sheet: theirs, preview: shown } = loading.answer;
+    const { id: own, version, sheet: theirs, knownBills: there } = loading.answer;
     stored.current = { id: own, version };
+    knownBills.current = there;
     take(theirs);
     setUnreadId(null);
     setSheet(theirs);
-    setPreview(shown);
+    void showFirst.current(theirs, there).then(setPreview);
   }, [loading.answer, take]);
 
   const unread = sheet === null ? (loading.trouble ?? null) : null;
@@ -83,6 +94,6 @@ function useWriting(month: Month) {
   const [change] = useWrite('changeDraft');
   return (known: Stored | null, sheet: Sheet) =>
     known === null
-      ? make({ body: { month, sheet } })
-      : change({ params: { id: String(known.id) }, body: { month, version: known.version, sheet } });
+      ? make({ body: { month, sheet, preview: false } })
+      : change({ params: { id: String(known.id) }, body: { month, version: known.version, sheet, preview: false } });
 }

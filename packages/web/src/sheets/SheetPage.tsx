@@ -10,6 +10,7 @@ import { placeWords } from '../entry/remark-places.ts';
 import { SheetBar } from '../entry/SheetBar.tsx';
 import { useDraft, type Preview } from '../entry/use-draft.ts';
 import { usePosting } from '../entry/use-posting.tsx';
+import { useSheetPreview } from '../entry/use-sheet-preview.ts';
 import { useSheetKey } from '../entry/use-sheet-key.ts';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -55,7 +56,7 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
   const { through: month, today } = useShownBooks();
   const facts = sheetKind(kind);
   const [blank] = useState(() => facts.blank(today));
-  const state = useDraft({ id, month, blank, onMade });
+  const state = useDraft({ id, month, blank, onMade, previewOf: useSheetPreview(month) });
   const { sheet, change, preview, trouble } = state;
   const posting = usePosting({ draft: state, month, onPosted });
   useHotkeys('mod+enter', () => void posting.post(), { enableOnFormTags: true, preventDefault: true });

@@ -159,6 +159,85 @@ describe('hours that are posted already', () => {
   });
 });
 
+test('a week is one document: its number, its people, what it costs', () => {
+  const both = {
+    ...SAMPLE,
+    employees: SAMPLE.employees.map((each) => ({ ...each, rates: SAMPLE.employees[0]?.rates ?? [] })),
+  };
+  const rows = [
+    row({}),
+    row({ employee: 'E2', days: week('', '4') }),
+    row({ project: '', code: '', days: week('', '2') }),
+  ];
+  const { postings, entered, hours, costs } = readHoursSheet(
+    { kind: 'hours', weekOn: isoDate('2027-03-03'), rows },
+    both,
+  );
+  expect(postings).toMatchObject([
+    {
+      ...{
+        kind: 'hours',
+        number: 'Week of 2027-03-01',
+        datedOn: '2027-03-01',
+        dueOn: null,
+        party: null,
+        project: null,
+      },
+      ...{ gross: 56_000, memo: '2 people', body: { kind: 'hours', weekOn: '2027-03-01', rows } },
+    },
+  ]);
+  expect([entered, hours]).toEqual([56_000, 140_000]);
+  expect(costs.map(({ at, cost }) => [at, cost])).toEqual([
+    ['rows/0/code', 32_000],
+    ['rows/1/code', 16_000],
+  ]);
+});
+
+test('blank rows are passed over, a cell of nothing costs nothing', () => {
+  const blank = row({ employee: ' ', project: ' ', code: '', days: week(' ') });
+  const { problems, hours } = read(blank, row({ days: week('8', '0', ' ') }));
+  expect([problems, hours]).toEqual([[], 80_000]);
+  expect(read(blank).problems).toEqual([{ at: 'rows', kind: 'nothing-entered' }]);
+  expect(read(blank).postings).toEqual([]);
+  expect(workedIn(row({ days: week('8', '0') }))).toHaveLength(1);
+  expect(workedIn(row({ days: week('24') }))).toHaveLength(1);
+});
+
+test('a cost type that is typed counts, and spaces for a project are none', () => {
+  expect(workedIn(row({ code: '01-540', costType: 'equipment' }))[0]?.work).toMatchObject({
+    coding: { costType: 'equipment' },
+  });
+  expect(workedIn(row({ code: '01-540', costType: ' ' }))[0]?.work).toMatchObject({ coding: { costType: 'labor' } });
+  expect(workedIn(row({ project: ' ', code: '' }))[0]?.work).toBe('no project');
+});
+
+test('what is said of hours names who, when and where', () => {
+  const both = { ...SAMPLE, employees: [...SAMPLE.employees].reverse() };
+  const tooLong = readHoursSheet(
+    { kind: 'hours', weekOn: MONDAY, rows: [row({ days: week('20') }), row({ days: week('5') })] },
+    both,
+  );
+  expect(tooLong.problems).toEqual([{ at: 'rows', kind: 'too-many-hours', employee: 'A. Brisk', day: '2027-03-01' }]);
+  const there: HoursThere[] = [
+    { employee: employeeId(1), workedOn: MONDAY, coding: null, hours: quantity(10_000) },
+    { employee: employeeId(2), workedOn: MONDAY, coding: null, hours: quantity(70_000) },
+  ];
+  const again = readHoursSheet(
+    { kind: 'hours', weekOn: MONDAY, rows: [row({ project: '', code: '', days: week('1') })] },
+    { ...both, hoursThere: there },
+  );
+  expect(again.warnings).toEqual([
+    { at: 'rows/0/days/0', kind: 'hours-there', employee: 'A. Brisk', day: '2027-03-01', code: '', hours: 10_000 },
+  ]);
+  const coded = readHoursSheet(
+    { kind: 'hours', weekOn: MONDAY, rows: [row({ days: week('1') })] },
+    { ...both, hoursThere: [{ ...there[0], coding: '1/0/12/labor' } as HoursThere] },
+  );
+  expect(coded.warnings).toMatchObject([{ kind: 'hours-there', code: 'GATE 31-100 labor' }]);
+  const noRate = read(row({ employee: 'E2', project: '', code: '' }));
+  expect(noRate.problems).toMatchObject([{ kind: 'no-rate', employee: 'T. Callow', project: 'no project' }]);
+});
+
 test('days of the next month are no cost of this one', () => {
   const { costs, warnings } = readHoursSheet(
     { kind: 'hours', weekOn: isoDate('2027-03-29'), rows: [row({ days: week('8', '8', '8', '8', '8') })] },

@@ -12,7 +12,7 @@ export const JOURNAL_SHEET: KindOfSheet<JournalSheet> = {
   ],
   columns: () => JOURNAL_COLUMNS,
   blank: (today) => ({ kind: 'journal', datedOn: today, text: '', rows: [] }),
-  nameOf: ({ text }, id) => (text === '' ? `Journal ${id}` : text),
+  nameOf: ({ text }, id) => (text.trim() === '' ? `Journal ${id}` : text),
   scope: () => NO_SCOPE,
   read: readJournalSheet,
 };

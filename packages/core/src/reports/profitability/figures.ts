@@ -1,7 +1,7 @@
 import { COST_TYPES, type CostType } from '../../ledger/cost-type.ts';
 import { cents, difference, sum, type Cents } from '../../money/cents.ts';
 import { quantity, type Quantity } from '../../money/quantity.ts';
-import { ratio, roundedQuotient, type Ratio } from '../../money/ratio.ts';
+import { ratio, shareOf, type Ratio } from '../../money/ratio.ts';
 
 /** Profit-and-loss amounts of one slice of the company between two months, each in its natural sign. */
 export interface ResultAmounts {
@@ -41,7 +41,7 @@ export function result(amounts: ResultAmounts): Result {
     profit,
     margin: amounts.revenue === 0 ? null : ratio(profit, amounts.revenue),
     markup: cost === 0 ? null : ratio(profit, cost),
-    profitPerHour: amounts.hours === 0 ? null : cents(roundedQuotient(profit, 10_000, amounts.hours)),
+    profitPerHour: amounts.hours === 0 ? null : shareOf(profit, ratio(10_000, amounts.hours)),
   };
 }
 

@@ -1,0 +1,22 @@
+import type { Month } from '../calendar/month.ts';
+import { rolesOf } from '../ledger/roles.ts';
+import type { Catalog, CodingStand, HoursThere, SheetBasis } from './catalog.ts';
+
+/** What of the books a sheet names, beside what any sheet is read against. */
+export interface SheetNames {
+  readonly workingMonth: Month;
+  readonly stands: readonly (CodingStand & { readonly coding: string })[];
+  readonly billNumbers: readonly string[];
+  readonly hoursThere: readonly HoursThere[];
+}
+
+/** The catalog of a sheet, the same wherever its parts come from. */
+export function catalogOf(basis: SheetBasis, { stands, billNumbers, ...names }: SheetNames): Catalog {
+  return {
+    ...basis,
+    ...names,
+    roles: rolesOf(basis.accounts),
+    stands: new Map(stands.map(({ coding, ...stand }) => [coding, stand])),
+    billNumbers: new Set(billNumbers),
+  };
+}

@@ -1,0 +1,87 @@
+import { describe, expect, test } from 'vitest';
+import { isoDate } from '../../calendar/iso-date.ts';
+import { month } from '../../calendar/month.ts';
+import { partyId, projectId } from '../../ledger/ids.ts';
+import { cents } from '../../money/cents.ts';
+import { readCreditNote } from './read.ts';
+
+const read = (
+  typed: { work?: string; text?: string; datedOn?: string; acceptWarnings?: boolean },
+  { work = 100_000, tax = 6_250, workCredited = 0, taxCredited = 0 } = {},
+) =>
+  readCreditNote(
+    {
+      ...{ documentId: 1, work: typed.work ?? '', text: typed.text ?? 'Too much', datedOn: typed.datedOn ?? '' },
+      acceptWarnings: typed.acceptWarnings ?? false,
+    },
+    {
+      invoice: {
+        ...{ number: 'INV-1', client: partyId(5), project: projectId(3), datedOn: isoDate('2027-01-15') },
+        ...{ work: cents(work), tax: cents(tax), workCredited: cents(workCredited), taxCredited: cents(taxCredited) },
+      },
+      ...{ today: isoDate('2027-03-31'), lockedThrough: month('2027-01') },
+    },
+  );
+const problems = (...args: Parameters<typeof read>) => {
+  const decided = read(...args);
+  return decided.ok ? [] : decided.problems.map(({ at, kind }) => `${at} ${kind}`);
+};
+
+describe('a credit note', () => {
+  test('credits all that is left where no amount is typed, today, with its tax', () => {
+    expect(read({})).toEqual({
+      ok: true,
+      value: {
+        ...{ work: 100_000, tax: 6_250, client: 5, project: 3, text: 'Too much' },
+        ...{ datedOn: '2027-03-31', postedOn: '2027-03-31' },
+      },
+    });
+  });
+
+  test.each([
+    // 6.25 % of 333.33 is 20.833; of 666.66 it is 41.666; the notes add up to the whole tax.
+    { case: 'a third', typed: '333.33', before: {}, work: 33_333, tax: 2_083 },
+    {
+      case: 'a third more',
+      typed: '333.33',
+      before: { workCredited: 33_333, taxCredited: 2_083 },
+      work: 33_333,
+      tax: 2_084,
+    },
+    { case: 'the rest', typed: '', before: { workCredited: 66_666, taxCredited: 4_167 }, work: 33_334, tax: 2_083 },
+    { case: 'without tax', typed: '10', before: { tax: 0 }, work: 1_000, tax: 0 },
+  ])('tax follows the work credited so far: $case', ({ typed, before, work, tax }) => {
+    expect(read({ work: typed }, before)).toMatchObject({ ok: true, value: { work, tax } });
+  });
+
+  test('may be dated on the day of the invoice, and in a locked month only when that is accepted', () => {
+    expect(problems({ datedOn: '2027-01-15' })).toEqual(['datedOn month-locked']);
+    expect(read({ datedOn: '2027-01-15', acceptWarnings: true })).toMatchObject({
+      value: { datedOn: '2027-01-15', postedOn: '2027-02-01' },
+    });
+  });
+});
+
+test.each([
+  { case: 'before the invoice', typed: { datedOn: '2027-01-14' }, before: {}, expected: ['datedOn days-out-of-order'] },
+  { case: 'more than the invoice', typed: { work: '1,000.01' }, before: {}, expected: ['work over-invoice'] },
+  {
+    case: 'more than is left',
+    typed: { work: '1' },
+    before: { workCredited: 99_901 },
+    expected: ['work over-invoice'],
+  },
+  { case: 'nothing is left', typed: {}, before: { workCredited: 100_000 }, expected: ['work over-invoice'] },
+  { case: 'of nothing', typed: { work: '0' }, before: {}, expected: ['work number-not-positive'] },
+  { case: 'below nothing', typed: { work: '-5' }, before: {}, expected: ['work number-not-positive'] },
+  { case: 'no reason', typed: { text: ' ' }, before: {}, expected: ['text missing'] },
+  { case: 'too long a reason', typed: { text: 'x'.repeat(401) }, before: {}, expected: ['text too-long'] },
+])('refused: $case', ({ typed, before, expected }) => {
+  expect(problems(typed, before)).toEqual(expected);
+});
+
+test('a refusal says what is left, and of which invoice', () => {
+  expect(read({ work: '900' }, { workCredited: 20_000 })).toMatchObject({
+    problems: [{ number: 'INV-1', left: 80_000, asked: 90_000 }],
+  });
+});

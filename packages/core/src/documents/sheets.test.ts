@@ -1,0 +1,88 @@
+import { describe, expect, test } from 'vitest';
+import { isoDate } from '../calendar/iso-date.ts';
+import { DOCUMENT_KIND_NAMES, kindOf, settledKinds } from './kinds.ts';
+import { isFigure } from './sheet-column.ts';
+import { Sheet, SHEET_KINDS, sheetKind } from './sheets.ts';
+
+const WEDNESDAY = isoDate('2027-03-31');
+
+describe('every kind of sheet', () => {
+  test.each(SHEET_KINDS)('%s begins blank on a day, in the form that the API takes', (kind) => {
+    const blank = sheetKind(kind).blank(WEDNESDAY);
+    expect(Sheet.parse(blank)).toEqual(blank);
+    expect(blank).toMatchObject({ kind, rows: [] });
+  });
+
+  test.each(SHEET_KINDS)('%s has columns that fill its width, each with a head of its own', (kind) => {
+    const columns = sheetKind(kind).columns(sheetKind(kind).blank(WEDNESDAY));
+    expect(new Set(columns.map(({ head }) => head)).size).toBe(columns.length);
+    const width = columns.reduce((all, column) => all + column.width, 0);
+    expect(width).toBeGreaterThan(95);
+    expect(width).toBeLessThanOrEqual(100);
+  });
+
+  test('hours begin on the Monday of the week, journals on the day', () => {
+    expect(sheetKind('hours').blank(WEDNESDAY)).toMatchObject({ weekOn: '2027-03-29' });
+    expect(sheetKind('journal').blank(WEDNESDAY)).toMatchObject({ datedOn: '2027-03-31', text: '' });
+    expect(sheetKind('bills').blank(WEDNESDAY)).toMatchObject({ controlTotal: '' });
+  });
+
+  test('a kept sheet is called by what tells it from others', () => {
+    expect(sheetKind('bills').nameOf(sheetKind('bills').blank(WEDNESDAY), 7)).toContain('7');
+    expect(sheetKind('hours').nameOf(sheetKind('hours').blank(WEDNESDAY), 7)).toMatch(/29|Mar/);
+    const journal = Sheet.parse({ kind: 'journal', datedOn: '', text: 'Rent of April', rows: [] });
+    expect(sheetKind('journal').nameOf(journal, 9)).toContain('Rent of April');
+    expect(sheetKind('journal').nameOf(Sheet.parse({ ...journal, text: ' ' }), 9)).toContain('9');
+  });
+
+  test('only bills ask for numbers that are there, only hours for those of their week', () => {
+    const row = {
+      ...{
+        supplier: '',
+        datedOn: '',
+        dueOn: '',
+        total: '',
+        project: '',
+        code: '',
+        costType: '',
+        net: '',
+        tax: '',
+        text: '',
+      },
+    };
+    const bills = Sheet.parse({
+      kind: 'bills',
+      controlTotal: '',
+      rows: [
+        { ...row, number: ' N-1 ' },
+        { ...row, number: '' },
+      ],
+    });
+    expect(sheetKind('bills').scope(bills)).toEqual({ billNumbers: ['N-1'], weekOn: null });
+    const hours = Sheet.parse({ kind: 'hours', weekOn: '2027-03-31', rows: [] });
+    expect(sheetKind('hours').scope(hours)).toEqual({ billNumbers: [], weekOn: '2027-03-29' });
+    const journal = sheetKind('journal').blank(WEDNESDAY);
+    expect(sheetKind('journal').scope(journal)).toEqual({ billNumbers: [], weekOn: null });
+  });
+});
+
+test('figures are money, hours and quantities', () => {
+  const column = { id: 'a', head: 'A', width: 1 };
+  const figures = (['money', 'hours', 'quantity', 'text', 'day', 'account'] as const).filter((holds) =>
+    isFigure({ ...column, holds }),
+  );
+  expect(figures).toEqual(['money', 'hours', 'quantity']);
+});
+
+describe('kinds of documents', () => {
+  test('what clients and suppliers settle', () => {
+    expect(settledKinds('client').toSorted()).toEqual(['credit-note', 'invoice']);
+    expect(settledKinds('supplier')).toEqual(['bill']);
+  });
+
+  test('number series are told apart', () => {
+    const series = DOCUMENT_KIND_NAMES.flatMap((kind) => kindOf(kind).series ?? []);
+    expect(new Set(series).size).toBe(series.length);
+    expect(kindOf('invoice').series).toBe('INV');
+  });
+});

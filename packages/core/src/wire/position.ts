@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
+import { STAGES } from '../progress/stage.ts';
+import { Cents, Day, Month, ProjectNumber } from './values.ts';
+
+/** Where a project stands: what the effect of a forecast or of a sheet is worked out from. */
+export const Position = z.object({
+  project: z.object({
+    ...{ id: ProjectNumber, code: z.string(), name: z.string(), kind: z.enum(PROJECT_KINDS) },
+    ...{ status: z.enum(PROJECT_STATUSES), method: z.enum(METHODS), costTreatment: z.enum(COST_TREATMENTS) },
+    startOn: Day,
+    actualEndOn: Day.nullable(),
+  }),
+  contract: Cents,
+  budget: Cents,
+  lineEstimates: Cents,
+  forecastMonth: Month.nullable(),
+  override: z.object({ month: Month, amount: Cents, reason: z.string(), approvedSince: Cents }).nullable(),
+  costToDate: Cents,
+  earned: Cents,
+  billed: Cents,
+  provision: Cents,
+  stage: z.enum(STAGES),
+});

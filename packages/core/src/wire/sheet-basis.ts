@@ -1,0 +1,82 @@
+import type { Endpoints } from './endpoint.ts';
+import { z } from 'zod';
+import { ACCOUNT_TYPES, ROLES, type Role } from '../ledger/account.ts';
+import { COST_TYPES } from '../ledger/cost-type.ts';
+import { accountId, partyId, taxCodeId } from '../ledger/ids.ts';
+import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
+import { Position } from './position.ts';
+import {
+  Cents,
+  CostCodeNumber,
+  Day,
+  EmployeeNumber,
+  Id,
+  Month,
+  PhaseNumber,
+  ProjectNumber,
+  Quantity,
+  Rate,
+} from './values.ts';
+
+const NUMBER = { override: { type: 'integer', minimum: 1 } } as const;
+const AccountNumber = Id.transform(accountId).meta(NUMBER);
+const PartyNumber = Id.transform(partyId).meta(NUMBER);
+const TaxCodeNumber = Id.transform(taxCodeId).meta(NUMBER);
+const ROLE_NAMES = Object.keys(ROLES) as Role[];
+const NAMED = { code: z.string(), name: z.string() };
+
+/** What any sheet is read against: whoever types works its preview out from it, by the code that posts. */
+export const SheetBasis = z.object({
+  lockedThrough: Month.nullable(),
+  percentDecimals: z.int().nullable(),
+  accounts: z.array(
+    z.object({ id: AccountNumber, ...NAMED, type: z.enum(ACCOUNT_TYPES), role: z.enum(ROLE_NAMES).nullable() }),
+  ),
+  suppliers: z.array(z.object({ id: PartyNumber, ...NAMED, termsDays: z.int(), bills: z.int(), largestBill: Cents })),
+  clients: z.array(z.object({ id: PartyNumber, ...NAMED })),
+  employees: z.array(
+    z.object({ id: EmployeeNumber, ...NAMED, rates: z.array(z.object({ effectiveOn: Day, rate: Rate })) }),
+  ),
+  projects: z.array(
+    z.object({
+      ...{ id: ProjectNumber, ...NAMED, kind: z.enum(PROJECT_KINDS), client: PartyNumber.nullable() },
+      ...{ status: z.enum(PROJECT_STATUSES), method: z.enum(METHODS), costTreatment: z.enum(COST_TREATMENTS) },
+      ...{ startOn: Day, actualEndOn: Day.nullable(), taxCode: TaxCodeNumber.nullable() },
+      phases: z.array(z.object({ id: PhaseNumber, ...NAMED, parent: PhaseNumber.nullable() })),
+    }),
+  ),
+  costCodes: z.array(z.object({ id: CostCodeNumber, ...NAMED, costType: z.enum(COST_TYPES).nullable() })),
+  taxCodes: z.array(z.object({ id: TaxCodeNumber, ...NAMED, rateMillionths: z.int(), recoverableMillionths: z.int() })),
+});
+
+/** Through the month the sheet is worked on in; the projects it names. */
+export const ProjectStandsQuery = z.strictObject({ through: Month, projects: z.array(Id).max(2_000) });
+export const ProjectStands = z.object({
+  /** By coding, as sheets call one. */
+  stands: z.array(
+    z.object({
+      coding: z.string(),
+      budget: Cents,
+      actual: Cents,
+      forecast: z.object({ estimate: Cents, approvedSince: Cents }).nullable(),
+      ended: z.boolean(),
+      isBudgeted: z.boolean(),
+    }),
+  ),
+  positions: z.array(Position),
+});
+
+/** Any day of the week that is looked at is its Monday. */
+export const HoursThereQuery = z.strictObject({ weekOn: Day });
+/** Hours posted for the days of a week, that a sheet of hours adds to. */
+export const HoursThere = z.object({
+  rows: z.array(z.object({ employee: EmployeeNumber, workedOn: Day, coding: z.string().nullable(), hours: Quantity })),
+});
+
+// One a line.
+// prettier-ignore
+export const SHEET_BASIS_ENDPOINTS = {
+  sheetBasis: { method: 'get', path: '/sheet-basis', summary: 'What any sheet is read against', response: SheetBasis, reads: ['ledger', 'records', 'months'] },
+  projectStands: { method: 'post', path: '/project-stands', summary: 'Where the projects that a sheet names stand', body: ProjectStandsQuery, response: ProjectStands, reads: ['ledger', 'plans', 'records'] },
+  hoursThere: { method: 'get', path: '/hours-there', summary: 'Hours posted for a week', query: HoursThereQuery, response: HoursThere, reads: ['ledger'] },
+} as const satisfies Endpoints;

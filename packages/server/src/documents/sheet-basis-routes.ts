@@ -1,0 +1,48 @@
+import type { Router } from 'express';
+import { mondayOf } from '@lowtide/core/calendar/iso-date.ts';
+import type { Project } from '@lowtide/core/ledger/project.ts';
+import { read, type Answer } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { standingProjects } from '../projects/position-queries.ts';
+import { projects } from '../projects/project-queries.ts';
+import { companyOf } from '../records/company-queries.ts';
+import { codingStands, hoursThere, sheetBasis } from './catalog-queries.ts';
+
+/** What whoever types a sheet reads it against, to work out its preview without asking again. */
+export function sheetBasisRoutes(router: Router, context: Context): void {
+  read(router, context, 'sheetBasis', async (db) => {
+    const { percentDecimals } = await companyOf(db);
+    const basis = await sheetBasis(db, await projects(db));
+    return {
+      lockedThrough: basis.lockedThrough,
+      percentDecimals,
+      accounts: [...basis.accounts],
+      suppliers: [...basis.suppliers],
+      clients: [...basis.clients],
+      employees: basis.employees.map((employee) => ({ ...employee, rates: [...employee.rates] })),
+      projects: basis.projects.map(projectAnswer),
+      costCodes: [...basis.costCodes],
+      taxCodes: [...basis.taxCodes],
+    };
+  });
+  // Asked with POST for its list of projects, but it writes nothing and needs no key.
+  read(router, context, 'projectStands', async (db, { body: { through, projects: named } }) => {
+    const positions = [];
+    for (const project of named) {
+      const [standing] = await standingProjects(db, { through, known: null }, { only: project });
+      if (standing) positions.push(standing.position);
+    }
+    return { stands: [...(await codingStands(db, through, named))], positions };
+  });
+  read(router, context, 'hoursThere', async (db, { query }) => ({
+    rows: [...(await hoursThere(db, mondayOf(query.weekOn)))],
+  }));
+}
+
+function projectAnswer(project: Project): Answer<'sheetBasis'>['projects'][number] {
+  const { id, code, name, kind, client, status, method, costTreatment, startOn, actualEndOn, taxCode } = project;
+  return {
+    ...{ id, code, name, kind, client, status, method, costTreatment, startOn, actualEndOn, taxCode },
+    phases: [...project.phases],
+  };
+}

@@ -1,0 +1,37 @@
+import { useEffect, useRef } from 'react';
+import type { Month } from '@lowtide/core/calendar/month.ts';
+import { projectsNamed } from '@lowtide/core/documents/coding.ts';
+import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
+import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
+import { useKnown } from '../api/books-api.ts';
+import { sheetReader, type ReadAgainst, type SheetReader } from '../workers/sheet-reader.ts';
+
+/** Works out what a sheet would post and do; null where what it is read against cannot be had. */
+export type PreviewOf = (sheet: Sheet, knownBills: readonly string[]) => Promise<SheetPreview | null>;
+
+const NO_STANDS: ReadAgainst['stands'] = { stands: [], positions: [] };
+const NO_HOURS: ReadAgainst['hoursThere'] = [];
+
+/**
+ * Previews by the code that posts. The books are asked only when a project or a week is named for the first time, or after
+ * something was posted; what is typed meanwhile asks nothing.
+ */
+export function useSheetPreview(month: Month): PreviewOf {
+  const basisOf = useKnown('sheetBasis');
+  const standsOf = useKnown('projectStands');
+  const hoursOf = useKnown('hoursThere');
+  const reader = useRef<SheetReader | null>(null);
+  useEffect(() => () => reader.current?.stop(), []);
+  return async (sheet, knownBills) => {
+    const basis = await basisOf({});
+    if (basis === null) return null;
+    const named = projectsNamed(sheet.rows, basis.projects).map(({ id }) => Number(id));
+    const projects = named.toSorted((one, other) => one - other);
+    const stands = projects.length === 0 ? NO_STANDS : await standsOf({ body: { through: month, projects } });
+    const { weekOn } = sheetKind(sheet.kind).scope(sheet);
+    const hours = weekOn === null ? NO_HOURS : ((await hoursOf({ query: { weekOn } }))?.rows ?? null);
+    if (stands === null || hours === null) return null;
+    reader.current ??= sheetReader();
+    return reader.current.preview(sheet, { month, basis, stands, hoursThere: hours, knownBills });
+  };
+}
