@@ -313,7 +313,9 @@ test('choose the columns of the portfolio, keep the view, open what a mark stand
   await page.waitForFunction(() => /\/projects\/\d+$/.test(globalThis.location.pathname));
   await go('/reports/portfolio?m=2027-02');
   const mark = await page.waitForSelector('[role="button"][aria-label^="Jan 2027"]');
-  await mark?.evaluate((each) => (each as unknown as SVGElement).focus());
+  await mark?.evaluate((each) => {
+    if (each instanceof SVGElement) each.focus();
+  });
   await press(page, 'Enter');
   await sees(page, 'Net income');
   expect(page.url()).toContain('m=2027-01');

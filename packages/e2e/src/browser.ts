@@ -73,20 +73,22 @@ export async function press(page: Page, ...keys: readonly string[]): Promise<voi
   }
 }
 
+declare global {
+  /** The accessibility rules, once they are in the page. */
+  var axe: {
+    run: (
+      options: unknown,
+    ) => Promise<{ violations: { id: string; help: string; nodes: { html: string; failureSummary: string }[] }[] }>;
+  };
+}
+
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 /** What the accessibility rules find wrong with the page, in words; nothing is wrong when it is empty. */
 export async function accessibilityProblems(page: Page): Promise<readonly string[]> {
   await page.evaluate(axe);
   return page.evaluate(async () => {
-    const { axe: rules } = globalThis as unknown as {
-      axe: {
-        run: (
-          options: unknown,
-        ) => Promise<{ violations: { id: string; help: string; nodes: { html: string; failureSummary: string }[] }[] }>;
-      };
-    };
-    const { violations } = await rules.run({ resultTypes: ['violations'] });
+    const { violations } = await globalThis.axe.run({ resultTypes: ['violations'] });
     return violations.map(
       ({ id, help, nodes }) =>
         `${id}: ${help}: ${nodes

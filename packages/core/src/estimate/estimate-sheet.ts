@@ -1,41 +1,15 @@
-/** One row of an estimate, as typed. A row without a section goes on with the section above it. */
-export interface EstimateRow {
-  readonly section: string;
-  /** Cost code or `phase/cost code`. */
-  readonly code: string;
-  readonly costType: string;
-  readonly text: string;
-  readonly quantity: string;
-  readonly unit: string;
-  /** A number, or whose hour it is: an employee, or a role people work as. */
-  readonly unitCost: string;
-  readonly cost: string;
-  /** Percent of cost. */
-  readonly markup: string;
-  /** For the whole line. */
-  readonly markupAmount: string;
-  readonly unitPrice: string;
-  readonly price: string;
-  readonly note: string;
-}
-
-export type EstimateColumn = keyof EstimateRow;
-
+/**
+ * The columns of a row. `code`: cost code or `phase/cost code`; `unitCost`: a number, or whose hour it is: an employee, or a role
+ * people work as; `markup`: percent of cost; `markupAmount`: for the whole line.
+ */
 export const ESTIMATE_COLUMNS = [
-  'section',
-  'code',
-  'costType',
-  'text',
-  'quantity',
-  'unit',
-  'unitCost',
-  'cost',
-  'markup',
-  'markupAmount',
-  'unitPrice',
-  'price',
-  'note',
-] as const satisfies readonly EstimateColumn[];
+  ...(['section', 'code', 'costType', 'text', 'quantity', 'unit', 'unitCost', 'cost'] as const),
+  ...(['markup', 'markupAmount', 'unitPrice', 'price', 'note'] as const),
+] as const;
+export type EstimateColumn = (typeof ESTIMATE_COLUMNS)[number];
+
+/** One row of an estimate, as typed. A row without a section goes on with the section above it. */
+export type EstimateRow = Readonly<Record<EstimateColumn, string>>;
 
 export interface EstimateSheet {
   /** Markup percent of lines whose price nothing else rules; empty for none. */

@@ -4,7 +4,8 @@ import { dayIn, filled, numberIn, textIn, withinBooks, type Cell } from '../cell
 import { lookedUp, type Named } from '../lookup/lookup.ts';
 import { accepted, following, gathered, mapped, refused, unless, type Decision } from '../problems/decision.ts';
 import type { Problem, Subject } from '../problems/problem.ts';
-import { fieldsOf, type Field, type RecordKind } from './record-kinds.ts';
+import type { Field } from './field.ts';
+import { fieldsOf, type RecordKind } from './record-kinds.ts';
 
 /** Field values as typed, by field name. */
 export type TypedRecord = Readonly<Record<string, string>>;

@@ -1,12 +1,12 @@
 import { existsSync } from 'node:fs';
-import { sql, type Kysely } from 'kysely';
+import { sql, type Kysely, type QueryExecutorProvider } from 'kysely';
 import * as books from './migrations/0001-books.ts';
 import * as estimates from './migrations/0002-estimates.ts';
 import * as versions from './migrations/0003-versions.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
-  readonly up: (db: Kysely<unknown>) => Promise<void>;
+  readonly up: (db: QueryExecutorProvider) => Promise<void>;
 }
 
 /** In order; a file's version is how many of them it has had. Merged ones are frozen: a change is a new one. */
@@ -40,7 +40,7 @@ export async function migrate(
     if (index < found) continue;
     // Kysely does not wrap migrations on SQLite; a failure half-way would leave half a schema.
     await db.transaction().execute(async (trx) => {
-      await migration.up(trx as unknown as Kysely<unknown>);
+      await migration.up(trx);
       await sql.raw(`PRAGMA user_version = ${index + 1}`).execute(trx);
     });
   }

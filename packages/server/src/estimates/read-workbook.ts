@@ -1,7 +1,9 @@
+import { recordOf } from '@lowtide/core/collections/record-of.ts';
 import ExcelJS from 'exceljs';
 import {
   RIVALS,
   type EstimateColumn,
+  ESTIMATE_COLUMNS,
   type EstimateRow,
   type EstimateSheet,
 } from '@lowtide/core/estimate/estimate-sheet.ts';
@@ -38,7 +40,7 @@ async function loaded(bytes: Buffer): Promise<ExcelJS.Workbook> {
   if (unpackedSize(bytes) > MOST_UNPACKED) throw unreadable('it unpacks to more than an estimate can be');
   const book = new ExcelJS.Workbook();
   try {
-    await book.xlsx.load(bytes as unknown as ArrayBuffer);
+    await book.xlsx.load(new Uint8Array(bytes).buffer);
   } catch {
     throw unreadable('it is no workbook');
   }
@@ -68,7 +70,7 @@ function rowAt(page: ExcelJS.Worksheet, at: number): EstimateRow {
   const ruledBefore = textOf(page.getCell(`${RULE_COLUMN}${at}`));
   const row = Object.fromEntries([...cells].map(([column, cell]) => [column, cell.follows ? '' : cell.text]));
   for (const rivals of RIVALS) settle(rivals, { row, cells, ruledBefore });
-  return row as unknown as EstimateRow;
+  return recordOf(ESTIMATE_COLUMNS, (column) => row[column] ?? '');
 }
 
 interface Settling {

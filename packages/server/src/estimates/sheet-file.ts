@@ -1,6 +1,7 @@
 import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
-import { BLANK_ROW, type EstimateRow, type EstimateSheet } from '@lowtide/core/estimate/estimate-sheet.ts';
+import { recordOf } from '@lowtide/core/collections/record-of.ts';
+import { BLANK_ROW, ESTIMATE_COLUMNS, type EstimateSheet } from '@lowtide/core/estimate/estimate-sheet.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { Refusal } from '../http/refusal.ts';
 import { refuseLong, SHEET_COLUMNS } from './sheet-columns.ts';
@@ -40,12 +41,8 @@ export function csvSheet(csv: string): EstimateSheet {
   if (problems.length > 0) throw new Refusal(problems);
   refuseLong(lines.length);
   const cell = (line: readonly string[], name: string): string => line[header.indexOf(name)] ?? '';
-  const rows = lines.map(
-    (line) =>
-      Object.fromEntries(
-        SHEET_COLUMNS.map(({ column, csv: name }) => [column, cell(line, name)]),
-      ) as unknown as EstimateRow,
-  );
+  const names = new Map(SHEET_COLUMNS.map(({ column, csv: name }) => [column, name]));
+  const rows = lines.map((line) => recordOf(ESTIMATE_COLUMNS, (column) => cell(line, names.get(column) ?? column)));
   return { usualMarkup: lines.map((line) => cell(line, USUAL_MARKUP)).find((text) => text !== '') ?? '', rows };
 }
 

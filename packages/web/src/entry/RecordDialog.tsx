@@ -1,10 +1,6 @@
 import { useState } from 'react';
-import {
-  fieldsOf,
-  RECORD_KINDS,
-  type Field as RecordField,
-  type RecordKind,
-} from '@lowtide/core/records/record-kinds.ts';
+import type { Field as RecordField } from '@lowtide/core/records/field.ts';
+import { fieldsOf, RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { acceptanceOf } from '../api/use-typed-form.ts';

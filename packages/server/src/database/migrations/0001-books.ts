@@ -1,4 +1,4 @@
-import { sql, type Kysely } from 'kysely';
+import { sql, type QueryExecutorProvider } from 'kysely';
 
 const TABLES = [
   `CREATE TABLE company (
@@ -264,6 +264,6 @@ const TABLES = [
   ]),
 ];
 
-export async function up(db: Kysely<unknown>): Promise<void> {
+export async function up(db: QueryExecutorProvider): Promise<void> {
   for (const table of TABLES) await sql.raw(table).execute(db);
 }

@@ -1,4 +1,4 @@
-import { sql, type Kysely } from 'kysely';
+import { sql, type QueryExecutorProvider } from 'kysely';
 
 /** Estimates and change orders, what approving them makes, forecasts, and views people keep. Days and months are whole numbers. */
 const STATEMENTS = [
@@ -113,6 +113,6 @@ const STATEMENTS = [
   ]),
 ];
 
-export async function up(db: Kysely<unknown>): Promise<void> {
+export async function up(db: QueryExecutorProvider): Promise<void> {
   for (const statement of STATEMENTS) await sql.raw(statement).execute(db);
 }

@@ -1,4 +1,4 @@
-import { sql, type Kysely } from 'kysely';
+import { sql, type QueryExecutorProvider } from 'kysely';
 
 /** A day number as `YYYY-MM-DD`. */
 const day = (column: string): string => `strftime('%Y-%m-%d', ${column} * 86400, 'unixepoch')`;
@@ -103,6 +103,6 @@ const STATEMENTS = [
   ]),
 ];
 
-export async function up(db: Kysely<unknown>): Promise<void> {
+export async function up(db: QueryExecutorProvider): Promise<void> {
   for (const statement of STATEMENTS) await sql.raw(statement).execute(db);
 }

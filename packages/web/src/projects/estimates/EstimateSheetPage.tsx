@@ -147,7 +147,7 @@ function SheetGrid({ state, typed, basis, reading, columns, isDecided }: SheetGr
     <EntryGrid
       label="Estimate"
       columns={columns}
-      rows={sheet.rows as unknown as readonly GridRow[]}
+      rows={sheet.rows}
       onChange={(rows) => state.change({ ...typed, sheet: { ...sheet, rows: ruledRows(sheet.rows, rows) } })}
       marks={marks}
       follows={(row) => reading?.follows.get(row)}

@@ -1,0 +1,13 @@
+import { CODE, field, NAME, text, type KindOfRecord } from './field.ts';
+
+export const EMPLOYEE: KindOfRecord = {
+  one: 'Employee',
+  many: 'Employees',
+  fields: [
+    CODE,
+    NAME,
+    field('jobRole', 'Works as', text(60), ['optional', 'Such as diver or surveyor.']),
+    field('costRate', 'Cost rate', { kind: 'rate' }, ['required', 'Loaded cost of an hour, up to 4 decimals.']),
+    field('rateFrom', 'Rate from', { kind: 'day' }, ['required', 'First day of this rate; a new day adds a rate.']),
+  ],
+};

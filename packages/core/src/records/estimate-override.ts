@@ -1,0 +1,16 @@
+import { field, OF_PROJECT, REASON, type KindOfRecord } from './field.ts';
+
+export const ESTIMATE_OVERRIDE: KindOfRecord = {
+  one: 'Estimate by hand',
+  many: 'Estimates by hand',
+  countsOn: 'month',
+  fields: [
+    OF_PROJECT,
+    field('month', 'From month', { kind: 'month' }, ['required', 'First month it holds for, as YYYY-MM.']),
+    field('amount', 'At completion', { kind: 'money' }, [
+      'optional',
+      'Whole cost at completion; empty returns to the forecast or the budget.',
+    ]),
+    REASON,
+  ],
+};

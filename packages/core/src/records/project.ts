@@ -1,0 +1,38 @@
+import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
+import { choice, CODE, codeOf, field, NAME, text, type KindOfRecord } from './field.ts';
+
+export const PROJECT: KindOfRecord = {
+  one: 'Project',
+  many: 'Projects',
+  countsOn: 'actualEndOn',
+  fields: [
+    CODE,
+    NAME,
+    field('kind', 'Kind', choice(PROJECT_KINDS), ['fixed', 'For a client, or internal.']),
+    field('client', 'Client', codeOf('client'), ['optional', 'Code of the client; empty for an internal project.']),
+    field('manager', 'Manager', text(60), ['optional', 'Who leads it.']),
+    field('startOn', 'Start', { kind: 'day' }, ['required', 'First day of work.']),
+    field('targetEndOn', 'Target end', { kind: 'day' }, ['optional', 'When it should be finished.']),
+    field('actualEndOn', 'Actual end', { kind: 'day' }, [
+      'optional',
+      'When it was finished; from then its estimate is its cost.',
+    ]),
+    field('status', 'Status', choice(PROJECT_STATUSES), ['required', 'Closed and cancelled projects take no cost.']),
+    field('priceWhenCancelled', 'Price when cancelled', { kind: 'money' }, [
+      'optional',
+      'What the client still owes for what was done; empty for what is billed. Read when the project is cancelled.',
+    ]),
+    field('method', 'Recognition', choice(METHODS), ['required', 'How revenue is earned.']),
+    field('costTreatment', 'Cost', choice(COST_TREATMENTS), [
+      'fixed',
+      'Held in WIP until recognized, or expensed as incurred.',
+    ]),
+    field('taxCode', 'Tax code', codeOf('tax-code'), ['optional', 'For its invoices.']),
+    field('contractPrice', 'Contract price', { kind: 'money' }, [
+      'optional',
+      'As first agreed; later changes are recorded apart.',
+    ]),
+    field('siteAddress', 'Site', { kind: 'lines', most: 400 }, ['optional', 'Where the work is.']),
+    field('notes', 'Notes', { kind: 'lines', most: 2000 }, ['optional', 'Anything worth keeping.']),
+  ],
+};
