@@ -17,7 +17,8 @@ const survivors = of('Survived', 'NoCoverage');
 const score = (100 * killed) / (killed + survivors.length);
 const described = ({ file, lines, location: { start, end }, mutatorName, replacement = '', status }) => {
   const line = lines[start.line - 1] ?? '';
-  const was = start.line === end.line ? line.slice(start.column - 1, end.column - 1) : `${line.slice(start.column - 1)} …`;
+  const was =
+    start.line === end.line ? line.slice(start.column - 1, end.column - 1) : `${line.slice(start.column - 1)} …`;
   const short = (text) => text.replace(/\s+/g, ' ').replaceAll('|', '\\|').slice(0, 70);
   return `| ${file}:${start.line} | ${mutatorName}${status === 'NoCoverage' ? ', not run' : ''} | \`${short(was)}\` | \`${short(replacement)}\` |`;
 };
@@ -33,5 +34,7 @@ const text = [
   '',
 ].join('\n');
 if (only.length === 0) writeFileSync('docs/mutants.md', text);
-process.stdout.write(`${killed} of ${killed + survivors.length} mutants killed: ${score.toFixed(1)} of 100, ${WANTED} wanted.\n`);
+process.stdout.write(
+  `${killed} of ${killed + survivors.length} mutants killed: ${score.toFixed(1)} of 100, ${WANTED} wanted.\n`,
+);
 process.exitCode = only.length > 0 || score >= WANTED ? 0 : 1;

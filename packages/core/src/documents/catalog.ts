@@ -20,7 +20,7 @@ export interface Party extends Named {
 export interface Supplier extends Party {
   /** Days until a bill is due that does not say when. */
   readonly termsDays: number;
-  /** Largest bill so far and how many there were: what "usual" means for this supplier. */
+  /** Largest bill so far and how many there were, counted no further than makes it "usual". */
   readonly bills: number;
   readonly largestBill: Cents;
 }

@@ -3,6 +3,7 @@ import { sql, type Kysely, type QueryExecutorProvider } from 'kysely';
 import * as books from './migrations/0001-books.ts';
 import * as estimates from './migrations/0002-estimates.ts';
 import * as versions from './migrations/0003-versions.ts';
+import * as lists from './migrations/0004-lists.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -10,7 +11,7 @@ export interface Migration {
 }
 
 /** In order; a file's version is how many of them it has had. Merged ones are frozen: a change is a new one. */
-export const MIGRATIONS: readonly Migration[] = [books, estimates, versions];
+export const MIGRATIONS: readonly Migration[] = [books, estimates, versions, lists];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */
 export class NewerBooks extends Error {

@@ -4,6 +4,7 @@ import type { Month } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import type { CostCode, Employee, HoursThere, Party, SheetBasis, Supplier } from '@lowtide/core/documents/catalog.ts';
 import type { SheetNames } from '@lowtide/core/documents/catalog-of.ts';
+import { USUAL_AFTER_BILLS } from '@lowtide/core/documents/supplier-bill/read.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
 import { costCodeId, employeeId, partyId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
@@ -42,6 +43,9 @@ export async function codingStands(db: Db, through: Month, projects: readonly nu
   }));
 }
 
+/** Bills are counted no further than what makes an amount usual or not. */
+const COUNTED = USUAL_AFTER_BILLS;
+
 /** Suppliers with what their bills usually come to; reversed bills do not count. */
 export async function suppliers(db: Db): Promise<readonly Supplier[]> {
   const { rows } = await sql<{
@@ -52,10 +56,12 @@ export async function suppliers(db: Db): Promise<readonly Supplier[]> {
     bills: number;
     largest: number | null;
   }>`
-    SELECT s.id, s.code, s.name, s.terms_days AS terms, COUNT(d.id) AS bills, MAX(d.gross_cents) AS largest
-    FROM party s
-    LEFT JOIN document d ON d.party_id = s.id AND d.kind = 'bill' AND ${notReversed('d', EVERYTHING)}
-    WHERE s.kind = 'supplier' GROUP BY s.id ORDER BY s.code`.execute(db);
+    SELECT s.id, s.code, s.name, s.terms_days AS terms,
+      (SELECT COUNT(*) FROM (SELECT 1 FROM document d WHERE d.party_id = s.id AND d.kind = 'bill'
+        AND ${notReversed('d', EVERYTHING)} LIMIT ${COUNTED})) AS bills,
+      (SELECT d.gross_cents FROM document d WHERE d.party_id = s.id AND d.kind = 'bill'
+        AND ${notReversed('d', EVERYTHING)} ORDER BY d.gross_cents DESC LIMIT 1) AS largest
+    FROM party s WHERE s.kind = 'supplier' ORDER BY s.code`.execute(db);
   return rows.map(({ id, code, name, terms, bills, largest }) => ({
     ...{ id: partyId(id), code, name, termsDays: terms, bills },
     largestBill: cents(largest ?? 0),

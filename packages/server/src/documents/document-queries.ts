@@ -60,12 +60,12 @@ export interface DocumentFilter {
 
 /** What rows are put in order by; ties go by number of recording, newest first. */
 const ORDERS: Readonly<Record<string, RawBuilder<unknown>>> = {
-  number: sql`number`,
-  kind: sql`kind`,
+  number: sql`d.number`,
+  kind: sql`d.kind`,
   party: sql`ifnull(party, project)`,
-  dated: sql`dated_on`,
-  due: sql`due_on`,
-  gross: sql`gross_cents`,
+  dated: sql`d.dated_on`,
+  due: sql`d.due_on`,
+  gross: sql`d.gross_cents`,
   open: sql`open_cents`,
 };
 
@@ -80,11 +80,17 @@ export async function documents(db: Db, asOf: AsOf, filter: DocumentFilter): Pro
   const at = await bounds(db, asOf);
   const where = conditions(at, filter);
   const onlyOpen = filter.open === undefined ? sql`` : sql`WHERE open_cents <> 0`;
-  const column = ORDERS[filter.order.replace(/^-/, '')] ?? sql`dated_on`;
+  const column = ORDERS[filter.order.replace(/^-/, '')] ?? sql`d.dated_on`;
   const direction = filter.order.startsWith('-') ? sql`DESC` : sql`ASC`;
-  const matching = sql`SELECT * FROM (${documentRows(at)} WHERE ${where}) ${onlyOpen}`;
-  const { rows } = await sql<Row>`${matching} ORDER BY ${column} ${direction}, id DESC
-    LIMIT ${PAGE + 1} OFFSET ${filter.offset}`.execute(db);
+  const matching = sql`SELECT * FROM (${documentRows(at)} WHERE ${where}) d ${onlyOpen}`;
+  const part = sql`LIMIT ${PAGE + 1} OFFSET ${filter.offset}`;
+  const { rows } = await (
+    isOfDocumentAlone(filter)
+      ? sql<Row>`${documentRows(at)} WHERE d.id IN (
+          SELECT id FROM document d WHERE ${where} ORDER BY ${column} ${direction}, id DESC ${part})
+        ORDER BY ${column} ${direction}, d.id DESC`
+      : sql<Row>`${matching} ORDER BY ${column} ${direction}, id DESC ${part}`
+  ).execute(db);
   return {
     rows: rows.slice(0, PAGE).map(documentAnswer),
     more: rows.length > PAGE,
@@ -92,10 +98,25 @@ export async function documents(db: Db, asOf: AsOf, filter: DocumentFilter): Pro
   };
 }
 
+/** Orders by what a document says itself. */
+const OF_DOCUMENT = ['number', 'kind', 'dated', 'due', 'gross'];
+
+function isOfText({ text = '' }: DocumentFilter): boolean {
+  return text !== '';
+}
+
+/** Whether the page can be picked from the documents alone, and only its own rows be joined and settled. */
+function isOfDocumentAlone(filter: DocumentFilter): boolean {
+  const isOrdered = OF_DOCUMENT.includes(filter.order.replace(/^-/, ''));
+  return isOrdered && filter.open === undefined && !isOfText(filter);
+}
+
 /** How many match; what is only filtered by kind and day needs no joins. */
 async function countOf(db: Db, at: Bounds, filter: DocumentFilter, matching: RawBuilder<unknown>): Promise<number> {
-  const simple = filter.open === undefined && (filter.text ?? '') === '';
-  const from = simple ? sql`document d WHERE ${conditions(at, filter)}` : sql`(${matching})`;
+  const from =
+    isOfText(filter) || filter.open !== undefined
+      ? sql`(${matching})`
+      : sql`document d WHERE ${conditions(at, filter)}`;
   const { rows } = await sql<{ count: number }>`SELECT COUNT(*) AS count FROM ${from}`.execute(db);
   return rows[0]?.count ?? 0;
 }

@@ -20,6 +20,11 @@ export interface AsOf {
   readonly asIf?: readonly AsIfLine[];
 }
 
+/** The same books by one word. */
+export function nameOf({ through, known }: AsOf): string {
+  return `${through} ${known ?? 'now'}`;
+}
+
 /** A query's as-of in the server's terms. */
 export function asOf(query: { readonly through: Month; readonly known?: number | undefined }): AsOf {
   return { through: query.through, known: query.known ?? null };

@@ -5,93 +5,154 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import type { TieOut, TieOutName } from '@lowtide/core/ledger/tie-out.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
+import { LINES_PER_ENTRY } from './post-document-queries.ts';
 
-type Sum = RawBuilder<unknown>;
+/** The last row of everything that documents leave behind. None of it ever loses a row. */
+export interface PostingMark {
+  readonly entry: number;
+  readonly document: number;
+  readonly settlement: number;
+  readonly hours: number;
+}
+
+/** Before the first posting. */
+export const BEGINNING: PostingMark = { entry: 0, document: 0, settlement: 0, hours: 0 };
+
+export async function postingMark(db: Db): Promise<PostingMark> {
+  const { rows } = await sql<PostingMark>`SELECT
+    (SELECT ifnull(MAX(id), 0) FROM journal_entry) AS entry,
+    (SELECT ifnull(MAX(id), 0) FROM document) AS document,
+    (SELECT ifnull(MAX(id), 0) FROM settlement) AS settlement,
+    (SELECT ifnull(MAX(id), 0) FROM worked_hours) AS hours`.execute(db);
+  return rows[0] ?? BEGINNING;
+}
+
+/** One side of a tie-out: a balance that is kept, or a sum that later rows only add to. */
+type Side = { readonly kept: RawBuilder<unknown> } | { readonly added: RawBuilder<unknown> };
 
 /** Balance of the accounts with a role, debit positive, from the balances kept. */
-function roleBalance(...roles: readonly string[]): Sum {
+function roleBalance(...roles: readonly string[]): RawBuilder<unknown> {
   return sql`(SELECT SUM(m.amount_cents) FROM account_month m JOIN account a ON a.id = m.account_id
     WHERE a.role IN (${sql.join(roles)}))`;
 }
 
-function typeBalance(...types: readonly string[]): Sum {
+function typeBalance(...types: readonly string[]): RawBuilder<unknown> {
   return sql`(SELECT SUM(m.amount_cents) FROM account_month m JOIN account a ON a.id = m.account_id
     WHERE a.type IN (${sql.join(types)}))`;
 }
 
-function overProjects(measure: Sum): Sum {
+function overProjects(measure: RawBuilder<unknown>): RawBuilder<unknown> {
   return sql`(SELECT SUM(${measure}) FROM project_month)`;
 }
 
-const NOT_REVERSED = sql`NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)`;
+/** Of documents \`d\` since the mark, an amount of each; of those reversed since, the same taken off again. */
+function standing(amount: RawBuilder<unknown>, kinds: readonly string[], since: PostingMark): RawBuilder<unknown> {
+  const those = sql`d.kind IN (${sql.join([...kinds])})`;
+  return sql`(ifnull((SELECT SUM(${amount}) FROM document d WHERE ${those} AND d.id > ${since.document}), 0)
+    - ifnull((SELECT SUM(${amount}) FROM document r CROSS JOIN document d ON d.id = r.reverses_id
+        WHERE r.reverses_id IS NOT NULL AND r.id > ${since.document} AND ${those}), 0))`;
+}
 
 /** What documents with clients, or with suppliers, that are not reversed still have open. */
-function openDocuments(party: 'client' | 'supplier'): Sum {
-  const kinds = sql.join([...settledKinds(party)]);
-  return sql`(SELECT SUM(d.gross_cents) - ifnull((
-      SELECT SUM(s.amount_cents) FROM settlement s JOIN document o ON o.id = s.document_id WHERE o.kind IN (${kinds})), 0)
-    FROM document d WHERE d.kind IN (${kinds}) AND ${NOT_REVERSED})`;
+function openDocuments(party: 'client' | 'supplier', since: PostingMark): Side {
+  const kinds = settledKinds(party);
+  return {
+    added: sql`(${standing(sql`d.gross_cents`, kinds, since)} - ifnull((
+      SELECT SUM(s.amount_cents) FROM settlement s JOIN document o ON o.id = s.document_id
+      WHERE s.id > ${since.settlement} AND o.kind IN (${sql.join([...kinds])})), 0))`,
+  };
+}
+
+/** Which days of labor are looked at, and since when. */
+interface LaborSince {
+  readonly from: number;
+  readonly through: number;
+  readonly since: PostingMark;
 }
 
 /** Hours between two days at the rates they were posted at, and what their lines credited to labor clearing. */
-function labor(from: number, through: number): readonly [Sum, Sum] {
+function labor({ from, through, since }: LaborSince): readonly [Side, Side] {
+  const worked = sql`SUM(w.cost_cents) FROM worked_hours w`;
+  const between = (day: RawBuilder<unknown>) => sql`${day} BETWEEN ${from} AND ${through}`;
+  const credited = sql`l.account_id = (SELECT id FROM account WHERE role = 'labor-clearing')
+    AND l.employee_id IS NOT NULL AND ${between(sql`l.posted_on`)}`;
+  const reversed = sql`document r CROSS JOIN document d ON d.id = r.reverses_id AND d.kind = 'hours'`;
+  const reversedSince = sql`r.reverses_id IS NOT NULL AND r.id > ${since.document}`;
+  const firstLine = (since.entry + 1) * LINES_PER_ENTRY;
   return [
-    sql`(SELECT SUM(w.cost_cents) FROM worked_hours w JOIN document d ON d.id = w.document_id
-      WHERE w.worked_on BETWEEN ${from} AND ${through} AND ${NOT_REVERSED})`,
-    sql`(SELECT -SUM(l.amount_cents) FROM journal_line l JOIN journal_entry e ON e.id = l.id >> 20
-      JOIN document d ON d.id = e.document_id
-      WHERE l.account_id = (SELECT id FROM account WHERE role = 'labor-clearing') AND l.employee_id IS NOT NULL
-        AND l.posted_on BETWEEN ${from} AND ${through} AND d.kind = 'hours' AND ${NOT_REVERSED})`,
+    {
+      added: sql`(ifnull((SELECT ${worked} WHERE w.id > ${since.hours} AND ${between(sql`w.worked_on`)}), 0)
+        - ifnull((SELECT SUM(w.cost_cents) FROM ${reversed} CROSS JOIN worked_hours w ON w.document_id = d.id
+            WHERE ${reversedSince} AND ${between(sql`w.worked_on`)}), 0))`,
+    },
+    {
+      added: sql`(ifnull((SELECT -SUM(l.amount_cents) FROM journal_line l JOIN journal_entry e ON e.id = l.id >> 20
+          JOIN document d ON d.id = e.document_id WHERE l.id >= ${firstLine} AND ${credited} AND d.kind = 'hours'), 0)
+        - ifnull((SELECT -SUM(l.amount_cents) FROM ${reversed} CROSS JOIN journal_entry e ON e.document_id = d.id
+            CROSS JOIN journal_line l ON l.id >= e.id << 20 AND l.id < (e.id + 1) << 20
+            WHERE ${reversedSince} AND ${credited}), 0))`,
+    },
   ];
 }
 
-function pairs(from: number, through: number): Readonly<Record<TieOutName, readonly [Sum, Sum]>> {
+function pairs(looked: LaborSince): Readonly<Record<TieOutName, readonly [Side, Side]>> {
+  const { since } = looked;
   return {
-    entries: [sql`(SELECT SUM(amount_cents) FROM account_month)`, sql`0`],
-    payable: [openDocuments('supplier'), sql`-${roleBalance('payable')}`],
-    receivable: [openDocuments('client'), roleBalance('receivable')],
-    wip: [overProjects(sql`held_cents`), roleBalance('wip', 'construction-in-progress')],
-    revenue: [overProjects(sql`earned_cents`), sql`-${roleBalance('revenue')}`],
+    entries: [{ kept: sql`(SELECT SUM(amount_cents) FROM account_month)` }, { kept: sql`0` }],
+    payable: [openDocuments('supplier', since), { kept: sql`-${roleBalance('payable')}` }],
+    receivable: [openDocuments('client', since), { kept: roleBalance('receivable') }],
+    wip: [{ kept: overProjects(sql`held_cents`) }, { kept: roleBalance('wip', 'construction-in-progress') }],
+    revenue: [{ kept: overProjects(sql`earned_cents`) }, { kept: sql`-${roleBalance('revenue')}` }],
     billings: [
-      sql`(SELECT SUM(json_extract(d.body, '$.figures.work')) FROM document d WHERE d.kind IN ('invoice', 'credit-note') AND ${NOT_REVERSED})`,
-      sql`${overProjects(sql`billed_cents`)}`,
+      { added: standing(sql`json_extract(d.body, '$.figures.work')`, ['invoice', 'credit-note'], since) },
+      { kept: overProjects(sql`billed_cents`) },
     ],
     contracts: [
-      overProjects(sql`billed_cents - earned_cents`),
-      sql`-${roleBalance('earned-unbilled', 'progress-billings')}`,
+      { kept: overProjects(sql`billed_cents - earned_cents`) },
+      { kept: sql`-${roleBalance('earned-unbilled', 'progress-billings')}` },
     ],
-    labor: labor(from, through),
+    labor: labor(looked),
     'balance-sheet': [
-      typeBalance('asset'),
-      sql`-${typeBalance('liability', 'equity', 'revenue', 'cost-of-revenue', 'expense')}`,
+      { kept: typeBalance('asset') },
+      { kept: sql`-${typeBalance('liability', 'equity', 'revenue', 'cost-of-revenue', 'expense')}` },
     ],
   };
 }
 
-/** Changes with everything that is posted or settled; costs the same however large the books are. */
-export async function postingMark(db: Db): Promise<string> {
-  const { rows } = await sql<{ mark: string }>`
-    SELECT (SELECT max(id) FROM journal_entry) || '/' || ifnull((SELECT max(id) FROM document), 0)
-      || '/' || ifnull((SELECT max(id) FROM settlement), 0) || '/' || ifnull((SELECT max(id) FROM worked_hours), 0) AS mark`.execute(
-    db,
-  );
-  return rows[0]?.mark ?? '';
+/** Tie-outs added up to a mark. */
+export interface TiesSoFar {
+  readonly mark: PostingMark;
+  readonly ties: readonly TieOut[];
 }
 
-/** Every tie-out, of the books as they are now; labor for one month, or for all of them where none is given. */
-export async function tieOuts(db: Db, month: Month | null): Promise<readonly TieOut[]> {
+/**
+ * Every tie-out, of the books as they are now; labor for one month, or for all of them where none is given. Where they were added up
+ * before, what documents left since is added to it; without that, all of it is.
+ */
+export async function tieOuts(db: Db, month: Month | null, before?: TiesSoFar): Promise<readonly TieOut[]> {
   const from = month === null ? 0 : dayNumber(firstDay(month));
   const through = month === null ? Number.MAX_SAFE_INTEGER : dayNumber(lastDay(month));
-  const named = Object.entries(pairs(from, through)) as [TieOutName, readonly [Sum, Sum]][];
+  const named = Object.entries(pairs({ from, through, since: before?.mark ?? BEGINNING })) as [
+    TieOutName,
+    readonly [Side, Side],
+  ][];
   const columns = named.flatMap(([, [one, other]], place) => [
-    sql`ifnull(${one}, 0) AS ${sql.ref(`one${place}`)}`,
-    sql`ifnull(${other}, 0) AS ${sql.ref(`other${place}`)}`,
+    sql`ifnull(${sumOf(one)}, 0) AS ${sql.ref(`one${place}`)}`,
+    sql`ifnull(${sumOf(other)}, 0) AS ${sql.ref(`other${place}`)}`,
   ]);
   const { rows } = await sql<Record<string, number>>`SELECT ${sql.join(columns)}`.execute(db);
   const row = rows[0] ?? {};
-  return named.map(([name], place) => ({
-    name,
-    one: cents(row[`one${place}`] ?? 0),
-    other: cents(row[`other${place}`] ?? 0),
-  }));
+  return named.map(([name, sides], place) => {
+    const known = before?.ties[place];
+    const of = (side: Side, read: string, sofar: number): number => (row[read] ?? 0) + ('added' in side ? sofar : 0);
+    return {
+      name,
+      one: cents(of(sides[0], `one${place}`, known?.one ?? 0)),
+      other: cents(of(sides[1], `other${place}`, known?.other ?? 0)),
+    };
+  });
+}
+
+function sumOf(side: Side): RawBuilder<unknown> {
+  return 'kept' in side ? side.kept : side.added;
 }

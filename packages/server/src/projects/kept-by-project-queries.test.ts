@@ -7,7 +7,8 @@ import { sql } from 'kysely';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { anyHistory } from '../happening.test.support.ts';
 import { LivedHistory } from '../history.test.support.ts';
-import { openApp, setUpSmallCompany, type TestApp } from '../small-company.test.support.ts';
+import { billSheet, GOOD_BILL, openApp, post, setUpSmallCompany, type TestApp } from '../small-company.test.support.ts';
+import { keepsWithin, keptByProject, type Keeping } from './kept-by-project-queries.ts';
 
 const RUNS = Number(process.env['HISTORIES'] ?? 5);
 
@@ -21,20 +22,26 @@ afterAll(() => template.close());
 
 const PAGES: readonly EndpointName[] = [
   ...(['projects', 'wip-schedule', 'portfolio', 'estimate-against-actual', 'deadlines'] as const),
-  ...(['billable', 'recognition', 'recognitionState'] as const),
+  ...(['billable', 'recognition', 'recognitionState', 'profitability', 'fade', 'frame', 'documents'] as const),
 ];
 
 /** A page as the application answers it, from what it keeps, and as it is when everything is worked out anew. */
 async function bothWays(app: TestApp, name: EndpointName, month: string): Promise<readonly [unknown, unknown]> {
   const { path, query } = ENDPOINTS[name] as { path: string; query?: { parse: (typed: unknown) => unknown } };
-  const typed = name === 'recognition' ? { month } : { through: month };
+  const typed = {
+    ...(name === 'recognition' ? { month } : { through: month }),
+    ...(name === 'profitability' || name === 'fade' ? { from: '2027-01' } : {}),
+    ...(name === 'profitability' ? { by: 'project' } : {}),
+  };
   const kept = await app.ask<unknown>(`${path}?${new URLSearchParams(typed as Record<string, string>).toString()}`);
   const { answers } = handlers({ books: app.books, clock: clock('2027-06-30'), user: 'Tester' });
   const answer = answers.get(name);
   if (!answer) throw new Error(`${name} has no answer`);
   const asked = { params: undefined, query: query?.parse(typed), body: undefined } as never;
   const anew = await app.books.reader.transaction().execute((trx) => answer(trx, asked, clock('2027-06-30').today()));
-  return [kept, JSON.parse(JSON.stringify(anew))];
+  // Two clocks: which month is the current one differs.
+  const untold = (given: unknown): unknown => ({ ...(given as object), currentMonth: '', today: '', ribbon: [] });
+  return [untold(kept), untold(JSON.parse(JSON.stringify(anew)))];
 }
 
 test('whatever happens: what is kept of projects is what it comes to when worked out anew', async () => {
@@ -60,4 +67,49 @@ test('whatever happens: what is kept of projects is what it comes to when worked
     { numRuns: RUNS },
   );
   expect(compared).toBeGreaterThan(0);
+});
+
+test('after a posting only the projects it names are asked for again, and after none nobody is', async () => {
+  const app = await openApp(template.path);
+  const { reader } = app.books;
+  const keeping: Keeping = new Map();
+  const asked: (number | undefined)[] = [];
+  const ask = async (only?: number): Promise<ReadonlyMap<number, number>> => {
+    asked.push(only);
+    return Promise.resolve(
+      new Map(only === undefined ? [1, 2, 3].map((each) => [each, asked.length]) : [[only, asked.length]]),
+    );
+  };
+  const facts = () =>
+    reader.transaction().execute((trx) => {
+      keepsWithin(trx, keeping, { stores: true });
+      return keptByProject(trx, 'turn', ask);
+    });
+  await facts();
+  await facts();
+  expect(asked).toEqual([undefined]);
+  await post(app, '2027-01', billSheet(GOOD_BILL));
+  expect([...(await facts())]).toEqual([
+    [1, 2],
+    [2, 1],
+    [3, 1],
+  ]);
+  await app.order('POST', '/records/supplier', { fields: { code: 'NEW', name: 'New supplier' } });
+  await facts();
+  expect(asked).toEqual([undefined, 1]);
+  await app.order('POST', '/records/cost-code', { fields: { code: '99-100', name: 'New code', costType: 'other' } });
+  await facts();
+  expect(asked).toEqual([undefined, 1, undefined]);
+  await app.close();
+});
+
+test('what a transaction that writes works out is not kept', async () => {
+  const app = await openApp(template.path);
+  const keeping: Keeping = new Map();
+  await app.books.writer.transaction().execute(async (trx) => {
+    keepsWithin(trx, keeping, { stores: false });
+    await keptByProject(trx, 'turn', () => Promise.resolve(new Map([[1, 1]])));
+  });
+  expect(keeping.size).toBe(0);
+  await app.close();
 });

@@ -1,5 +1,4 @@
 import type { Db } from '../database/schema.ts';
-import type { AsOf } from '../ledger/as-of-queries.ts';
 import { booksMark, movedProjects, sameMark, type BooksMark } from './moved-project-queries.ts';
 
 /** What was worked out of every project, and how far the books had come then. */
@@ -12,7 +11,7 @@ interface Kept {
 export type Keeping = Map<string, Kept>;
 
 /** Answers kept at once: a few facts of a few months. */
-const MOST_KEPT = 24;
+const MOST_KEPT = 32;
 /** With more projects moved than this, asking for all of them at once is quicker. */
 const MOST_MOVED = 40;
 
@@ -30,22 +29,21 @@ export function keepsWithin(trx: Db, keeping: Keeping, { stores }: Pick<Use, 'st
 }
 
 /**
- * A fact of every project through a month as known at a moment. It must follow from the ledger, contracts, budgets, forecasts and
- * records alone, of each project by itself: then only the projects that something was recorded of since are asked for again.
- * `ask` answers for all projects, or for one.
+ * A fact of every project, by a name that says which: of which month, as known at which moment. It must follow from the ledger,
+ * contracts, budgets, forecasts and records alone, of each project by itself: then only the projects that something was recorded of
+ * since are asked for again. `ask` answers for all projects, or for one.
  */
 export async function keptByProject<Fact>(
   db: Db,
-  { name, at }: { readonly name: string; readonly at: AsOf },
+  name: string,
   ask: (only?: number) => Promise<ReadonlyMap<number, Fact>>,
 ): Promise<ReadonlyMap<number, Fact>> {
   const use = USES.get(db);
   if (!use) return ask();
-  const key = `${name} ${at.through} ${at.known ?? 'now'}`;
   const mark = await booksMark(db);
-  const known = use.keeping.get(key);
+  const known = use.keeping.get(name);
   const byProject = known ? await broughtUpToDate(db, known, { mark, ask }) : await ask();
-  if (use.stores) keep(use.keeping, key, { mark, byProject });
+  if (use.stores) keep(use.keeping, name, { mark, byProject });
   return byProject as ReadonlyMap<number, Fact>;
 }
 
@@ -66,9 +64,9 @@ async function broughtUpToDate(
   return byProject;
 }
 
-function keep(keeping: Keeping, key: string, kept: Kept): void {
-  keeping.delete(key);
-  keeping.set(key, kept);
+function keep(keeping: Keeping, name: string, kept: Kept): void {
+  keeping.delete(name);
+  keeping.set(name, kept);
   const [oldest] = keeping.keys();
   if (keeping.size > MOST_KEPT && oldest !== undefined) keeping.delete(oldest);
 }

@@ -34,13 +34,16 @@ export function sameMark(one: BooksMark, other: BooksMark): boolean {
 }
 
 /** Kinds of records that no figure of a project reads. */
-const ASIDE = ['company', 'client', 'supplier', 'employee', 'tax-code', 'phase'] as const;
+const ASIDE = ['company', 'supplier', 'employee', 'tax-code'] as const;
 
-/** The projects that something was recorded of since a mark; null where a record changed that any project may read. */
+/**
+ * The projects that something was recorded of since a mark; null where a record changed that any project may read. (The plus keeps
+ * SQLite from reading all lines by their projects.)
+ */
 export async function movedProjects(db: Db, since: BooksMark): Promise<readonly number[] | null> {
   const { rows } = await sql<{ project: number | null }>`
     SELECT project_id AS project FROM journal_line
-      WHERE id >= ${(since.entry + 1) * LINES_PER_ENTRY} AND project_id IS NOT NULL
+      WHERE id >= ${(since.entry + 1) * LINES_PER_ENTRY} AND +project_id IS NOT NULL
     UNION SELECT project_id FROM contract_change WHERE id > ${since.contract}
     UNION SELECT b.project_id FROM budget_change c JOIN budget_line b ON b.id = c.budget_line_id WHERE c.id > ${since.budget}
     UNION SELECT project_id FROM estimate_override WHERE id > ${since.override}
@@ -49,6 +52,7 @@ export async function movedProjects(db: Db, since: BooksMark): Promise<readonly 
     UNION SELECT a.project_id FROM withdrawal w JOIN approval a ON a.id = w.approval_id
       WHERE (SELECT COUNT(*) FROM withdrawal) <> ${since.withdrawals}
     UNION SELECT CASE kind WHEN 'project' THEN record_id
+        WHEN 'phase' THEN (SELECT p.project_id FROM phase p WHERE p.id = record_id)
         WHEN 'budget-line' THEN (SELECT b.project_id FROM budget_line b WHERE b.id = record_id) END
       FROM record_version
       WHERE id > ${since.version} AND kind NOT IN (${sql.join([...ASIDE])})`.execute(db);

@@ -8,7 +8,7 @@ import { cents, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import type { EstimateOverride, ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import { bounds, changeCounts, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
+import { bounds, changeCounts, nameOf, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
 import { forecastMonths, latestForecastIds, monthOfDay, type ForecastMoment } from './forecast-queries.ts';
 import { keptByProject } from './kept-by-project-queries.ts';
 
@@ -30,7 +30,7 @@ export interface ProjectPlan {
 export async function projectPlans(db: Db, asOf: AsOf): Promise<ReadonlyMap<number, ProjectPlan>> {
   const { through, known } = asOf;
   const at = await bounds(db, { through, known });
-  return keptByProject(db, { name: 'plans', at: asOf }, (only) => plansOf(db, at, { only }));
+  return keptByProject(db, `plans ${nameOf(asOf)}`, (only) => plansOf(db, at, { only }));
 }
 
 interface PlansWanted {

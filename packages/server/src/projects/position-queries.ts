@@ -5,8 +5,9 @@ import { quantity } from '@lowtide/core/money/quantity.ts';
 import type { ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import { stageOn } from '@lowtide/core/progress/stage.ts';
 import type { Db } from '../database/schema.ts';
-import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
-import { projectTotals, type ProjectTotals } from '../ledger/balance-queries.ts';
+import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
+import { projectTotals, type ProjectTotals, type Span } from '../ledger/balance-queries.ts';
+import { keptByProject } from './kept-by-project-queries.ts';
 import { NOTHING_EXPECTED, plansOf, projectPlans } from './plan-queries.ts';
 import { projectsAt, type ProjectRecord } from './project-queries.ts';
 
@@ -39,7 +40,7 @@ export async function standingProjects(
   const at = await bounds(db, asOf);
   const records = await projectsAt(db, at, only);
   const span = { ...at, from: null, ...(since === undefined ? {} : { since: monthNumber(since) }) };
-  const totals = byProject(await projectTotals(db, span, only));
+  const totals = only === undefined ? await totalsThen(db, asOf, span) : byProject(await projectTotals(db, span, only));
   const plans = await (only === undefined ? projectPlans(db, asOf) : plansOf(db, at, { only, rows }));
   const end = lastDay(asOf.through);
   return records.map((record) => {
@@ -55,6 +56,13 @@ export async function standingProjects(
     };
     return { record, position, totals: total };
   });
+}
+
+/** The totals of every project. */
+async function totalsThen(db: Db, asOf: AsOf, span: Span): Promise<ReadonlyMap<number, ProjectTotals>> {
+  const ask = async (only?: number) => byProject(await projectTotals(db, span, only));
+  if (asOf.asIf !== undefined) return ask();
+  return keptByProject(db, `totals ${nameOf(asOf)} since ${span.since ?? 'ever'}`, ask);
 }
 
 function byProject(rows: readonly ProjectTotals[]): ReadonlyMap<number, ProjectTotals> {

@@ -4,6 +4,7 @@ import { partyId, phaseId, projectId, taxCodeId } from '@lowtide/core/ledger/ids
 import type { Phase, Project } from '@lowtide/core/ledger/project.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
+import { keptByProject } from './kept-by-project-queries.ts';
 import { countingVersion, type KnownAt } from '../records/version-queries.ts';
 
 /** A project with what only its page and lists show. */
@@ -18,6 +19,27 @@ export interface ProjectRecord extends Project {
 
 /** All projects by code, or the one asked for, as they are now. */
 export async function projects(db: Db, only?: number): Promise<readonly ProjectRecord[]> {
+  return only === undefined ? kept(db, 'projects now', (one) => projectsNow(db, one)) : projectsNow(db, only);
+}
+
+type Ask = (only?: number) => Promise<readonly ProjectRecord[]>;
+
+/** The records of all projects; only those that moved are read again. */
+async function kept(db: Db, name: string, ask: Ask): Promise<readonly ProjectRecord[]> {
+  const byId = await keptByProject(db, name, async (only) => new Map((await ask(only)).map((each) => [each.id, each])));
+  const records = [...byId.values()];
+  // Codes never change: only a new project is out of order.
+  return records.every((each, place) => place === 0 || codeOrder(records[place - 1] ?? each, each) <= 0)
+    ? records
+    : records.toSorted(codeOrder);
+}
+
+function codeOrder(one: ProjectRecord, other: ProjectRecord): number {
+  const [left, right] = [one.code.toLowerCase(), other.code.toLowerCase()];
+  return left < right ? -1 : left > right ? 1 : 0;
+}
+
+async function projectsNow(db: Db, only?: number): Promise<readonly ProjectRecord[]> {
   const rows = await db
     .selectFrom('project as p')
     .leftJoin('party as c', 'c.id', 'p.client_id')
@@ -70,6 +92,11 @@ interface VersionFields {
 /** The same as they counted on a day, as known at a moment; one that was entered later is not there. */
 export async function projectsAt(db: Db, at: KnownAt, only?: number): Promise<readonly ProjectRecord[]> {
   if (await isNow(db, at)) return projects(db, only);
+  const ask: Ask = (one) => projectsThen(db, at, one);
+  return only === undefined ? kept(db, `projects ${at.day} ${at.recordedAt}`, ask) : ask(only);
+}
+
+async function projectsThen(db: Db, at: KnownAt, only?: number): Promise<readonly ProjectRecord[]> {
   const { rows } = await sql<{
     id: number;
     code: string;

@@ -16,7 +16,7 @@ import {
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { costCodes } from '../documents/catalog-queries.ts';
-import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { codingAmounts, type Span } from '../ledger/balance-queries.ts';
 import { codingOf } from '../projects/budget-queries.ts';
 import { keptByProject } from '../projects/kept-by-project-queries.ts';
@@ -59,7 +59,7 @@ export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow
   const { percentDecimals, forecastMonths } = await companyAt(db, limits);
   const policy = { month: at.through, kept: percentDecimals, forecastMonths };
   const span = { ...limits, from: null };
-  const held = await keptByProject(db, { name: 'held', at }, (only) => codedByProject(db, span, { role: 'wip', only }));
+  const held = await keptByProject(db, `held ${nameOf(at)}`, (only) => codedByProject(db, span, { role: 'wip', only }));
   const standing = (await standingProjects(db, at)).filter(({ position }) => position.project.method !== 'none');
   const waiting = standing.filter(({ position }) => isWaiting(progress(position, policy.kept)));
   const recognizedCost = await recognizedOf(db, span, waiting);

@@ -10,15 +10,17 @@ import {
   type AgainstRow,
   type Sides,
 } from '@lowtide/core/reports/estimate-against-actual/figures.ts';
+import { orderedBy, type Value } from '@lowtide/core/reports/table.ts';
+import type { CostCode } from '@lowtide/core/documents/catalog.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import { costCodes } from '../documents/catalog-queries.ts';
 import type { Answer, Asked } from '../http/api.ts';
-import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { asOf, bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals } from '../ledger/balance-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { keptByProject } from '../projects/kept-by-project-queries.ts';
-import { projects } from '../projects/project-queries.ts';
+import { projects, type ProjectRecord } from '../projects/project-queries.ts';
 import { estimatedLines } from './against-queries.ts';
 
 type Query = Pick<Asked<'estimate-against-actual'>['query'], 'project' | 'per' | 'order' | 'offset' | 'limit'>;
@@ -29,33 +31,17 @@ export async function against(db: Db, at: AsOf, query: Query): Promise<Answer<'e
   const limits = await bounds(db, at);
   const records = await projects(db, only);
   const ofAll = only === undefined ? await keptRows(db, at) : await rowsByProject(db, at, only);
-  const rows = furthestOverFirst(records.flatMap(({ id }) => ofAll.get(id) ?? []));
+  const all = furthestOverFirst(records.flatMap(({ id }) => ofAll.get(id) ?? []));
   const totals = await projectTotals(db, { ...limits, from: null }, only);
-  const codes = new Map((await costCodes(db)).map((code) => [code.id as number, code]));
-  // In another order, all of them must be there before any can be picked.
-  const isPart = limit !== undefined && order === undefined && per !== 'section';
+  const names = namesOf(records, await costCodes(db));
+  const rows = orderedBy(all, order ?? '', ordersOf(names));
+  const isPart = limit !== undefined && per !== 'section';
   const shown = isPart ? rows.slice(offset, offset + limit) : rows;
-  const byId = new Map(records.map((record) => [record.id as number, record]));
-  const projectOf = (id: number) => ({ projectId: id, project: byId.get(id)?.code ?? '' });
   return {
     ...(isPart ? { count: rows.length } : {}),
-    rows: shown.map(({ project, coding, section, isEstimated, ...amounts }) => {
-      const phase = byId.get(project)?.phases.find(({ id }) => id === coding?.phase);
-      const code = coding ? codes.get(coding.costCode) : undefined;
-      return {
-        ...projectOf(project),
-        section,
-        code: `${phase ? `${phase.code}/` : ''}${code?.code ?? ''}`,
-        name: coding ? (code?.name ?? '') : 'Price without cost',
-        costType: coding?.costType ?? null,
-        estimated: isEstimated,
-        ...(coding ? { actualFigure: costFigure(coding, at.through) } : {}),
-        ...sidesAnswer(amounts),
-      };
-    }),
+    rows: shown.map((row) => rowAnswer(row, names, at.through)),
     sections: (isPart ? [] : againstBySection(rows)).map(({ project, section, ...amounts }) => ({
-      ...projectOf(project),
-      section,
+      ...{ projectId: project, project: names.projectOf(project), section },
       ...sidesAnswer(amounts),
     })),
     totals: sidesAnswer(together(rows)),
@@ -64,9 +50,61 @@ export async function against(db: Db, at: AsOf, query: Query): Promise<Answer<'e
   };
 }
 
+/** What a line is called. */
+interface LineNames {
+  readonly projectOf: (project: number) => string;
+  readonly codeOf: (row: AgainstRow) => string;
+  readonly nameOf: (row: AgainstRow) => string;
+}
+
+function namesOf(records: readonly ProjectRecord[], costCodeList: readonly CostCode[]): LineNames {
+  const codes = new Map(costCodeList.map((code) => [code.id as number, code]));
+  const byId = new Map(records.map((record) => [record.id as number, record]));
+  return {
+    projectOf: (project) => byId.get(project)?.code ?? '',
+    codeOf: ({ project, coding }) => {
+      const phase = byId.get(project)?.phases.find(({ id }) => id === coding?.phase);
+      const code = coding ? codes.get(coding.costCode)?.code : undefined;
+      return `${phase ? `${phase.code}/` : ''}${code ?? ''}`;
+    },
+    nameOf: ({ coding }) => (coding ? (codes.get(coding.costCode)?.name ?? '') : 'Price without cost'),
+  };
+}
+
+/** What lines can be put in order by, as the columns of the report are called: only those that are shown are made ready to be sent. */
+function ordersOf({ projectOf, codeOf, nameOf }: LineNames): Readonly<Record<string, (row: AgainstRow) => Value>> {
+  return {
+    project: ({ project }) => projectOf(project),
+    section: ({ section }) => section,
+    code: codeOf,
+    name: nameOf,
+    estimatedCost: ({ estimated }) => estimated,
+    changes: ({ changes }) => changes,
+    actual: ({ actual }) => actual,
+    over: ({ over }) => over,
+    overPercent: ({ overShare }) => overShare,
+    completion: ({ completion }) => completion,
+    price: ({ price }) => price,
+    priceChanges: ({ priceChanges }) => priceChanges,
+  };
+}
+
+function rowAnswer(row: AgainstRow, names: LineNames, through: Month): Answer<'estimate-against-actual'>['rows'][number] {
+  const { project, coding, section, isEstimated, ...amounts } = row;
+  return {
+    ...{ projectId: project, project: names.projectOf(project), section },
+    code: names.codeOf(row),
+    name: names.nameOf(row),
+    costType: coding?.costType ?? null,
+    estimated: isEstimated,
+    ...(coding ? { actualFigure: costFigure(coding, through) } : {}),
+    ...sidesAnswer(amounts),
+  };
+}
+
 /** The rows of every project; worked out again only of those that moved. */
 function keptRows(db: Db, at: AsOf): Promise<ReadonlyMap<number, readonly AgainstRow[]>> {
-  return keptByProject(db, { name: 'estimate against actual', at }, (only) => rowsByProject(db, at, only));
+  return keptByProject(db, `estimate against actual ${nameOf(at)}`, (only) => rowsByProject(db, at, only));
 }
 
 async function rowsByProject(db: Db, at: AsOf, only?: number): Promise<ReadonlyMap<number, readonly AgainstRow[]>> {

@@ -21,8 +21,13 @@ export async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> 
   const rows = (await standingProjects(db, at)).map(({ record, position, totals }) => {
     const estimate = estimateAtCompletion(position);
     return {
-      ...{ id: record.id, code: record.code, name: record.name, kind: record.kind, status: record.status },
-      ...{ client: record.clientName ?? '', manager: record.manager },
+      id: record.id,
+      code: record.code,
+      name: record.name,
+      kind: record.kind,
+      status: record.status,
+      client: record.clientName ?? '',
+      manager: record.manager,
       complete: progress(position, percentDecimals).complete,
       contractCents: position.contract,
       earnedCents: position.earned,

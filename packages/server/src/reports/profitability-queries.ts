@@ -10,10 +10,14 @@ import { accountMovements, codingAmounts, projectTotals, type Span } from '../le
 import { accounts } from '../records/company-queries.ts';
 import { isProfitAndLoss } from '@lowtide/core/ledger/account.ts';
 
-/** Profit-and-loss amounts per project, and the company's as a whole. */
-export async function resultsByProject(db: Db, span: Span): Promise<ReadonlyMap<number, ResultAmounts>> {
+/** Profit-and-loss amounts of every project, or of one. */
+export async function resultsByProject(
+  db: Db,
+  span: Span,
+  only?: number,
+): Promise<ReadonlyMap<number, ResultAmounts>> {
   const results = new Map<number, ResultAmounts>();
-  for (const total of await projectTotals(db, span)) {
+  for (const total of await projectTotals(db, span, only)) {
     results.set(total.project, {
       ...NO_RESULT,
       revenue: total.earned,
@@ -22,7 +26,10 @@ export async function resultsByProject(db: Db, span: Span): Promise<ReadonlyMap<
     });
   }
   const lossAccount = (await accounts(db)).find(({ role }) => role === 'loss-expense')?.id;
-  const costs = await codingAmounts(db, span, { types: ['cost-of-revenue', 'expense'] });
+  const costs = await codingAmounts(db, span, {
+    types: ['cost-of-revenue', 'expense'],
+    ...(only === undefined ? {} : { projects: [only] }),
+  });
   for (const { project, costType, amount, account } of costs) {
     if (account === lossAccount) continue;
     const known = results.get(project) ?? NO_RESULT;

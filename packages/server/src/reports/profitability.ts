@@ -6,7 +6,8 @@ import { result, totalResult, type Result, type ResultAmounts } from '@lowtide/c
 import type { Figure } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
-import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { asOf, bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
+import { keptByProject } from '../projects/kept-by-project-queries.ts';
 import { projects } from '../projects/project-queries.ts';
 import { traced } from '../http/traced.ts';
 import { resultsByProject, unassignedResult } from './profitability-queries.ts';
@@ -21,7 +22,8 @@ export async function profitability(
   { from, by }: { readonly from: Month; readonly by: 'project' | 'client' },
 ): Promise<Answer<'profitability'>> {
   const span = { ...(await bounds(db, at)), from: monthNumber(from) };
-  const results = await resultsByProject(db, span);
+  const ask = (only?: number) => resultsByProject(db, span, only);
+  const results = await (at.asIf ? ask() : keptByProject(db, `results ${from} to ${nameOf(at)}`, ask));
   const within = { from, through: at.through };
   const unassigned = await unassignedResult(db, span, [...results.values()]);
   const slices = (await projects(db)).flatMap((project) => {

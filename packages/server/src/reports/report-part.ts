@@ -28,9 +28,10 @@ export function partOf<Answer extends object>(report: AnyReport, answer: Answer,
   if ('count' in answer && answer.count !== undefined) return answer;
   const list = listOf(answer, query);
   if (list === undefined) return answer;
-  const places = orderedPlaces(report.table(answer, stringsOf(query)), order ?? '').filter(
-    (place) => place < list.rows.length,
-  );
+  const places =
+    order === undefined
+      ? list.rows.map((_, place) => place)
+      : orderedPlaces(report.table(answer, stringsOf(query)), order).filter((place) => place < list.rows.length);
   const shown = places.slice(offset, limit === undefined ? undefined : offset + limit);
   return {
     ...answer,

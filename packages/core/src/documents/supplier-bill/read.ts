@@ -202,7 +202,8 @@ export function billKey({ supplier, number }: Pick<Bill, 'supplier' | 'number'>)
   return `${supplier}/${number.toLowerCase()}`;
 }
 
-const USUAL_AFTER_BILLS = 3;
+/** From so many bills on, what a supplier's bills came to says what is usual. */
+export const USUAL_AFTER_BILLS = 3;
 const UNUSUAL_FACTOR = 3;
 
 function billWarnings({ bill, gross, places }: ReadBill, catalog: Catalog): readonly Warning[] {
