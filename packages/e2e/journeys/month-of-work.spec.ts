@@ -199,3 +199,55 @@ test('reverse a posted bill: both stay, linked, and the project is as before', a
   await sees(page, 'Reverses KB-1');
   await sees(page, '1,200.00');
 });
+
+test('credit a part of a paid invoice, and apply the credit to one that is open', async () => {
+  const invoices = async (more: string) =>
+    (await api<Documents>(`/documents?through=2027-03&kind=invoice&text=Garrow${more}`)).rows;
+  const [one] = await invoices('&open=yes');
+  const other = (await invoices('')).at(-1);
+  await go(`/documents/${other?.id}`);
+  await click(page, 'Credit');
+  await fill(page, 'Work credited', '999,999');
+  await fill(page, 'Why', 'Ten loads counted twice');
+  await click(page, 'Post credit note');
+  await sees(page, 'is more than is left to credit of');
+  await fill(page, 'Work credited', '8,000');
+  await click(page, 'Post credit note');
+  await sees(page, 'CN-0001');
+  await sees(page, 'Ten loads counted twice');
+  await click(page, 'Apply credit');
+  await fill(page, 'Against', one?.number ?? '');
+  await press(page, 'Escape');
+  await (await page.waitForSelector('::-p-xpath(//*[@role="dialog"]//button[.="Apply credit"])'))?.click();
+  await sees(page, 'APP-0001');
+  await go(`/documents/${one?.id}`);
+  await sees(page, 'Settled by APP-0001');
+});
+
+test('close a project: refused while it is not billed in full, then closed, then opened again', async () => {
+  const { rows } = await api<{ rows: { id: number; fields: { code: string } }[] }>('/records/project');
+  const id = rows.find(({ fields }) => fields.code === 'WX-216')?.id;
+  const setStatus = async (status: string): Promise<void> => {
+    await go(`/projects/${id}?part=record`);
+    await click(page, 'Change the record');
+    await page.locator('::-p-xpath(//*[@role="dialog"]//button[@aria-haspopup="listbox"][contains(., "ed")])').click();
+    await page.locator(`::-p-xpath(//*[@role="option"][normalize-space(.)="${status}"])`).click();
+    await click(page, 'Keep changes');
+  };
+  await setStatus('closed');
+  await sees(page, '589,000.00');
+  await sees(page, '620,000.00');
+  await go('/billing');
+  await click(page, 'Bill WX-216');
+  await fill(page, 'Percent', '5');
+  await click(page, 'Post invoice of 31,000.00');
+  await sees(page, 'INV-');
+  await setStatus('closed');
+  await page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
+  await sees(page, 'closed');
+  const closing = async () => (await api<Documents>('/documents?through=2027-03&kind=closing')).rows.length;
+  expect(await closing()).toBe(2);
+  await setStatus('finished');
+  await page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
+  expect((await api<Documents>('/documents?through=2027-03&kind=reversal&text=CLO')).rows).toHaveLength(1);
+});

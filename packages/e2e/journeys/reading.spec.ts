@@ -103,6 +103,20 @@ test('read the books as they were once known', async () => {
   expect(await page.evaluate(() => document.querySelector('tfoot')?.textContent)).not.toBe(known);
 });
 
+test('months and sections keep the moment, and what the page was asked', async () => {
+  await go('/reports/profitability?m=2026-12&known=2027-01-15T00:00:00Z&from=2026-07&by=client');
+  await sees(page, 'as then known');
+  await press(page, '[');
+  await page.waitForFunction(() => globalThis.location.search.includes('m=2026-11'));
+  const kept = new URL(page.url()).searchParams;
+  expect([kept.get('known'), kept.get('from'), kept.get('by')]).toEqual(['2027-01-15T00:00:00Z', '2026-07', 'client']);
+  await page.locator('nav[aria-label="Sections"] a[href*="/projects"]').click();
+  await page.waitForFunction(() => globalThis.location.pathname === '/projects');
+  const there = new URL(page.url()).searchParams;
+  expect([there.get('m'), there.get('known')]).toEqual(['2026-11', '2027-01-15T00:00:00Z']);
+  await sees(page, 'as then known');
+});
+
 test('find a project, a document by its amount, and an action, from the keyboard', async () => {
   await go('/projects');
   await press(page, 'Control+k');

@@ -7,7 +7,7 @@ import { anyHistory } from '../happening.test.support.ts';
 import { LivedHistory } from '../history.test.support.ts';
 import { openApp, setUpSmallCompany, type TestApp } from '../small-company.test.support.ts';
 
-const RUNS = Number(process.env['HISTORIES'] ?? 4);
+const RUNS = Number(process.env['HISTORIES'] ?? 3);
 
 let template: TestApp;
 beforeAll(async () => {

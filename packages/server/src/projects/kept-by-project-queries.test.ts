@@ -10,7 +10,7 @@ import { LivedHistory } from '../history.test.support.ts';
 import { billSheet, GOOD_BILL, openApp, post, setUpSmallCompany, type TestApp } from '../small-company.test.support.ts';
 import { keepsWithin, keptByProject, type Keeping } from './kept-by-project-queries.ts';
 
-const RUNS = Number(process.env['HISTORIES'] ?? 5);
+const RUNS = Number(process.env['HISTORIES'] ?? 4);
 
 let template: TestApp;
 beforeAll(async () => {

@@ -25,6 +25,10 @@ export function DocumentPage() {
   const { answer, trouble } = useRead('document', { params: { id } });
   const [open, setOpen] = useState<Opened | null>(null);
   const go = useGo();
+  const show = (made: number): void => {
+    setOpen(null);
+    go(`/documents/${made}`);
+  };
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!answer) return <Loading />;
   const { document, lines } = answer;
@@ -53,12 +57,8 @@ export function DocumentPage() {
       />
       <Links detail={answer} />
       <DataTable label="Posted lines" rows={lines} columns={lineColumns(lines)} rowKey={(line) => line.id} />
-      {open === 'reverse' ? (
-        <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={(made) => go(`/documents/${made}`)} />
-      ) : null}
-      {open === 'credit' ? (
-        <CreditDialog document={document} onClose={() => setOpen(null)} onDone={(made) => go(`/documents/${made}`)} />
-      ) : null}
+      {open === 'reverse' ? <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={show} /> : null}
+      {open === 'credit' ? <CreditDialog document={document} onClose={() => setOpen(null)} onDone={show} /> : null}
       {open === 'apply' ? <ApplyCreditDialog document={document} onClose={() => setOpen(null)} /> : null}
       {open === 'settle' ? (
         <SettleDialog document={document} typed={plainDollars(document.openCents)} onClose={() => setOpen(null)} />
