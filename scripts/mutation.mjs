@@ -2,11 +2,12 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { ensurePackages, bin, run } from './installed.mjs';
 
 // `npm run mutation [-- files]`: changes core in thousands of small ways and asks its own tests which they notice. Takes half an
-// hour and more. What survived is written down beside the score.
+// hour and more. What survived is written down beside the score; `-- --report` writes it of the last run again.
 const WANTED = 90;
 ensurePackages();
-const only = process.argv.slice(2);
-run(bin('stryker'), ['run', ...(only.length === 0 ? [] : ['--mutate', only.join(',')])]);
+const only = process.argv.slice(2).filter((word) => word !== '--report');
+if (!process.argv.includes('--report'))
+  run(bin('stryker'), ['run', ...(only.length === 0 ? [] : ['--mutate', only.join(',')])]);
 const { files } = JSON.parse(readFileSync('reports/mutation.json', 'utf8'));
 const all = Object.entries(files).flatMap(([file, { mutants, source }]) =>
   mutants.map((mutant) => ({ ...mutant, file: file.replace('packages/core/src/', ''), lines: source.split('\n') })),

@@ -58,7 +58,7 @@ function openDocuments(party: 'client' | 'supplier', since: PostingMark): Side {
   const kinds = settledKinds(party);
   return {
     added: sql`(${standing(sql`d.gross_cents`, kinds, since)} - ifnull((
-      SELECT SUM(s.amount_cents) FROM settlement s JOIN document o ON o.id = s.document_id
+      SELECT SUM(s.amount_cents) FROM settlement s CROSS JOIN document o ON o.id = s.document_id
       WHERE s.id > ${since.settlement} AND o.kind IN (${sql.join([...kinds])})), 0))`,
   };
 }
@@ -73,15 +73,17 @@ interface LaborSince {
 /** Hours between two days at the rates they were posted at, and what their lines credited to labor clearing. */
 function labor({ from, through, since }: LaborSince): readonly [Side, Side] {
   const worked = sql`SUM(w.cost_cents) FROM worked_hours w`;
+  // All of it is found by day and account, what came since by its number: a plus keeps SQLite from the other way.
+  const later = since.entry > 0 ? sql`+` : sql``;
   const between = (day: RawBuilder<unknown>) => sql`${day} BETWEEN ${from} AND ${through}`;
-  const credited = sql`l.account_id = (SELECT id FROM account WHERE role = 'labor-clearing')
-    AND l.employee_id IS NOT NULL AND ${between(sql`l.posted_on`)}`;
+  const credited = sql`${later}l.account_id = (SELECT id FROM account WHERE role = 'labor-clearing')
+    AND l.employee_id IS NOT NULL AND ${between(sql`${later}l.posted_on`)}`;
   const reversed = sql`document r CROSS JOIN document d ON d.id = r.reverses_id AND d.kind = 'hours'`;
   const reversedSince = sql`r.reverses_id IS NOT NULL AND r.id > ${since.document}`;
   const firstLine = (since.entry + 1) * LINES_PER_ENTRY;
   return [
     {
-      added: sql`(ifnull((SELECT ${worked} WHERE w.id > ${since.hours} AND ${between(sql`w.worked_on`)}), 0)
+      added: sql`(ifnull((SELECT ${worked} WHERE w.id > ${since.hours} AND ${between(sql`${later}w.worked_on`)}), 0)
         - ifnull((SELECT SUM(w.cost_cents) FROM ${reversed} CROSS JOIN worked_hours w ON w.document_id = d.id
             WHERE ${reversedSince} AND ${between(sql`w.worked_on`)}), 0))`,
     },

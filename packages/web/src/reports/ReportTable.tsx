@@ -99,7 +99,8 @@ function CellText({
 
 /** A value for people. */
 function cellText({ value }: Cell, { holds }: TableColumn): string {
-  if (value === null || value === '') return holds === 'percent' ? '–' : '';
+  if (value === '') return '';
+  if (value === null) return holds === 'percent' ? '–' : '';
   if (typeof value === 'object') return `${percent(value, 1)} %`;
   if (holds === 'money') return dollars(cents(Number(value)));
   if (holds === 'hours') return tenThousandths(Number(value));

@@ -1,5 +1,5 @@
 import styled from 'styled-components';
-import { color, space } from '../theme/tokens.ts';
+import { color, space, type } from '../theme/tokens.ts';
 
 export interface TabLinksProps {
   readonly label: string;
@@ -23,8 +23,10 @@ export function TabLinks({ label, tabs, chosen, onChoose }: TabLinksProps) {
 
 const Bar = styled.nav`
   display: flex;
-  gap: ${space.four};
+  flex-wrap: wrap;
+  gap: 0 ${space.three};
   white-space: nowrap;
+  font-stretch: ${type.narrow};
   border-bottom: 1px solid ${color.line};
   button {
     padding: ${space.one} 0 ${space.two};

@@ -38,7 +38,7 @@ function columns(totals: Answer['totals']): readonly ColumnOf<Row>[] {
     { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
     { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client ?? '' },
     { id: 'status', head: 'Status', file: 'status', holds: 'text', of: ({ status }) => status },
-    { id: 'manager', head: 'Manager', file: 'manager', holds: 'text', of: ({ manager }) => manager },
+    { id: 'manager', head: 'Manager', file: 'manager', holds: 'text', of: ({ manager }) => manager, total: 'Total' },
     {
       id: 'contract',
       head: 'Contract',
