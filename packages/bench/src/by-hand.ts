@@ -17,8 +17,8 @@ export function openByHand(path: string): SqliteDatabase.Database {
 function statements(file: SqliteDatabase.Database) {
   return {
     document:
-      file.prepare(`INSERT INTO document (kind, number, party_id, project_id, dated_on, due_on, gross_cents, memo, body,
-      reverses_id, recorded_at, recorded_by) VALUES (?, ?, ?, NULL, ?, ?, ?, '', '{}', NULL, 1000, 'Bench')`),
+      file.prepare(`INSERT INTO document (kind, number, party_id, project_id, dated_on, posted_on, due_on, gross_cents, memo, body,
+      reverses_id, recorded_at, recorded_by) VALUES (?, ?, ?, NULL, ?, ?, ?, ?, '', '{}', NULL, 1000, 'Bench')`),
     entry: file.prepare(
       'INSERT INTO journal_entry (id, document_id, posted_on, month, recorded_at) VALUES (?, ?, ?, ?, 1000)',
     ),
@@ -32,6 +32,7 @@ function statements(file: SqliteDatabase.Database) {
     coding: file.prepare(`INSERT INTO project_coding_month VALUES (?, ?, ?, ?, ?, ?, ?, ?)
       ON CONFLICT (project_id, account_id, phase_id, cost_code_id, cost_type, month)
       DO UPDATE SET amount_cents = amount_cents + excluded.amount_cents, quantity_e4 = quantity_e4 + excluded.quantity_e4`),
+    total: file.prepare('UPDATE books_total SET turnover_cents = turnover_cents + CAST(? AS INTEGER)'),
     last: file.prepare('SELECT ifnull(MAX(id), 0) AS id FROM journal_entry'),
   };
 }
@@ -82,6 +83,7 @@ export function poster(file: SqliteDatabase.Database): (postings: readonly Posti
         posting.party,
         dated,
         dated,
+        dated,
         posting.gross,
       );
       for (const { postedOn, lines } of posting.entries) {
@@ -89,6 +91,7 @@ export function poster(file: SqliteDatabase.Database): (postings: readonly Posti
         const [day, month] = [dayNumber(postedOn), monthNumber(monthOf(postedOn))];
         to.entry.run(number, lastInsertRowid, day, month);
         lines.forEach((each, place) => postLine(each, [number * 2 ** 20 + place, day, month]));
+        to.total.run(lines.reduce((all, { amount }) => all + Math.max(0, amount), 0));
       }
     }
   });
