@@ -36,7 +36,7 @@ export interface Acting {
 }
 
 /** How a writing endpoint does what was parsed for it. */
-export type Ordering = (trx: Trx, asked: never, acting: Acting) => Promise<unknown>;
+export type Ordering = (trx: Trx, asked: unknown, acting: Acting) => Promise<unknown>;
 
 /** How a reading endpoint answers what was parsed for it. */
-export type Answering = (db: Db, asked: never, today: IsoDate) => Promise<unknown>;
+export type Answering = (db: Db, asked: unknown, today: IsoDate) => Promise<unknown>;

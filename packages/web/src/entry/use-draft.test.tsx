@@ -6,7 +6,9 @@ import { Provider } from 'react-redux';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { month } from '@lowtide/core/calendar/month.ts';
 import { booksApi } from '../api/books-api.ts';
+import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
 import { useDraft } from './use-draft.ts';
+import type { PreviewOf } from './use-sheet-preview.ts';
 
 const BLANK = { kind: 'bills' as const, controlTotal: '', rows: [] };
 
@@ -19,6 +21,7 @@ interface Sent {
 }
 
 let sent: Sent[] = [];
+let knownBills: readonly string[] = [];
 let fail: 'connection' | 'conflict' | null = null;
 
 const HEAD = {
@@ -56,11 +59,12 @@ async function answer(request: Request): Promise<Response> {
     );
   }
   const version = (body.version ?? 0) + 1;
-  return Response.json({ ...HEAD, version, sheet: body.sheet, preview: null, knownBills: [] });
+  return Response.json({ ...HEAD, version, sheet: body.sheet, preview: null, knownBills });
 }
 
 beforeEach(() => {
   sent = [];
+  knownBills = [];
   fail = null;
   vi.stubGlobal('fetch', (request: Request) => answer(request));
 });
@@ -69,18 +73,14 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-function open(onMade = vi.fn(), id: number | null = null) {
+function open(onMade = vi.fn(), id: number | null = null, previewOf: PreviewOf = () => Promise.resolve(null)) {
   const store = configureStore({
     reducer: { [booksApi.reducerPath]: booksApi.reducer },
     middleware: (before) => before().concat(booksApi.middleware),
   });
   const wrapper = ({ children }: { readonly children: ReactNode }) => <Provider store={store}>{children}</Provider>;
   const draft = (own: number | null) =>
-    renderHook(
-      () =>
-        useDraft({ id: own, month: month('2027-03'), blank: BLANK, onMade, previewOf: () => Promise.resolve(null) }),
-      { wrapper },
-    );
+    renderHook(() => useDraft({ id: own, month: month('2027-03'), blank: BLANK, onMade, previewOf }), { wrapper });
   return { ...draft(id), onMade, again: () => draft(7) };
 }
 
@@ -126,6 +126,37 @@ describe('a sheet being typed', () => {
     expect(result.current.kept).toBe('kept');
     expect(sent.map(({ total }) => total)).toEqual(['5', '5']);
     expect(sent[1]?.key).toBe(sent[0]?.key);
+  });
+
+  test('shows what it would do while it is kept, and again when a bill of it turns out to be there already', async () => {
+    knownBills = ['1/n-1'];
+    const asked: (readonly [string, readonly string[]])[] = [];
+    const previewOf: PreviewOf = (sheet, bills) => {
+      asked.push([(sheet as typeof BLANK).controlTotal, bills]);
+      return Promise.resolve({ documents: asked.length } as SheetPreview);
+    };
+    const { result } = open(vi.fn(), null, previewOf);
+    act(() => result.current.change({ ...BLANK, controlTotal: '1' }));
+    await waitFor(() => expect(result.current.kept).toBe('kept'));
+    expect(asked).toEqual([
+      ['1', []],
+      ['1', ['1/n-1']],
+    ]);
+    expect(result.current.preview).toEqual({ documents: 2 });
+  });
+
+  test('keeps the later preview where an earlier one comes after it', async () => {
+    const late: ((made: SheetPreview | null) => void)[] = [];
+    const { result } = open(vi.fn(), 7, () => new Promise((resolve) => late.push(resolve)));
+    await waitFor(() => expect(late).toHaveLength(1));
+    act(() => result.current.change({ ...BLANK, controlTotal: '2' }));
+    await waitFor(() => expect(late).toHaveLength(2));
+    await act(async () => {
+      late[1]?.({ documents: 2 } as SheetPreview);
+      await Promise.resolve();
+      late[0]?.({ documents: 1 } as SheetPreview);
+    });
+    await waitFor(() => expect(result.current.preview).toEqual({ documents: 2 }));
   });
 
   test('that someone else changed is not overwritten; what was typed stays', async () => {

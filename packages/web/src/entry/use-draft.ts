@@ -41,26 +41,33 @@ export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): D
   const [preview, setPreview] = useState<Preview | null>(null);
   const stored = useRef<Stored | null>(null);
   const knownBills = useRef<readonly string[]>([]);
+  const shown = useRef(0);
+  /** Shows what a sheet would do, unless a later one is worked out already. */
+  const show = async (now: Sheet): Promise<void> => {
+    shown.current += 1;
+    const turn = shown.current;
+    const made = await previewOf(now, knownBills.current);
+    if (turn === shown.current) setPreview(made);
+  };
   // What is stored already when the page opens is read once.
   const [unreadId, setUnreadId] = useState(id);
   const write = useWriting(month);
   const send = async (now: Sheet): Promise<Trouble | null> => {
     const known = stored.current;
-    const show = async (): Promise<void> => setPreview(await previewOf(now, knownBills.current));
-    const [written] = await Promise.all([write(known, now), show()]);
+    const [written] = await Promise.all([write(known, now), show(now)]);
     if (!written.ok) return written.trouble;
     stored.current = { id: written.answer.id, version: written.answer.version };
     const there = written.answer.knownBills;
     if (there.join('\n') !== knownBills.current.join('\n')) {
       knownBills.current = there;
-      await show();
+      await show(now);
     }
     if (known === null) onMade(written.answer.id);
     return null;
   };
   const keeping = useKeeping(sheet, send, KEEP_AFTER_MS);
   const { take } = keeping;
-  const showFirst = useRef(previewOf);
+  const showFirst = useRef(show);
   const asked =
     unreadId === null ? null : { params: { id: String(unreadId) }, query: { month, preview: 'no' as const } };
   const loading = useRead('draft', asked, { fresh: true });
@@ -73,7 +80,7 @@ export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): D
     take(theirs);
     setUnreadId(null);
     setSheet(theirs);
-    void showFirst.current(theirs, there).then(setPreview);
+    void showFirst.current(theirs);
   }, [loading.answer, take]);
 
   const unread = sheet === null ? (loading.trouble ?? null) : null;

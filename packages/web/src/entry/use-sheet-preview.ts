@@ -32,6 +32,8 @@ export function useSheetPreview(month: Month): PreviewOf {
     const hours = weekOn === null ? NO_HOURS : ((await hoursOf({ query: { weekOn } }))?.rows ?? null);
     if (stands === null || hours === null) return null;
     reader.current ??= sheetReader();
-    return reader.current.preview(sheet, { month, basis, stands, hoursThere: hours, knownBills });
+    const against = { month, basis, stands, hoursThere: hours, knownBills };
+    // Typing and keeping go on without a preview; posting checks everything again.
+    return reader.current.preview(sheet, against).catch(() => null);
   };
 }
