@@ -2,9 +2,10 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { monthNumber } from '@lowtide/core/calendar/month.ts';
-import type { EndpointName } from '@lowtide/core/wire/endpoints.ts';
+import { ENDPOINTS, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import { handlers } from '@lowtide/server/app.ts';
 import { openBooks, type Books } from '@lowtide/server/database/open.ts';
+import { parsed } from '@lowtide/server/http/api.ts';
 import { clock } from '@lowtide/server/http/clock.ts';
 import { postDocument } from '@lowtide/server/ledger/post-document-queries.ts';
 import { openByHand, poster } from './by-hand.ts';
@@ -58,12 +59,19 @@ async function oneBill(books: Books, path: string): Promise<Compared> {
   return compared('one bill of ten lines, durable', result, 1.5);
 }
 
+/** A request as it comes in an address. */
+interface Typed {
+  readonly params?: Record<string, string>;
+  readonly query?: Record<string, string>;
+}
+
 /** How the application answers a page, JSON and all, without the way over HTTP that hand-written SQL does not have. */
 function answering(books: Books) {
   const context = handlers({ books, clock: clock('2026-12-31'), user: 'Bench' });
-  return async (name: EndpointName, asked: unknown): Promise<void> => {
+  return async (name: EndpointName, request: Typed): Promise<void> => {
     const answer = context.answers.get(name);
     if (!answer) throw new Error(name);
+    const asked = parsed(ENDPOINTS[name], { params: {}, query: {}, body: undefined, ...request });
     const given = await books.reader.transaction().execute((trx) => answer(trx, asked, context.clock.today()));
     JSON.stringify(given);
   };
@@ -96,7 +104,7 @@ async function pages(size: Size, name: string, extra: boolean): Promise<readonly
       `project page of the busiest project, ${name}`,
       await inTurn(
         15,
-        () => ask('project', { params: { id: 1 }, query: { through } }),
+        () => ask('project', { params: { id: '1' }, query: { through } }),
         () => byHand.projectPage(1, month),
       ),
       2,

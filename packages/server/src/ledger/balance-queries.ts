@@ -100,7 +100,14 @@ export async function projectMonths(
   const { rows } = await sql<TotalsRow>`
     SELECT project_id, month, ${MEASURE_SUMS}, SUM(earned) AS since
     FROM (${measuresWithin(span, project)}) GROUP BY month ORDER BY month`.execute(db);
-  return rows.map((row) => ({ month: row.month, ...totals(row) }));
+  const months = rows.map((row) => ({ month: row.month, ...totals(row) }));
+  const lines = asIfWithin(span).filter((line) => line.project !== null && (project ?? line.project) === line.project);
+  if (lines.length === 0) return months;
+  const own = { ...NO_TOTALS, month: span.asIf.month };
+  const before = months.filter(({ month }) => month < span.asIf.month);
+  const known = months.find(({ month }) => month === span.asIf.month) ?? { month: own.month, ...totals(own) };
+  const added = lines.reduce((sums, line) => withLine(sums, line), known);
+  return [...before, { ...added, month: own.month }, ...months.filter(({ month }) => month > span.asIf.month)];
 }
 
 function measuresWithin(span: Span, project?: number): RawBuilder<unknown> {
@@ -126,16 +133,21 @@ function withAsIf(rows: readonly ProjectTotals[], span: Span, only?: number): re
   const lines = asIfWithin(span).filter(({ project }) => project !== null && (only === undefined || project === only));
   if (lines.length === 0) return rows;
   const byProject = new Map(rows.map((row) => [row.project, row]));
-  for (const { project, role, ...line } of lines) {
-    const known = byProject.get(project ?? 0) ?? totals({ ...NO_TOTALS, project_id: project ?? 0 });
-    const added = Object.fromEntries(
-      measuresOf(line, role, false).map((amount, place) => [MEASURE_NAMES[place], amount]),
-    );
-    const sums = Object.fromEntries(MEASURE_NAMES.map((name) => [name, known[name] + (added[name] ?? 0)]));
-    const since = known.earnedSince + (added['earned'] ?? 0);
-    byProject.set(known.project, totals({ ...NO_TOTALS, ...sums, project_id: known.project, since }));
+  for (const line of lines) {
+    const known = byProject.get(line.project ?? 0) ?? totals({ ...NO_TOTALS, project_id: line.project ?? 0 });
+    byProject.set(known.project, withLine(known, line));
   }
   return [...byProject.values()];
+}
+
+/** Totals with what a line adds to each. */
+function withLine<Sums extends ProjectTotals>(known: Sums, { role, ...line }: AsIfLine): Sums {
+  const added = Object.fromEntries(
+    measuresOf(line, role, false).map((amount, place) => [MEASURE_NAMES[place], amount]),
+  );
+  const sums = Object.fromEntries(MEASURE_NAMES.map((name) => [name, known[name] + (added[name] ?? 0)]));
+  const since = known.earnedSince + (added['earned'] ?? 0);
+  return { ...known, ...totals({ ...NO_TOTALS, ...sums, project_id: known.project, since }) };
 }
 
 const NO_TOTALS: TotalsRow = {

@@ -1,10 +1,9 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay, monthAt } from '@lowtide/core/calendar/month.ts';
 import { budgetTotals, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
-import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import { COST_TYPES } from '@lowtide/core/ledger/cost-type.ts';
-import { cents, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
+import { cents, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import type { EstimateOverride, ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
@@ -44,20 +43,20 @@ export async function plansOf(
   { only, rows }: PlansWanted,
 ): Promise<ReadonlyMap<number, ProjectPlan>> {
   const contracts = await contractPrices(db, at, only);
-  const stands = rows ? new Map<number, readonly CodingStand[]>() : await standsByProject(db, at, only);
+  const stands = rows ? new Map<number, StandSums>() : await standsByProject(db, at, only);
   const forecasts = await forecastMonths(db, at, only);
   const overrides = await estimateOverrides(db, at, only);
   const planned = new Set([...contracts.keys(), ...stands.keys(), ...forecasts.keys(), ...overrides.keys()]);
   if (only !== undefined) planned.add(only);
   return new Map(
     [...planned].map((project) => {
-      const codings = stands.get(project) ?? [];
+      const { costByType, overForecast, ...sums } = stands.get(project) ?? NO_STANDS;
       const expected = {
         contract: contracts.get(project) ?? ZERO,
-        ...(rows ? budgetSums(rows) : standSums(codings)),
+        ...(rows ? budgetSums(rows) : sums),
         ...estimateSource(overrides.get(project), forecasts.get(project)),
       };
-      return [project, { expected, costByType: costByType(codings), overForecast: overForecast(project, codings) }];
+      return [project, { expected, costByType, overForecast }];
     }),
   );
 }
@@ -100,38 +99,52 @@ function budgetSums(rows: readonly BudgetRow[]): BudgetSums {
   return { budget: cents(original + changes), lineEstimates: estimate };
 }
 
-/** A coding with its budget, its cost, and its forecast with the change orders since. */
-interface CodingStand {
-  readonly phase_id: number;
-  readonly cost_code_id: number;
-  readonly cost_type: string;
+/** What the codings of a project come to together. */
+interface StandSums extends BudgetSums {
+  readonly costByType: readonly Cents[];
+  readonly overForecast: readonly OverForecastLine[];
+}
+
+interface StandRow extends Readonly<Record<string, number | string>> {
+  readonly project_id: number;
   readonly budget: number;
-  readonly actual: number;
-  readonly forecast: number | null;
+  readonly estimates: number;
+  /** JSON of lists: phase, cost code, cost type, cost, forecast. */
+  readonly over: string;
 }
 
-async function standsByProject(
-  db: Db,
-  at: Bounds,
-  only?: number,
-): Promise<ReadonlyMap<number, readonly CodingStand[]>> {
-  const { rows } = await sql<CodingStand & { readonly project_id: number }>`${codingStands(at, only)}`.execute(db);
-  return groupedBy(rows, ({ project_id }) => project_id);
+type OverRow = readonly [phase: number, costCode: number, costType: string, cost: number, forecast: number];
+
+/** Added up where the codings are: thousands of projects have many times as many. */
+async function standsByProject(db: Db, at: Bounds, only?: number): Promise<ReadonlyMap<number, StandSums>> {
+  const byType = COST_TYPES.map(
+    (type) => sql`SUM(CASE WHEN cost_type = ${type} THEN actual ELSE 0 END) AS ${sql.ref(`cost ${type}`)}`,
+  );
+  const { rows } = await sql<StandRow>`
+    SELECT project_id, SUM(budget) AS budget, SUM(ifnull(forecast, MAX(budget, actual))) AS estimates, ${sql.join(byType)},
+      json_group_array(json_array(phase_id, cost_code_id, cost_type, actual, forecast))
+        FILTER (WHERE forecast IS NOT NULL AND actual > forecast) AS over
+    FROM (${codingStands(at, only)}) GROUP BY project_id`.execute(db);
+  return new Map(rows.map((row) => [row.project_id, standSums(row)]));
 }
 
-/** Revised budget of a project, and the sum of `lineEstimate` over its codings. */
-function standSums(codings: readonly CodingStand[]): BudgetSums {
+function standSums(row: StandRow): StandSums {
   return {
-    budget: sum(codings.map(({ budget }) => cents(budget))),
-    lineEstimates: sum(codings.map(({ budget, actual, forecast }) => cents(forecast ?? Math.max(budget, actual)))),
+    budget: cents(row.budget),
+    lineEstimates: cents(row.estimates),
+    costByType: COST_TYPES.map((type) => cents(Number(row[`cost ${type}`]))),
+    overForecast: (JSON.parse(row.over) as OverRow[])
+      .map(([phase, costCode, costType, cost, forecast]) => ({
+        ...{ project: row.project_id, phase, costCode, costType },
+        ...{ cost: cents(cost), forecast: cents(forecast) },
+      }))
+      .toSorted((one, other) => one.costCode - other.costCode || one.phase - other.phase),
   };
 }
 
-function costByType(codings: readonly CodingStand[]): readonly Cents[] {
-  return COST_TYPES.map((type) =>
-    sum(codings.filter(({ cost_type }) => cost_type === type).map(({ actual }) => cents(actual))),
-  );
-}
+const NO_STANDS: StandSums = {
+  ...{ budget: ZERO, lineEstimates: ZERO, costByType: COST_TYPES.map(() => ZERO), overForecast: [] },
+};
 
 /** Every coding with budget, cost or a forecast: `budget`, `actual`, and `forecast` with the change orders since, null without one. */
 function codingStands(at: Bounds, only?: number): RawBuilder<unknown> {
@@ -223,15 +236,4 @@ export interface OverForecastLine {
   readonly costType: string;
   readonly cost: Cents;
   readonly forecast: Cents;
-}
-
-/** Lines that have cost more than their forecast, with the change orders since, says. */
-function overForecast(project: number, codings: readonly CodingStand[]): readonly OverForecastLine[] {
-  return codings
-    .filter(({ actual, forecast }) => forecast !== null && actual > forecast)
-    .toSorted((one, other) => one.cost_code_id - other.cost_code_id || one.phase_id - other.phase_id)
-    .map((coding) => ({
-      ...{ project, phase: coding.phase_id, costCode: coding.cost_code_id, costType: coding.cost_type },
-      ...{ cost: cents(coding.actual), forecast: cents(coding.forecast ?? 0) },
-    }));
 }
