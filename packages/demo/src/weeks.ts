@@ -1,6 +1,6 @@
 import { dayNumber, isoDate, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthOf } from '@lowtide/core/calendar/month.ts';
-import type { BillRow } from '@lowtide/core/documents/supplier-bill/form.ts';
+import { BLANK_BILL_ROW, type BillRow } from '@lowtide/core/documents/supplier-bill/form.ts';
 import type { FrontDoor } from './front-door.ts';
 import type { Branch } from './company.ts';
 import { SUPPLIERS } from './parties.ts';
@@ -126,20 +126,6 @@ function row(worker: DemoEmployee, where: { project: string; code: string }, day
   return { employee: worker.code, ...where, costType: '', days, text };
 }
 
-const BLANK: BillRow = {
-  supplier: '',
-  number: '',
-  datedOn: '',
-  dueOn: '',
-  total: '',
-  project: '',
-  code: '',
-  costType: '',
-  net: '',
-  tax: '',
-  text: '',
-};
-
 /** Bills of a week: what is due on a line is billed once it is worth a delivery. */
 export function weekOfBills({ projects, backlog }: Branch, friday: IsoDate, random: Seeded): BillRow[] {
   return projects.flatMap((project) =>
@@ -171,7 +157,7 @@ function billOf({ project, line, net, friday }: Delivery, random: Seeded): BillR
   const datedOn = monthOf(earlier) === monthOf(friday) ? earlier : friday;
   lastNumber += Math.floor(random.between(3, 40));
   const head: BillRow = {
-    ...BLANK,
+    ...BLANK_BILL_ROW,
     supplier: who.code,
     number: `${who.code.slice(0, 2)}${lastNumber}`,
     datedOn,
@@ -183,7 +169,7 @@ function billOf({ project, line, net, friday }: Delivery, random: Seeded): BillR
     const second = Math.round((net - first) * 100) / 100;
     return [
       { ...head, ...where, total: net.toFixed(2), net: first.toFixed(2), text: 'First part' },
-      { ...BLANK, ...where, net: second.toFixed(2), text: 'Second part' },
+      { ...BLANK_BILL_ROW, ...where, net: second.toFixed(2), text: 'Second part' },
     ];
   }
   return [{ ...head, ...where, total: net.toFixed(2), net: net.toFixed(2) }];
@@ -195,4 +181,4 @@ export async function postSheet(door: FrontDoor, month: string, sheet: unknown):
   await door.order('POST', `/drafts/${draft.id}/posting`, { month, version: draft.version, acceptWarnings: true });
 }
 
-export const blankBill = BLANK;
+export const blankBill = BLANK_BILL_ROW;

@@ -1,20 +1,14 @@
 import fc from 'fast-check';
 import { sql } from 'kysely';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { anyChangeOrder, anyHistory } from './happening.test.support.ts';
 import { LivedHistory } from './history.test.support.ts';
-import { openApp, setUpSmallCompany, type TestApp } from './small-company.test.support.ts';
+import { smallCompany, type TestApp } from './small-company.test.support.ts';
 import { verifiedBooks } from './ledger/verify-queries.ts';
 
 const RUNS = Number(process.env['HISTORIES'] ?? 12);
 
-let template: TestApp;
-beforeAll(async () => {
-  template = await openApp();
-  await setUpSmallCompany(template);
-  await sql`PRAGMA wal_checkpoint(TRUNCATE)`.execute(template.books.writer);
-});
-afterAll(() => template.close());
+const company = smallCompany();
 
 async function differences(app: TestApp): Promise<readonly string[]> {
   return (await verifiedBooks(app.books.reader)).flatMap(({ title, differences: found }) =>
@@ -88,7 +82,7 @@ test('whatever happens: entries balance, balances and subledgers tie, and nothin
   let lived = 0;
   await fc.assert(
     fc.asyncProperty(anyHistory, async (history) => {
-      const app = await openApp(template.path);
+      const app = await company.open();
       try {
         const books = new LivedHistory(app);
         let before: readonly string[] = [];
@@ -113,7 +107,7 @@ test('whatever happens: every figure has a trace that adds up to it, and over- a
   let traced = 0;
   await fc.assert(
     fc.asyncProperty(anyHistory, async (history) => {
-      const app = await openApp(template.path);
+      const app = await company.open();
       try {
         const books = new LivedHistory(app);
         for (const happening of history) await books.live(happening);
@@ -145,7 +139,7 @@ test('whatever happens: every figure has a trace that adds up to it, and over- a
 test('whatever came on the way: over its life a project earns its contract and shows contract less cost', async () => {
   await fc.assert(
     fc.asyncProperty(anyHistory, async (history) => {
-      const app = await openApp(template.path);
+      const app = await company.open();
       try {
         const books = new LivedHistory(app);
         for (const happening of history) await books.live(happening);
@@ -186,7 +180,7 @@ test('whatever came on the way: over its life a project earns its contract and s
 test('a bill or a file that comes twice is refused the second time, whatever came between', async () => {
   await fc.assert(
     fc.asyncProperty(anyHistory, async (history) => {
-      const app = await openApp(template.path);
+      const app = await company.open();
       try {
         const csv = 'code,name\nTWICE,Twice\n';
         expect((await app.send('POST', '/imports/supplier', { name: 'a.csv', csv })).status).toBe(201);
@@ -229,7 +223,7 @@ test('whatever came before: approving a change order and taking it back leaves n
   let undone = 0;
   await fc.assert(
     fc.asyncProperty(anyHistory, anyChangeOrder, async (history, order) => {
-      const app = await openApp(template.path);
+      const app = await company.open();
       try {
         const books = new LivedHistory(app);
         for (const happening of history) await books.live(happening);

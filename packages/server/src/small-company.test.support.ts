@@ -2,8 +2,11 @@ import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BLANK_BILL_ROW } from '@lowtide/core/documents/supplier-bill/form.ts';
 import { dayNumber, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { sql } from 'kysely';
 import { pino } from 'pino';
+import { afterAll, beforeAll } from 'vitest';
 import { app, type AppParts } from './app.ts';
 import { openBooks, type Books } from './database/open.ts';
 
@@ -150,19 +153,7 @@ export async function setUpSmallCompany(to: TestApp): Promise<void> {
   await add(to, 'budget-line', { ...line, project: 'DUNE', cost: '40,000.00' });
 }
 
-export const BLANK_BILL = {
-  supplier: '',
-  number: '',
-  datedOn: '',
-  dueOn: '',
-  total: '',
-  project: '',
-  code: '',
-  costType: '',
-  net: '',
-  tax: '',
-  text: '',
-};
+export const BLANK_BILL = BLANK_BILL_ROW;
 export const GOOD_BILL = {
   ...BLANK_BILL,
   supplier: 'STONE',
@@ -210,3 +201,21 @@ export const invoiceOf = (
   value = '',
   datedOn = '2027-01-31',
 ) => ({ project, datedOn, dueOn: '', share, value, taxCode: '', text: 'Progress' });
+
+export interface SmallCompany {
+  /** The application on a copy of the books, for one test. */
+  readonly open: () => Promise<TestApp>;
+}
+
+/** The small company set up once for a test file, and whatever more happens before each of its tests. */
+export function smallCompany(more: (to: TestApp) => Promise<unknown> = () => Promise.resolve()): SmallCompany {
+  let template: TestApp | undefined;
+  beforeAll(async () => {
+    template = await openApp();
+    await setUpSmallCompany(template);
+    await more(template);
+    await sql`PRAGMA wal_checkpoint(TRUNCATE)`.execute(template.books.writer);
+  });
+  afterAll(() => template?.close());
+  return { open: () => openApp(template?.path) };
+}

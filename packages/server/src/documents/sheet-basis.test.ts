@@ -5,28 +5,20 @@ import { sheetPreview } from '@lowtide/core/documents/preview.ts';
 import { Sheet, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { HoursThere, ProjectStands, SheetBasis } from '@lowtide/core/wire/sheet-basis.ts';
 import fc from 'fast-check';
-import { sql } from 'kysely';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { anyHistory } from '../happening.test.support.ts';
 import { LivedHistory } from '../history.test.support.ts';
 import {
+  smallCompany,
   billSheet,
   BLANK_BILL,
   GOOD_BILL,
   hoursSheet,
-  openApp,
-  setUpSmallCompany,
   workedDay,
   type TestApp,
 } from '../small-company.test.support.ts';
 
-let template: TestApp;
-beforeAll(async () => {
-  template = await openApp();
-  await setUpSmallCompany(template);
-  await sql`PRAGMA wal_checkpoint(TRUNCATE)`.execute(template.books.writer);
-});
-afterAll(() => template.close());
+const company = smallCompany();
 
 const JOURNAL_ROW = {
   ...{ account: '', project: '', code: '', costType: '', party: '', employee: '' },
@@ -86,7 +78,7 @@ interface Kept {
 test('whatever came before: what the browser previews is what the server previews', async () => {
   await fc.assert(
     fc.asyncProperty(anyHistory, async (history) => {
-      const app = await openApp(template.path);
+      const app = await company.open();
       try {
         const books = new LivedHistory(app);
         for (const happening of history) await books.live(happening);
@@ -103,7 +95,7 @@ test('whatever came before: what the browser previews is what the server preview
 });
 
 test('a sheet that is kept without a preview tells only its head and the bills there are already', async () => {
-  const app = await openApp(template.path);
+  const app = await company.open();
   const first = await app.order<Kept>('POST', '/drafts', { month: '2027-01', sheet: billSheet(GOOD_BILL) });
   const posting = { month: '2027-01', version: first.version, acceptWarnings: true };
   await app.order('POST', `/drafts/${first.id}/posting`, posting);

@@ -1,27 +1,15 @@
-import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { beforeEach, describe, expect, test } from 'vitest';
 import type { Answer } from '../http/api.ts';
-import {
-  billSheet,
-  BLANK_BILL,
-  openApp,
-  post,
-  recognize,
-  setUpSmallCompany,
-  type TestApp,
-} from '../small-company.test.support.ts';
+import { smallCompany, billSheet, BLANK_BILL, post, recognize, type TestApp } from '../small-company.test.support.ts';
 
 type Sheet = Answer<'forecast'>;
 type Row = { readonly line: string; readonly method: string; readonly input: string; readonly reason: string };
 
-let template: TestApp;
-let app: TestApp;
-beforeAll(async () => {
-  template = await openApp();
-  await setUpSmallCompany(template);
+const company = smallCompany(async (to) => {
   const bill = { ...BLANK_BILL, supplier: 'STONE', datedOn: '2027-01-20', project: 'GATE' };
   // Budget: stone 50,000, crew 750 h at 40. Spent: stone 20,000, crew 9,000, and 500 that nobody budgeted.
   await post(
-    template,
+    to,
     '2027-01',
     billSheet(
       { ...bill, number: 'N-1', code: 'A/31-250', net: '20,000' },
@@ -29,15 +17,10 @@ beforeAll(async () => {
       { ...bill, number: 'N-3', code: '31-250', net: '500' },
     ),
   );
-  await template.books.writer.executeQuery({
-    sql: 'PRAGMA wal_checkpoint(TRUNCATE)',
-    parameters: [],
-    query: { kind: 'RawNode' },
-  } as never);
 });
-afterAll(() => template.close());
+let app: TestApp;
 beforeEach(async () => {
-  app = await openApp(template.path);
+  app = await company.open();
   return () => app.close();
 });
 

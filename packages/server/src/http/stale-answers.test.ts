@@ -1,21 +1,14 @@
 import type { Endpoint } from '@lowtide/core/wire/endpoint.ts';
 import { ENDPOINTS, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import fc from 'fast-check';
-import { sql } from 'kysely';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { anyHistory } from '../happening.test.support.ts';
 import { LivedHistory } from '../history.test.support.ts';
-import { openApp, setUpSmallCompany, type TestApp } from '../small-company.test.support.ts';
+import { smallCompany, type TestApp } from '../small-company.test.support.ts';
 
 const RUNS = Number(process.env['HISTORIES'] ?? 3);
 
-let template: TestApp;
-beforeAll(async () => {
-  template = await openApp();
-  await setUpSmallCompany(template);
-  await sql`PRAGMA wal_checkpoint(TRUNCATE)`.execute(template.books.writer);
-});
-afterAll(() => template.close());
+const company = smallCompany();
 
 const THROUGH = 'through=2027-02';
 /** What people may be looking at, by endpoint. */
@@ -92,7 +85,7 @@ test('whatever happens: an order makes stale every answer that it changes', asyn
   let changes = 0;
   await fc.assert(
     fc.asyncProperty(anyHistory, async (history) => {
-      const app = await openApp(template.path);
+      const app = await company.open();
       try {
         const books = new LivedHistory(watched(app, (changed) => (changes += changed)));
         for (const happening of history) await books.live(happening);

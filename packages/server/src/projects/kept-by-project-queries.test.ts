@@ -3,22 +3,15 @@ import { ENDPOINTS } from '@lowtide/core/wire/endpoints.ts';
 import { handlers } from '../app.ts';
 import { clock } from '../http/clock.ts';
 import fc from 'fast-check';
-import { sql } from 'kysely';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { anyHistory } from '../happening.test.support.ts';
 import { LivedHistory } from '../history.test.support.ts';
-import { billSheet, GOOD_BILL, openApp, post, setUpSmallCompany, type TestApp } from '../small-company.test.support.ts';
+import { smallCompany, billSheet, GOOD_BILL, post, type TestApp } from '../small-company.test.support.ts';
 import { keepsWithin, keptByProject, type Keeping } from './kept-by-project-queries.ts';
 
 const RUNS = Number(process.env['HISTORIES'] ?? 4);
 
-let template: TestApp;
-beforeAll(async () => {
-  template = await openApp();
-  await setUpSmallCompany(template);
-  await sql`PRAGMA wal_checkpoint(TRUNCATE)`.execute(template.books.writer);
-});
-afterAll(() => template.close());
+const company = smallCompany();
 
 const PAGES: readonly EndpointName[] = [
   ...(['projects', 'wip-schedule', 'portfolio', 'estimate-against-actual', 'deadlines'] as const),
@@ -48,7 +41,7 @@ test('whatever happens: what is kept of projects is what it comes to when worked
   let compared = 0;
   await fc.assert(
     fc.asyncProperty(anyHistory, async (history) => {
-      const app = await openApp(template.path);
+      const app = await company.open();
       try {
         const books = new LivedHistory(app);
         for (const happening of history) {
@@ -70,7 +63,7 @@ test('whatever happens: what is kept of projects is what it comes to when worked
 });
 
 test('after a posting only the projects it names are asked for again, and after none nobody is', async () => {
-  const app = await openApp(template.path);
+  const app = await company.open();
   const { reader } = app.books;
   const keeping: Keeping = new Map();
   const asked: (number | undefined)[] = [];
@@ -104,7 +97,7 @@ test('after a posting only the projects it names are asked for again, and after 
 });
 
 test('what a transaction that writes works out is not kept', async () => {
-  const app = await openApp(template.path);
+  const app = await company.open();
   const keeping: Keeping = new Map();
   await app.books.writer.transaction().execute(async (trx) => {
     keepsWithin(trx, keeping, { stores: false });

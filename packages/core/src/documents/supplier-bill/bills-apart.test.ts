@@ -1,43 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import { SAMPLE } from '../sample-catalog.test.sample.ts';
-import type { BillRow, BillSheet } from './form.ts';
+import { BLANK_BILL_ROW, type BillRow } from './form.ts';
+import { GOOD, read, row, sheet } from './bills.test.sample.ts';
 import { readBillSheet } from './read.ts';
-
-const BLANK: BillRow = {
-  supplier: '',
-  number: '',
-  datedOn: '',
-  dueOn: '',
-  total: '',
-  project: '',
-  code: '',
-  costType: '',
-  net: '',
-  tax: '',
-  text: '',
-};
-const GOOD: BillRow = {
-  ...BLANK,
-  supplier: 'STONE',
-  number: 'N-100',
-  datedOn: '3/30',
-  dueOn: '+30',
-  project: 'GATE',
-  code: 'A/31-250',
-  net: '900.00',
-};
-
-const row = (change: Partial<BillRow>): BillRow => ({ ...GOOD, ...change });
-const sheet = (rows: readonly BillRow[], controlTotal = ''): BillSheet => ({
-  kind: 'bills',
-  controlTotal,
-  rows: [...rows],
-});
-const read = (rows: readonly BillRow[], controlTotal = '') => readBillSheet(sheet(rows, controlTotal), SAMPLE);
 
 describe('where one bill ends and the next begins', () => {
   const numbers = (...rows: BillRow[]) => read(rows).postings.map(({ number }) => number);
-  const more = (change: Partial<BillRow>): BillRow => ({ ...BLANK, code: '6100', net: '1', ...change });
+  const more = (change: Partial<BillRow>): BillRow => ({ ...BLANK_BILL_ROW, code: '6100', net: '1', ...change });
 
   test('spaces are nothing, and the same head typed again is the same bill', () => {
     expect(numbers(GOOD, more({ supplier: ' ', number: ' ' }))).toEqual(['N-100']);
@@ -49,8 +18,8 @@ describe('where one bill ends and the next begins', () => {
   });
 
   test('a row of spaces is passed over', () => {
-    expect(numbers({ ...BLANK, text: '  ' }, GOOD)).toEqual(['N-100']);
-    expect(read([{ ...BLANK, net: ' ' }]).problems).toEqual([{ at: 'rows', kind: 'nothing-entered' }]);
+    expect(numbers({ ...BLANK_BILL_ROW, text: '  ' }, GOOD)).toEqual(['N-100']);
+    expect(read([{ ...BLANK_BILL_ROW, net: ' ' }]).problems).toEqual([{ at: 'rows', kind: 'nothing-entered' }]);
   });
 });
 
@@ -95,7 +64,7 @@ describe('what is said of a bill', () => {
   });
 
   test('lines of nothing beside one of something are taken, lines of nothing alone are not', () => {
-    expect(read([GOOD, { ...BLANK, code: '6100', net: '0' }]).problems).toEqual([]);
+    expect(read([GOOD, { ...BLANK_BILL_ROW, code: '6100', net: '0' }]).problems).toEqual([]);
     expect(read([row({ net: '0' })]).problems).toMatchObject([{ at: 'rows/0/net', kind: 'nothing-to-post' }]);
   });
 
@@ -103,10 +72,10 @@ describe('what is said of a bill', () => {
     const most = '900,000,000,000.00';
     const bill = (number: string) => row({ number, net: most, code: '6100', project: '' });
     expect(read([bill('A')]).problems).toEqual([]);
-    expect(read([bill('A'), { ...BLANK, code: '6100', net: '0.01' }]).problems).toMatchObject([
+    expect(read([bill('A'), { ...BLANK_BILL_ROW, code: '6100', net: '0.01' }]).problems).toMatchObject([
       { at: 'rows/0/net', kind: 'number-too-large' },
     ]);
-    expect(read([bill('A'), { ...BLANK, code: '6100', net: `-${most}` }]).problems).toMatchObject([
+    expect(read([bill('A'), { ...BLANK_BILL_ROW, code: '6100', net: `-${most}` }]).problems).toMatchObject([
       { kind: 'number-too-large' },
     ]);
     const many = (count: number) => read(Array.from({ length: count }, (_, index) => bill(`A-${index}`)));

@@ -20,6 +20,11 @@ export const BillRow = z.strictObject({
 });
 export type BillRow = z.output<typeof BillRow>;
 
+export const BLANK_BILL_ROW: BillRow = {
+  ...{ supplier: '', number: '', datedOn: '', dueOn: '', total: '', project: '', code: '', costType: '' },
+  ...{ net: '', tax: '', text: '' },
+};
+
 export const BillSheet = z.strictObject({
   kind: z.literal('bills'),
   /** Control total of the batch, tax included; empty for none. */

@@ -2,40 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { sum } from '../../money/cents.ts';
 import { SAMPLE, SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
-import { BILL_COLUMNS, type BillRow, type BillSheet } from './form.ts';
+import { BILL_COLUMNS, BLANK_BILL_ROW, type BillRow } from './form.ts';
+import { GOOD, read, row, sheet } from './bills.test.sample.ts';
 import { readBillSheet } from './read.ts';
-
-const BLANK: BillRow = {
-  supplier: '',
-  number: '',
-  datedOn: '',
-  dueOn: '',
-  total: '',
-  project: '',
-  code: '',
-  costType: '',
-  net: '',
-  tax: '',
-  text: '',
-};
-const GOOD: BillRow = {
-  ...BLANK,
-  supplier: 'STONE',
-  number: 'N-100',
-  datedOn: '3/30',
-  dueOn: '+30',
-  project: 'GATE',
-  code: 'A/31-250',
-  net: '900.00',
-};
-
-const row = (change: Partial<BillRow>): BillRow => ({ ...GOOD, ...change });
-const sheet = (rows: readonly BillRow[], controlTotal = ''): BillSheet => ({
-  kind: 'bills',
-  controlTotal,
-  rows: [...rows],
-});
-const read = (rows: readonly BillRow[], controlTotal = '') => readBillSheet(sheet(rows, controlTotal), SAMPLE);
 
 describe('a bill as typed', () => {
   test('is read with its days, its coding and its amount', () => {
@@ -57,15 +26,15 @@ describe('a bill as typed', () => {
   });
 
   test('goes on over rows without a head of their own', () => {
-    const { postings } = read([GOOD, { ...BLANK, code: '6100', net: '100.00' }, row({ number: 'N-101' })]);
+    const { postings } = read([GOOD, { ...BLANK_BILL_ROW, code: '6100', net: '100.00' }, row({ number: 'N-101' })]);
     expect(postings.map(({ number, gross, body }) => [number, gross, body])).toEqual([
-      ['N-100', 100_000, { rows: [GOOD, { ...BLANK, code: '6100', net: '100.00' }] }],
+      ['N-100', 100_000, { rows: [GOOD, { ...BLANK_BILL_ROW, code: '6100', net: '100.00' }] }],
       ['N-101', 90_000, { rows: [row({ number: 'N-101' })] }],
     ]);
   });
 
   test('adds tax to its total and leaves blank rows out', () => {
-    const { postings } = read([BLANK, row({ tax: 'ST' }), BLANK]);
+    const { postings } = read([BLANK_BILL_ROW, row({ tax: 'ST' }), BLANK_BILL_ROW]);
     expect(postings[0]?.gross).toBe(95_625);
   });
 
@@ -147,11 +116,11 @@ describe('what is refused, at its cell, with its reason', () => {
     },
     {
       case: 'a second line that is wrong',
-      rows: [GOOD, { ...BLANK, project: 'GATE', code: '31-100', net: 'x' }],
+      rows: [GOOD, { ...BLANK_BILL_ROW, project: 'GATE', code: '31-100', net: 'x' }],
       at: 'rows/1/net',
       kind: 'unreadable-number',
     },
-    { case: 'an empty sheet', rows: [BLANK], at: 'rows', kind: 'nothing-entered' },
+    { case: 'an empty sheet', rows: [BLANK_BILL_ROW], at: 'rows', kind: 'nothing-entered' },
     { case: 'a bill of nothing', rows: [row({ net: '0' })], at: 'rows/0/net', kind: 'nothing-to-post' },
     {
       case: 'an amount beyond the books',
@@ -161,7 +130,7 @@ describe('what is refused, at its cell, with its reason', () => {
     },
     {
       case: 'lines that together are beyond the books',
-      rows: [row({ net: '900,000,000,000' }), { ...BLANK, project: 'GATE', code: '31-100', net: '0.01' }],
+      rows: [row({ net: '900,000,000,000' }), { ...BLANK_BILL_ROW, project: 'GATE', code: '31-100', net: '0.01' }],
       at: 'rows/0/net',
       kind: 'number-too-large',
     },
