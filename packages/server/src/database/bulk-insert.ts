@@ -1,9 +1,8 @@
 import { CompiledQuery } from 'kysely';
+import { eachRow } from './each-row.ts';
 import type { Schema, Trx } from './schema.ts';
 
 type Value = string | number | null;
-
-const ROWS_AT_ONCE = 100;
 
 /** Where rows go: the table, its columns in the order of each row's values, and what to do with a row that exists. */
 export interface Target {
@@ -13,28 +12,26 @@ export interface Target {
   readonly adds: readonly string[];
 }
 
-/** Inserts many rows with few statements, whose texts are few and so stay prepared. Answers the row id of the last. */
+/** Inserts rows by one statement that is run for each of them. Answers the row id of the last. */
 export async function bulkInsert(trx: Trx, target: Target, rows: readonly (readonly Value[])[]): Promise<number> {
-  let last = 0;
-  for (let start = 0; start < rows.length; start += ROWS_AT_ONCE) {
-    const some = rows.slice(start, start + ROWS_AT_ONCE);
-    const { insertId } = await trx.executeQuery(CompiledQuery.raw(insertText(target, some.length), some.flat()));
-    last = Number(insertId ?? last);
-  }
-  return last;
+  if (rows.length === 0) return 0;
+  const { insertId } = await trx.executeQuery(CompiledQuery.raw(insertText(target), rows.flat()));
+  return Number(insertId ?? 0);
 }
 
-const texts = new Map<string, string>();
+const texts = new WeakMap<Target, string>();
 
-function insertText(target: Target, rows: number): string {
-  const key = `${target.table} ${rows}`;
-  const known = texts.get(key);
+function insertText(target: Target): string {
+  const known = texts.get(target);
   if (known) return known;
-  const marks = `(${target.columns.map(() => '?').join(', ')})`;
+  const { table, columns } = target;
   const adds = target.adds.map((column) => `${column} = ${column} + excluded.${column}`).join(', ');
-  const text = `INSERT INTO ${target.table} (${target.columns.join(', ')}) VALUES ${Array(rows).fill(marks).join(', ')}${
-    adds === '' ? '' : ` ON CONFLICT DO UPDATE SET ${adds}`
-  }`;
-  texts.set(key, text);
+  const text = eachRow(
+    columns.length,
+    `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')})${
+      adds === '' ? '' : ` ON CONFLICT DO UPDATE SET ${adds}`
+    }`,
+  );
+  texts.set(target, text);
   return text;
 }

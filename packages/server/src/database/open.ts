@@ -1,5 +1,6 @@
 import SqliteDatabase from 'better-sqlite3';
 import { Kysely, SqliteDialect } from 'kysely';
+import { preparedFor, type Prepared } from './each-row.ts';
 import type { Schema } from './schema.ts';
 import { migrate } from './migrate.ts';
 
@@ -41,17 +42,17 @@ function connection(path: string, readonly: boolean): SqliteDatabase.Database {
   return file;
 }
 
-/** Bulk inserts have a text for each count of rows up to a hundred, six tables of them. */
-const MOST_STATEMENTS = 1_500;
+/** Prepared statements kept at once; lists of ids make texts of their own. */
+const MOST_STATEMENTS = 500;
 
 /** Kysely prepares a statement at each use; keeping them by their text saves that work. */
 function kyselyOn(file: SqliteDatabase.Database): Kysely<Schema> {
-  const statements = new Map<string, SqliteDatabase.Statement>();
-  const prepare = (text: string): SqliteDatabase.Statement => {
+  const statements = new Map<string, Prepared>();
+  const prepare = (text: string): Prepared => {
     const kept = statements.get(text);
     if (kept) return kept;
     if (statements.size >= MOST_STATEMENTS) statements.clear();
-    const made = file.prepare(text);
+    const made = preparedFor(text, file.prepare(text));
     statements.set(text, made);
     return made;
   };

@@ -40,7 +40,7 @@ export interface Posted {
  * Throws `Refusal` for a locked month, and for sums beyond what the books can add up.
  */
 export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Stamp): Promise<Posted> {
-  const { locked, last } = await booksNow(trx);
+  const { locked, last, roles } = await booksNow(trx);
   refuseLockedMonths(locked, posting.entries);
   const number = posting.number ?? (await nextNumber(trx, posting.kind));
   const id = await insertDocument(trx, { ...posting, number }, stamp);
@@ -55,7 +55,7 @@ export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Stamp
     }),
   );
   await bulkInsert(trx, LINES, numbered.flatMap(lineRows));
-  await addToBalances(trx, posting.entries);
+  await addToBalances(trx, posting.entries, roles);
   return { id: documentId(id), number };
 }
 
@@ -63,17 +63,29 @@ interface BooksNow {
   readonly locked: number | null;
   /** Number of the last entry. */
   readonly last: number;
+  readonly roles: AccountRoles;
 }
 
-// Texts that never change are not built anew for each posting.
+/** The role of each account that has one. */
+type AccountRoles = ReadonlyMap<number, Role>;
+
+interface BooksNowRow {
+  readonly locked: number | null;
+  readonly last: number;
+  /** JSON of lists: account and role. */
+  readonly roles: string;
+}
+
+// One text for every posting, not built anew; all that a posting needs to know in one question.
 const BOOKS_NOW = CompiledQuery.raw(
-  'SELECT (SELECT locked_through FROM company) AS locked, (SELECT ifnull(MAX(id), 0) FROM journal_entry) AS last',
+  `SELECT (SELECT locked_through FROM company) AS locked, (SELECT ifnull(MAX(id), 0) FROM journal_entry) AS last,
+    (SELECT json_group_array(json_array(id, role)) FROM account WHERE role IS NOT NULL) AS roles`,
 );
-const ACCOUNT_ROLES = CompiledQuery.raw('SELECT id, role FROM account WHERE role IS NOT NULL');
 
 async function booksNow(trx: Trx): Promise<BooksNow> {
-  const { rows } = await trx.executeQuery(BOOKS_NOW as CompiledQuery<BooksNow>);
-  return rows[0] ?? { locked: null, last: 0 };
+  const { rows } = await trx.executeQuery(BOOKS_NOW as CompiledQuery<BooksNowRow>);
+  const { locked = null, last = 0, roles = '[]' } = rows[0] ?? {};
+  return { locked, last, roles: new Map(JSON.parse(roles) as [number, Role][]) };
 }
 
 function refuseLockedMonths(locked: number | null, entries: readonly JournalEntry[]): void {
@@ -111,7 +123,7 @@ async function insertDocument(
   posting: PostingOrder & { readonly number: string },
   stamp: Stamp,
 ): Promise<number> {
-  const values: Readonly<Record<keyof Omit<Schema['document'], 'id'>, string | number | null>> = {
+  const values: Readonly<Record<(typeof DOCUMENT_COLUMNS)[number], string | number | null>> = {
     kind: posting.kind,
     number: posting.number,
     party_id: posting.party,
@@ -126,10 +138,14 @@ async function insertDocument(
     recorded_at: stamp.at,
     recorded_by: stamp.by,
   };
-  const target: Target = { table: 'document', columns: Object.keys(values), adds: [] };
-  return bulkInsert(trx, target, [Object.values(values)]);
+  return bulkInsert(trx, DOCUMENTS, [DOCUMENT_COLUMNS.map((column) => values[column])]);
 }
 
+const DOCUMENT_COLUMNS = [
+  ...(['kind', 'number', 'party_id', 'project_id', 'dated_on', 'posted_on', 'due_on', 'gross_cents', 'memo'] as const),
+  ...(['body', 'reverses_id', 'recorded_at', 'recorded_by'] as const),
+] as const satisfies readonly (keyof Schema['document'])[];
+const DOCUMENTS: Target = { table: 'document', columns: DOCUMENT_COLUMNS, adds: [] };
 const ENTRIES: Target = {
   table: 'journal_entry',
   columns: ['id', 'document_id', 'posted_on', 'month', 'recorded_at', 'closing'],
@@ -176,8 +192,7 @@ const CODING_MONTHS: Target = {
 };
 
 /** Adds the entries to the balances, each key once. */
-async function addToBalances(trx: Trx, entries: readonly JournalEntry[]): Promise<void> {
-  const roles = await accountRoles(trx);
+async function addToBalances(trx: Trx, entries: readonly JournalEntry[], roles: AccountRoles): Promise<void> {
   const accounts = new Sums(1);
   const projects = new Sums(MEASURE_NAMES.length);
   const codings = new Sums(2);
@@ -207,11 +222,6 @@ async function addToBalances(trx: Trx, entries: readonly JournalEntry[]): Promis
   const added = entries.reduce((total, { lines }) => total + turnover(lines), 0);
   invariant(added <= MOST_SUM, 'who makes entries keeps them within what can be added up');
   await refuseSumsTooLarge(trx, { turnover: added, planned: 0 });
-}
-
-async function accountRoles(trx: Trx): Promise<ReadonlyMap<number, Role>> {
-  const { rows } = await trx.executeQuery(ACCOUNT_ROLES as CompiledQuery<{ id: number; role: Role }>);
-  return new Map(rows.map(({ id, role }) => [id, role]));
 }
 
 type KeyPart = string | number;
