@@ -15,7 +15,7 @@ export interface Target {
 /** Inserts rows by one statement that is run for each of them. Answers the row id of the last. */
 export async function bulkInsert(trx: Trx, target: Target, rows: readonly (readonly Value[])[]): Promise<number> {
   if (rows.length === 0) return 0;
-  const { insertId } = await trx.executeQuery(CompiledQuery.raw(insertText(target), rows.flat()));
+  const { insertId } = await trx.executeQuery(CompiledQuery.raw(insertText(target), [...rows]));
   return Number(insertId ?? 0);
 }
 
@@ -27,7 +27,6 @@ function insertText(target: Target): string {
   const { table, columns } = target;
   const adds = target.adds.map((column) => `${column} = ${column} + excluded.${column}`).join(', ');
   const text = eachRow(
-    columns.length,
     `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')})${
       adds === '' ? '' : ` ON CONFLICT DO UPDATE SET ${adds}`
     }`,

@@ -1,10 +1,10 @@
 import type SqliteDatabase from 'better-sqlite3';
 
-const MARK = /^\/\* each row of (\d+) \*\/ /;
+const MARK = '/* each row */ ';
 
-/** The text of a statement that is run once for each row of its parameters, `width` at a time. */
-export function eachRow(width: number, text: string): string {
-  return `/* each row of ${width} */ ${text}`;
+/** The text of a statement whose parameters are rows: it is run once for each of them. */
+export function eachRow(text: string): string {
+  return `${MARK}${text}`;
 }
 
 /** What the query builder's driver needs of a prepared statement. */
@@ -15,15 +15,14 @@ export type Prepared = Pick<SqliteDatabase.Statement, 'reader' | 'all' | 'run' |
  * and the way through the query builder is gone once.
  */
 export function preparedFor(text: string, statement: SqliteDatabase.Statement): Prepared {
-  const width = Number(MARK.exec(text)?.[1] ?? 0);
-  if (width === 0) return statement;
+  if (!text.startsWith(MARK)) return statement;
   return {
     reader: false,
     all: () => [],
     iterate: () => [][Symbol.iterator](),
-    run: (parameters: readonly unknown[]) => {
+    run: (rows: readonly unknown[]) => {
       let last: SqliteDatabase.RunResult = { changes: 0, lastInsertRowid: 0 };
-      for (let at = 0; at < parameters.length; at += width) last = statement.run(parameters.slice(at, at + width));
+      for (const row of rows) last = statement.run(row);
       return last;
     },
   };
