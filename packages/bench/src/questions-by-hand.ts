@@ -9,24 +9,38 @@ export function questions(file: SqliteDatabase.Database) {
 }
 
 function trialBalance(file: SqliteDatabase.Database) {
+  const company = file.prepare('SELECT fiscal_year_start_month AS start FROM company');
   const statement = file.prepare(
-    `SELECT a.id, a.code, a.name, a.type, SUM(m.amount_cents) AS amount, SUM(CASE WHEN m.month = @month THEN m.amount_cents ELSE 0 END) AS moved
+    `SELECT a.id, a.code, a.name, a.type IN ('revenue', 'cost-of-revenue', 'expense') AS yearly, a.type,
+       SUM(m.amount_cents) AS amount, SUM(CASE WHEN m.month = @month THEN m.amount_cents ELSE 0 END) AS moved,
+       SUM(CASE WHEN m.month >= @year THEN m.amount_cents ELSE 0 END) AS year
      FROM account_month m JOIN account a ON a.id = m.account_id WHERE m.month <= @month GROUP BY a.id ORDER BY a.code`,
   );
   return (month: number): string => {
     const through = monthAt(month);
-    const rows = (statement.all({ month }) as (Row & { readonly type: string; readonly id: number })[]).map((row) => ({
-      code: row.code,
-      name: row.name,
-      type: row.type,
-      movement: { amountCents: row['moved'], figure: `account.a${row.id}.f${through}.t${through}` },
-      balance: { amountCents: row['amount'], figure: `account.a${row.id}.t${through}` },
-      debitCents: Math.max(0, row['amount'] ?? 0),
-      creditCents: Math.max(0, -(row['amount'] ?? 0)),
-    }));
-    let [debitCents, creditCents] = [0, 0];
+    const { start } = company.get() as { start: number };
+    const year = month - ((month - (start - 1)) % 12);
+    let earlier = 0;
+    const rows = (statement.all({ month, year }) as (Row & { readonly type: string })[]).flatMap((row) => {
+      const id = row['id'] ?? 0;
+      const yearly = row['yearly'] === 1;
+      const shown = (yearly ? row['year'] : row['amount']) ?? 0;
+      if (yearly) earlier -= (row['amount'] ?? 0) - shown;
+      const balance = yearly ? `account.a${id}.f${monthAt(year)}.t${through}` : `account.a${id}.t${through}`;
+      return {
+        code: row.code,
+        name: row.name,
+        type: row.type,
+        movement: { amountCents: row['moved'], figure: `account.a${id}.f${through}.t${through}` },
+        balance: { amountCents: shown, figure: balance },
+        debitCents: Math.max(0, shown),
+        creditCents: Math.max(0, -shown),
+      };
+    });
+    let [debitCents, creditCents] = [Math.max(0, -earlier), Math.max(0, earlier)];
     for (const row of rows) [debitCents, creditCents] = [debitCents + row.debitCents, creditCents + row.creditCents];
-    return JSON.stringify({ rows, debitCents, creditCents });
+    const earlierProfit = { amountCents: earlier, figure: `profit.t${monthAt(year - 1)}` };
+    return JSON.stringify({ rows, earlierProfit, debitCents, creditCents });
   };
 }
 

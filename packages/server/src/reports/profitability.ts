@@ -5,7 +5,7 @@ import type { Cents } from '@lowtide/core/money/cents.ts';
 import { result, totalResult, type Result, type ResultAmounts } from '@lowtide/core/reports/profitability/figures.ts';
 import type { Figure } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
-import type { Answer } from '../http/api.ts';
+import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { keptByProject } from '../projects/kept-by-project-queries.ts';
 import { projects } from '../projects/project-queries.ts';
@@ -14,12 +14,13 @@ import { resultsByProject, unassignedResult } from './profitability-queries.ts';
 
 type About = Pick<Figure, 'project' | 'client' | 'from' | 'through'>;
 type Row = Answer<'profitability'>['rows'][number];
+type Query = Pick<Asked<'profitability'>['query'], 'from' | 'by' | 'order' | 'offset' | 'limit'>;
 
 /** Results per project or per client between two months; the unassigned row makes the sum the company's result. */
 export async function profitability(
   db: Db,
   at: AsOf,
-  { from, by }: { readonly from: Month; readonly by: 'project' | 'client' },
+  { from, by, order, offset, limit }: Query,
 ): Promise<Answer<'profitability'>> {
   const span = { ...(await bounds(db, at)), from: monthNumber(from) };
   const ask = (only?: number) => resultsByProject(db, span, only);
@@ -30,9 +31,12 @@ export async function profitability(
     const amounts = results.get(project.id);
     return amounts ? [{ project, amounts }] : [];
   });
-  const ofProject = slices
-    .filter(({ project }) => by === 'project' || project.client === null)
-    .map(({ project, amounts }) => resultRow(project, result(amounts), { project: project.id, ...within }));
+  const own = slices.filter(({ project }) => by === 'project' || project.client === null);
+  // One by one in their own order, only those that are shown are made ready to be sent.
+  const isPart = by === 'project' && order === undefined && limit !== undefined;
+  const ofProject = (isPart ? own.slice(offset, offset + limit) : own).map(({ project, amounts }) =>
+    resultRow(project, result(amounts), { project: project.id, ...within }),
+  );
   const groups = by === 'project' ? [] : [...groupedBy(slices, ({ project }) => project.client)];
   const ofClients = groups.flatMap(([client, of]) => {
     if (client === null) return [];
@@ -41,6 +45,7 @@ export async function profitability(
   });
   const all: ResultAmounts[] = [...results.values(), unassigned];
   return {
+    ...(isPart ? { count: own.length } : {}),
     rows: [...ofClients.sort((one, other) => (one.name < other.name ? -1 : 1)), ...ofProject],
     unassigned: resultRow({ id: null, code: '', name: 'Unassigned' }, result(unassigned), {
       project: 'none',

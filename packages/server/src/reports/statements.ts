@@ -1,6 +1,6 @@
 import { fiscalYearStart, monthNumber, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
 import { isProfitAndLoss } from '@lowtide/core/ledger/account.ts';
-import { ZERO, cents, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { ZERO, cents, difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { balanceSheet, contractNet } from '@lowtide/core/reports/balance-sheet/figures.ts';
 import {
   incomeStatement,
@@ -107,7 +107,6 @@ export async function trial(db: Db, at: AsOf, span: 'year' | 'all'): Promise<Ans
     { from: null, through },
     { from: through, through },
     { from: yearStart, through },
-    { from: null, through: before },
   ]);
   const rows = moved.flatMap(({ account, movements: [toDate = ZERO, ofMonth = ZERO, ofYear = ZERO] }) => {
     const isYear = span === 'year' && isProfitAndLoss(account.type);
@@ -126,7 +125,7 @@ export async function trial(db: Db, at: AsOf, span: 'year' | 'all'): Promise<Ans
       },
     ];
   });
-  const earlier = span === 'year' ? netIncome(moved, 3) : null;
+  const earlier = span === 'year' ? difference(netIncome(moved, 0), netIncome(moved, 2)) : null;
   const both = (side: 'debitCents' | 'creditCents', of: number): Cents =>
     cents(sum(rows.map((row) => row[side])) + Math.max(0, of));
   return {
