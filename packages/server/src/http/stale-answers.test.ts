@@ -6,7 +6,7 @@ import { anyHistory } from '../happening.test.support.ts';
 import { LivedHistory } from '../history.test.support.ts';
 import { smallCompany, type TestApp } from '../small-company.test.support.ts';
 
-const RUNS = Number(process.env['HISTORIES'] ?? 3);
+const RUNS = Number(process.env['HISTORIES'] ?? 2);
 
 const company = smallCompany();
 

@@ -9,7 +9,7 @@ import { LivedHistory } from '../history.test.support.ts';
 import { smallCompany, billSheet, GOOD_BILL, post, type TestApp } from '../small-company.test.support.ts';
 import { keepsWithin, keptByProject, type Keeping } from './kept-by-project-queries.ts';
 
-const RUNS = Number(process.env['HISTORIES'] ?? 4);
+const RUNS = Number(process.env['HISTORIES'] ?? 2);
 
 const company = smallCompany();
 
