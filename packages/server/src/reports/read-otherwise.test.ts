@@ -1,0 +1,62 @@
+import { beforeEach, describe, expect, test } from 'vitest';
+import type { Answer } from '../http/api.ts';
+import { smallCompany, billSheet, GOOD_BILL, post, recognize, type TestApp } from '../small-company.test.support.ts';
+
+const company = smallCompany(async (to) => {
+  // GATE: contract 100,000, budget 80,000; 8,000 spent are a tenth.
+  await post(to, '2027-01', billSheet(GOOD_BILL));
+});
+let app: TestApp;
+beforeEach(async () => {
+  app = await company.open();
+  return () => app.close();
+});
+
+const REPORTS = [
+  '/wip-schedule?through=2027-01',
+  '/profitability?through=2027-01&from=2027-01&by=project',
+  '/portfolio?through=2027-01',
+  '/projects?through=2027-01',
+  '/income-statement?through=2027-01&from=2027-01',
+  '/balance-sheet?through=2027-01',
+  '/trial-balance?through=2027-01',
+];
+
+describe('a month that is not recognized yet', () => {
+  test('is read as posted unless asked otherwise: nothing is earned', async () => {
+    const gate = async (basis: string) =>
+      (await app.ask<Answer<'wip-schedule'>>(`/wip-schedule?through=2027-01${basis}`)).rows.find(
+        ({ code }) => code === 'GATE',
+      );
+    expect((await gate(''))?.earned.amountCents).toBe(0);
+    expect((await gate('&basis=posted'))?.earned.amountCents).toBe(0);
+    expect((await gate('&basis=recognized'))?.earned.amountCents).toBe(1_000_000);
+  });
+
+  test.each(REPORTS)('read as if recognized, %s says what it says once the run is posted', async (report) => {
+    const asIf = await app.ask<unknown>(`${report}&basis=recognized`);
+    await recognize(app, '2027-01');
+    expect(await app.ask<unknown>(report)).toEqual(asIf);
+    // Once it is recognized there is nothing left to read otherwise.
+    expect(await app.ask<unknown>(`${report}&basis=recognized`)).toEqual(asIf);
+  });
+});
+
+describe('the earlier end of a fade', () => {
+  const fade = async (earlier: string) =>
+    (await app.ask<Answer<'fade'>>(`/fade?through=2027-02&from=2027-01${earlier}`)).rows.find(
+      ({ code }) => code === 'GATE',
+    );
+
+  test('is as it was known when its month was done with, or as it is known now', async () => {
+    await recognize(app, '2027-01');
+    const byHand = { project: 'GATE', month: '2027-01', amount: '90,000', reason: 'Told in February' };
+    await app.order('POST', '/records/estimate-override', { fields: byHand });
+    // Contract 100,000: expected at first to cost 80,000, and 90,000 as known now.
+    expect([(await fade(''))?.before, (await fade(''))?.after]).toEqual([2_000_000, 1_000_000]);
+    expect((await fade('&earlier=then'))?.before).toBe(2_000_000);
+    expect((await fade('&earlier=now'))?.before).toBe(1_000_000);
+    expect((await fade('&earlier=now'))?.fade).toBe(0);
+    expect((await fade('&earlier=then'))?.fade).toBe(-1_000_000);
+  });
+});
