@@ -89,7 +89,11 @@ function ordersOf({ projectOf, codeOf, nameOf }: LineNames): Readonly<Record<str
   };
 }
 
-function rowAnswer(row: AgainstRow, names: LineNames, through: Month): Answer<'estimate-against-actual'>['rows'][number] {
+function rowAnswer(
+  row: AgainstRow,
+  names: LineNames,
+  through: Month,
+): Answer<'estimate-against-actual'>['rows'][number] {
   const { project, coding, section, isEstimated, ...amounts } = row;
   return {
     ...{ projectId: project, project: names.projectOf(project), section },

@@ -11,11 +11,7 @@ import { accounts } from '../records/company-queries.ts';
 import { isProfitAndLoss } from '@lowtide/core/ledger/account.ts';
 
 /** Profit-and-loss amounts of every project, or of one. */
-export async function resultsByProject(
-  db: Db,
-  span: Span,
-  only?: number,
-): Promise<ReadonlyMap<number, ResultAmounts>> {
+export async function resultsByProject(db: Db, span: Span, only?: number): Promise<ReadonlyMap<number, ResultAmounts>> {
   const results = new Map<number, ResultAmounts>();
   for (const total of await projectTotals(db, span, only)) {
     results.set(total.project, {

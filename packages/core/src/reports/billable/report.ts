@@ -29,7 +29,15 @@ function columns(totals: Answer['totals']): readonly ColumnOf<Row>[] {
   return [
     { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code },
     { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
-    { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client, total: 'Total' },
+    {
+      id: 'client',
+      head: 'Client',
+      file: 'client',
+      holds: 'text',
+      gives: true,
+      of: ({ client }) => client,
+      total: 'Total',
+    },
     {
       ...{ id: 'contract', head: 'Contract', file: 'contract', holds: 'money', total: totals.contractCents },
       of: ({ contract }) => traced(contract),
