@@ -40,7 +40,7 @@ export async function insertApproval(trx: Trx, approving: Approving, acting: Act
   const approval = Number(inserted.insertId);
   const why = { effective_on: dayNumber(effectiveOn), reason: estimate.number, approval_id: approval, ...recorded };
   if (made.contract !== 0) {
-    const change = { project: estimate.project, amount: made.contract, reason: estimate.number, approval };
+    const change = { amount: made.contract, reason: estimate.number, approval, project: estimate.project };
     await insertContractChange(trx, { ...change, agreedOn: effectiveOn }, { ...acting, lockedThrough: null });
   }
   for (const addition of made.budget) {
@@ -133,7 +133,7 @@ export async function approvalProblems(
     return standing.begun ? [{ at: '', kind: 'begun-otherwise', project }] : [];
   }
   if (!standing.begun) return [{ at: '', kind: 'not-approved-yet', project }];
-  return priceProblems(db, { project: estimate.project, effectiveOn, amount: made.contract }, '');
+  return priceProblems(db, { effectiveOn, amount: made.contract, project: estimate.project }, '');
 }
 
 /** Whether a project has a contract or a budget, and from which estimate. */
