@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Account, AccountType } from '../ledger/account.ts';
+import type { Account, AccountType, Role } from '../ledger/account.ts';
 import { ACCOUNT_TYPES } from '../ledger/account.ts';
 import { accountId } from '../ledger/ids.ts';
 import { cents, sum } from '../money/cents.ts';
@@ -57,6 +57,21 @@ describe('contracts on the balance sheet', () => {
   });
 });
 
+test('contracts are shown once on the balance sheet, as their nets', () => {
+  const role = (id: number, of: Role | null) => ({ ...account(id, 'asset'), role: of });
+  const sheet = balanceSheet(
+    [
+      { account: role(1, 'earned-unbilled'), balance: cents(900) },
+      { account: role(2, 'progress-billings'), balance: cents(-500) },
+      { account: role(3, null), balance: cents(70) },
+    ],
+    { assets: cents(450), liabilities: cents(50) },
+    { earlier: cents(0), thisYear: cents(0) },
+  );
+  expect(sheet.assets.lines.map(({ account: of, amounts }) => [of.code, ...amounts])).toEqual([['3', 70]]);
+  expect([sheet.totalAssets, sheet.contractAssets, sheet.contractLiabilities]).toEqual([520, 450, 50]);
+});
+
 test('books that sum to zero make a balance sheet that balances', () => {
   const amount = fc.integer({ min: -10_000_000, max: 10_000_000 });
   fc.assert(
@@ -85,18 +100,18 @@ test('books that sum to zero make a balance sheet that balances', () => {
 });
 
 describe('profitability', () => {
-  const slice = result({
-    ...NO_RESULT,
-    revenue: cents(100_000),
-    costByType: { ...NO_RESULT.costByType, labor: cents(60_000), material: cents(15_000) },
-    expectedLoss: cents(5_000),
-    hours: quantity(100_000),
-  });
+  const slice = () =>
+    result({
+      ...NO_RESULT,
+      revenue: cents(100_000),
+      costByType: { ...NO_RESULT.costByType, labor: cents(60_000), material: cents(15_000) },
+      expectedLoss: cents(5_000),
+      hours: quantity(100_000),
+    });
   test('profit, margin of revenue, markup on cost, profit per hour', () => {
-    expect(slice.profit).toBe(20_000);
-    expect(slice.margin && percent(slice.margin)).toBe('20.00');
-    expect(slice.markup && percent(slice.markup)).toBe('25.00');
-    expect(slice.profitPerHour).toBe(2_000);
+    const { profit, margin, markup, profitPerHour } = slice();
+    expect([profit, profitPerHour]).toEqual([20_000, 2_000]);
+    expect([margin && percent(margin), markup && percent(markup)]).toEqual(['20.00', '25.00']);
   });
 
   test('of nothing there is no margin, no markup and no profit per hour', () => {
@@ -104,8 +119,9 @@ describe('profitability', () => {
   });
 
   test('slices add up to the company', () => {
-    const total = totalResult([slice, slice, { ...NO_RESULT, otherCost: cents(7_000) }]);
+    const total = totalResult([slice(), slice(), { ...NO_RESULT, otherCost: cents(7_000) }]);
     expect(total.profit).toBe(33_000);
-    expect(total.costByType.labor).toBe(120_000);
+    expect([total.revenue, total.expectedLoss, total.otherCost]).toEqual([200_000, 10_000, 7_000]);
+    expect([total.costByType.labor, total.hours]).toEqual([120_000, 200_000]);
   });
 });

@@ -150,6 +150,83 @@ test('what has a price and no cost comes last, by section, so that prices add up
   expect(together(rows)).toMatchObject({ price: 12, priceChanges: -1, actual: 90 });
 });
 
+test('what has a price and no cost stays last, by project and section, whatever is over', () => {
+  const discount = (section: string, project = 1) => ({
+    ...{ project: projectId(project), coding: null, section, price: cents(-3), isChange: false },
+  });
+  const rows = estimateAgainstActual(
+    [budgetRow({ code: 1, budget: [10, 0], actual: 4 }), budgetRow({ code: 2, budget: [10, 0], actual: 90 })],
+    [discount('Discount'), discount('Bond'), discount('Discount', 2), discount('Bond')],
+  );
+  const named = (of: typeof rows) =>
+    of.map(({ project, coding: at, section, price }) => [project, at?.costCode ?? section, price]);
+  const [lines, prices] = [named(rows).slice(0, 2), named(rows).slice(2)];
+  expect(prices).toEqual([
+    ...[
+      [1, 'Discount', -3],
+      [1, 'Bond', -6],
+      [2, 'Discount', -3],
+    ],
+  ]);
+  expect(rows.slice(2).map(({ isEstimated, over }) => [isEstimated, over])).toEqual([
+    ...[
+      [true, 0],
+      [true, 0],
+      [true, 0],
+    ],
+  ]);
+  expect(named(furthestOverFirst(rows))).toEqual([...lines.toReversed(), ...prices]);
+  expect(named(furthestOverFirst(rows.toReversed()))).toEqual([...lines.toReversed(), ...prices.toReversed()]);
+});
+
+describe('sections', () => {
+  const section = (code: number, name: string, amounts: readonly [number, number], project = 1) => ({
+    row: {
+      ...budgetRow({ code, budget: [amounts[0], 0], actual: amounts[1] }),
+      coding: coding(code, project),
+    },
+    line: { ...estimated(code, name, 1), project: projectId(project), coding: coding(code, project) },
+  });
+  const sections = (...of: readonly ReturnType<typeof section>[]) =>
+    againstBySection(
+      estimateAgainstActual(
+        of.map(({ row }) => row),
+        of.map(({ line }) => line),
+      ),
+    ).map(({ project, section: name, over }) => [project, name, over]);
+
+  test('the furthest over by share comes first; what had no estimate comes last', () => {
+    const [none, far, near, under] = [
+      section(1, 'None', [0, 500]),
+      section(2, 'Far', [10, 20]),
+      section(3, 'Near', [100, 130]),
+      section(4, 'Under', [100, 40]),
+    ];
+    const inOrder = [
+      [1, 'Far', 10],
+      [1, 'Near', 30],
+      [1, 'Under', -60],
+      [1, 'None', 500],
+    ];
+    expect(sections(none, under, near, far)).toEqual(inOrder);
+    expect(sections(far, near, under, none)).toEqual(inOrder);
+  });
+
+  test('several without an estimate stay in their order', () => {
+    const names = ['B', 'A', 'C'].map((name, place) => section(place + 1, name, [0, 5]));
+    expect(sections(...names).map(([, name]) => name)).toEqual(['B', 'A', 'C']);
+  });
+
+  test('sections of one name are apart in different projects, and together in one', () => {
+    expect(
+      sections(section(1, 'Site', [10, 30]), section(2, 'Site', [10, 12]), section(1, 'Site', [10, 11], 2)),
+    ).toEqual([
+      [1, 'Site', 22],
+      [2, 'Site', 1],
+    ]);
+  });
+});
+
 test('by section and together, every side is the sum of the lines', () => {
   const line = fc.record({
     code: fc.integer({ min: 1, max: 40 }),

@@ -30,6 +30,11 @@ test('a row of the schedule, worked by hand', () => {
   expect(row.costToComplete).toBe(43_036_000);
 });
 
+test('profit to date is earned less what was recognized as cost and less the loss provided for', () => {
+  const row = wipRow(BASE, { costOfRevenue: money(178_640), lossExpense: money(1_000) }, null);
+  expect(row.grossProfitToDate).toBe(5_854_667);
+});
+
 test('underbilled is the other column, and never both', () => {
   const row = wipRow({ ...BASE, billed: money(200_000) }, { costOfRevenue: cents(0), lossExpense: cents(0) }, null);
   expect([row.overbilled, row.underbilled]).toEqual([0, 3_818_667]);
@@ -61,4 +66,20 @@ describe('what belongs in the schedule', () => {
   ])('$case', ({ of, belongs }) => {
     expect(belongsInSchedule(of)).toBe(belongs);
   });
+
+  test.each([
+    { case: 'under way', status: 'active' as const, byContract: true },
+    { case: 'proposed', status: 'proposed' as const, byContract: false },
+    { case: 'cancelled', status: 'cancelled' as const, byContract: false },
+  ])(
+    '$case: any cost, anything earned or billed; a contract alone only once it is under way',
+    ({ status, byContract }) => {
+      const only = (amount: object) =>
+        belongsInSchedule({ ...BASE, ...nothing, ...amount, project: { ...GATE, status } });
+      expect([only({}), only({ contract: money(1) })]).toEqual([false, byContract]);
+      expect([only({ costToDate: money(-1) }), only({ earned: money(1) }), only({ billed: money(1) })]).toEqual([
+        ...[true, true, true],
+      ]);
+    },
+  );
 });

@@ -1,0 +1,72 @@
+import { describe, expect, test } from 'vitest';
+import { columnsRead, money, rowsNamed, rowsRead, share, totalsRead } from '../as-read.test.sample.ts';
+import { WIP_SCHEDULE } from './report.ts';
+import { WipSchedule } from './shape.ts';
+
+const row = {
+  ...{ id: 1, code: 'PE-01', name: 'Garrow Creek', client: 'Orr District', contract: money(1_000, 'contract') },
+  ...{ estimate: money(800, 'estimate'), profit: money(200, 'profit'), margin: share(1, 5), cost: money(300, 'cost') },
+  ...{ complete: share(3, 8), progress: 'under-way', earned: money(375, 'earned') },
+  ...{ profitToDate: money(75, 'to date'), billed: money(400, 'billed'), overbilledCents: 25, underbilledCents: 0 },
+  ...{ netFigure: 'net', earnedThisYear: money(175, 'this year'), earnedBeforeYear: money(200, 'before') },
+  ...{ backlog: money(625, 'backlog'), costToComplete: money(500, 'to complete') },
+};
+const answer = WipSchedule.parse({
+  rows: [row, { ...row, id: 2, code: 'PE-02', overbilledCents: 0, underbilledCents: 60 }],
+  totals: {
+    ...{ contractCents: 2_000, estimateCents: 1_600, profitCents: 400, costCents: 600, earnedCents: 750 },
+    ...{ profitToDateCents: 150, billedCents: 800, overbilledCents: 26, underbilledCents: 61 },
+    ...{ earnedThisYearCents: 350, backlogCents: 1_250, costToCompleteCents: 1_000 },
+  },
+});
+
+describe('the WIP schedule', () => {
+  const table = () => WIP_SCHEDULE.table(answer, {});
+  test('a contract to date, this year, earlier and ahead; only the side it stands on has a trace', () => {
+    expect(rowsRead(table())[0]).toEqual([
+      ...['PE-01', 'Garrow Creek', 'Orr District', '1000 ← contract', '800 ← estimate', '200 ← profit', '1/5'],
+      ...['300 ← cost', '3/8', '375 ← earned', '75 ← to date', '400 ← billed', '25 ← net', '0'],
+      ...['175 ← this year', '200 ← before', '625 ← backlog', '500 ← to complete', '125'],
+    ]);
+    expect(rowsRead(table())[1]?.slice(12, 14)).toEqual(['0', '60 ← net']);
+    expect(rowsNamed(table())).toEqual(['1, PE-01, /projects/1', '2, PE-02, /projects/2']);
+  });
+
+  test('totals: earned before is earned less this year, profit in backlog is backlog less cost to complete', () => {
+    expect(totalsRead(table())).toEqual([
+      ...['Total', '', '', '2000', '1600', '400', '', '600', '', '750', '150', '800', '26', '61'],
+      ...['350', '400', '1250', '1000', '250'],
+    ]);
+  });
+
+  const toDate = (only: string) => [
+    ...[`Contract (contract, money${only})`, `At completion (estimate, money${only})`],
+    ...[`Profit then (gross_profit, money${only})`, `Margin (margin_percent, percent${only})`],
+    ...[`Cost (cost, money${only})`, `Complete (percent_complete, percent${only})`],
+    ...['Earned (earned, money, earned)', `Profit to date (profit_to_date, money${only})`],
+    ...[`Billed (billed, money, billed${only})`, `Overbilled (overbilled, money, gap${only})`],
+    `Underbilled (underbilled, money, gap${only})`,
+  ];
+  const year = (only: string) => [
+    ...[`of it this year (earned_this_year, money${only})`, `before this year (earned_before_year, money${only})`],
+    ...[`Backlog (backlog, money${only})`, `Cost to complete (cost_to_complete, money${only})`],
+    `Profit in backlog (profit_in_backlog, money${only})`,
+  ];
+  const named = (only: string) => [
+    ...['Code (code, text)', `Project (name, text, gives way${only})`, `Client (client, text, gives way${only})`],
+  ];
+  test.each([
+    {
+      case: 'to date',
+      chosen: {},
+      columns: [...named(', file only'), ...toDate(''), ...year(', file only')],
+    },
+    {
+      case: 'by years',
+      chosen: { view: 'year' },
+      columns: [...named(''), ...toDate(', file only'), ...year('')],
+    },
+  ])('files have every column, the screen those of the view: $case', ({ chosen, columns }) => {
+    expect(columnsRead(WIP_SCHEDULE.table(answer, chosen))).toEqual(columns);
+  });
+});
