@@ -6,7 +6,7 @@ ensurePackages();
 run(bin('vite'), ['build', '--logLevel', 'warn', 'packages/web']);
 const books = 'books/demo.sqlite';
 run(process.execPath, ['--import', 'tsx', 'packages/demo/src/main.ts', books, ...process.argv.slice(2)]);
-const env = { LOWTIDE_TODAY: '2027-03-31', LOWTIDE_USER: 'I. Varga, accountant', ...process.env, LOWTIDE_BOOKS: books };
+const env = { LOWTIDE_TODAY: '2027-03-31', LOWTIDE_DEMO: '1', ...process.env, LOWTIDE_BOOKS: books };
 const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
   cwd: root,
   stdio: 'inherit',

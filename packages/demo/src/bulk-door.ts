@@ -15,6 +15,7 @@ import { demoClock, type FrontDoor } from './front-door.ts';
 export async function openBulkDoor(books: Books, user: string, firstDay: IsoDate): Promise<FrontDoor> {
   const clock = demoClock(firstDay);
   const context = handlers({ books, clock, user });
+  const actor = { id: null, name: user, role: 'administrator', from: '', session: null, readsOnly: false } as const;
   const begin = () => books.writer.startTransaction().execute();
   let trx = await begin();
   const done = async <T>(method: string, path: string, body: unknown): Promise<T> => {
@@ -22,9 +23,9 @@ export async function openBulkDoor(books: Books, user: string, firstDay: IsoDate
     const asked = parsed<EndpointName>(endpoint, { params, query, body });
     const [answer, order] = [context.answers.get(name), context.orders.get(name)];
     try {
-      if (answer) return (await answer(trx, asked, clock.today())) as T;
+      if (answer) return (await answer(trx, asked, { actor, atTheMachine: true, today: clock.today() })) as T;
       if (!order) throw new Error(`${name} has no handler`);
-      const { at, by } = await stamp(trx, clock.now(), user);
+      const { at, by } = await stamp(trx, clock.now(), actor);
       return (await order(trx, asked, { at, by, today: clock.today() })) as T;
     } catch (error) {
       const told = error instanceof Refusal ? JSON.stringify(error.problems.slice(0, 5)) : '';

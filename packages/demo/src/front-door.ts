@@ -33,7 +33,10 @@ export function demoClock(firstDay: IsoDate) {
 export async function openFrontDoor(books: Books, user: string, firstDay: IsoDate): Promise<FrontDoor> {
   const clock = demoClock(firstDay);
   const log = pino({ level: 'error' });
-  const server = app({ books, clock, user, log, web: null, requestsPerMinute: 10_000_000 }).listen(0, '127.0.0.1');
+  const server = app({ books, clock, user, demo: true, log, web: null, requestsPerMinute: 10_000_000 }).listen(
+    0,
+    '127.0.0.1',
+  );
   await new Promise((resolve) => server.once('listening', resolve));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`;
   let orders = 0;

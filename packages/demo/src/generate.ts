@@ -13,7 +13,7 @@ import { blankBill, makeDue, postSheet, weekOfBills, weekOfHours } from './weeks
 
 export const DEMO_FIRST_DAY = isoDate('2026-01-01');
 const DEMO_TODAY = isoDate('2027-03-31');
-export const DEMO_USER = 'I. Varga, accountant';
+export const DEMO_USER = 'I. Varga';
 const CURRENT = month('2027-03');
 
 /** Lives fifteen months of the company day by day, through the application's own front door. */

@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startApplication, type Application } from '../src/application.ts';
 import { accessibilityProblems, click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
 
@@ -106,4 +106,66 @@ test('the first month goes from bill to profit', async () => {
   await sees(page, '12,500.00');
   await go('/closing');
   await sees(page, 'All 9 tie-outs tie.');
+});
+
+describe('people', () => {
+  const PASSWORD = 'heron otter samphire gate';
+
+  test('add yourself: you administer the books, and sign in from then on', async () => {
+    await go('/settings/people');
+    await sees(page, 'these books are open to whoever sits at this machine');
+    await click(page, 'Add yourself');
+    await fill(page, 'Name', 'Ines Falk');
+    await fill(page, 'E-mail', 'ines@kelder.example');
+    await fill(page, 'Password', 'password1234');
+    await click(page, 'Add');
+    await sees(page, 'The password is among those tried first.');
+    await fill(page, 'Password', PASSWORD);
+    await click(page, 'Add');
+    await sees(page, 'ines@kelder.example');
+    await sees(page, 'Who may sign in, and as what.');
+    await click(page, 'Add somebody');
+    await fill(page, 'Name', 'Jon Reed');
+    await fill(page, 'E-mail', 'jon@kelder.example');
+    await fill(page, 'Password', PASSWORD);
+    await page.locator('::-p-xpath(//*[@role="dialog"]//button[contains(., "accountant")])').click();
+    await page.locator('::-p-xpath(//*[@role="option"][.="reader"])').click();
+    await sees(page, 'no pay, and nothing is changed.');
+    await click(page, 'Add');
+    await sees(page, 'jon@kelder.example');
+    expect(await accessibilityProblems(page)).toEqual([]);
+  });
+
+  test('sign out, and in again as somebody who reads: what they may not do is not offered', async () => {
+    await click(page, 'Ines Falk administrator');
+    await click(page, 'Sign out');
+    await page.waitForSelector('::-p-aria(E-mail)');
+    expect(await accessibilityProblems(page)).toEqual([]);
+    await fill(page, 'E-mail', 'jon@kelder.example');
+    await fill(page, 'Password', 'not the password');
+    await press(page, 'Enter');
+    await sees(page, 'E-mail and password do not belong together.');
+    await fill(page, 'Password', PASSWORD);
+    await press(page, 'Enter');
+    await sees(page, 'North dike');
+    const offered = await page.evaluate(() => document.body.innerText);
+    expect(['Add project', 'Settings'].filter((words) => offered.includes(words))).toEqual(['Settings']);
+    await go('/account');
+    await sees(page, 'Jon Reed, jon@kelder.example, reader.');
+    await sees(page, 'this one');
+    expect(await accessibilityProblems(page)).toEqual([]);
+  });
+
+  test('a session that was ended meanwhile asks to sign in in front of the page', async () => {
+    await go('/projects');
+    await sees(page, 'North dike');
+    await page.deleteCookie({ name: 'lowtide_session', url: application.address });
+    await click(page, 'Reports');
+    await sees(page, 'What you typed is still here.');
+    await fill(page, 'E-mail', 'jon@kelder.example');
+    await fill(page, 'Password', PASSWORD);
+    await press(page, 'Enter');
+    await sees(page, 'Every contract through');
+    await page.waitForFunction(() => document.querySelector('[role="alertdialog"]') === null);
+  });
 });

@@ -56,6 +56,9 @@ const PAGES = [
   '/costs/journal/new',
   '/settings/company',
   '/settings/budget-line',
+  '/settings/people',
+  '/account',
+  '/hours',
   '/nowhere',
 ];
 
@@ -168,3 +171,27 @@ test('profit per client, internal projects and the unassigned add up to the comp
   expect(rows.length).toBeGreaterThan(5);
   expect(Math.round(rows.reduce((sum, each) => sum + each, 0) * 100)).toBe(Math.round(total * 100));
 });
+
+test.each(['P. Quill', 'N. Kerrow', 'G. Sallow', 'H. Callow'])(
+  'act as %s in the demo: nothing that their pages ask for is refused',
+  async (name) => {
+    const context = await browser.createBrowserContext();
+    const theirs = await context.newPage();
+    const refused: string[] = [];
+    theirs.on('response', (response) => {
+      if (response.status() >= 400) refused.push(`${response.status()} ${response.url()}`);
+    });
+    await theirs.goto(application.address, { waitUntil: 'networkidle0' });
+    await click(theirs, 'I. Varga administrator');
+    const chosen = await theirs.waitForSelector(`::-p-xpath(//*[@role="menuitem"][.//b[.="${name}"]])`);
+    await Promise.all([theirs.waitForNavigation({ waitUntil: 'networkidle0' }), chosen?.click()]);
+    await sees(theirs, name);
+    const sections = await theirs.$$eval('nav[aria-label="Sections"] a', (links) => links.map((link) => link.pathname));
+    expect(sections.length).toBeGreaterThan(0);
+    for (const path of sections) {
+      await theirs.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
+    }
+    expect(refused).toEqual([]);
+    await context.close();
+  },
+);

@@ -22,7 +22,7 @@ export async function startApplication(books: 'demo' | 'empty'): Promise<Applica
     LOWTIDE_BOOKS: path,
     LOWTIDE_PORT: '0',
     LOWTIDE_TODAY: '2027-03-31',
-    LOWTIDE_USER: 'I. Varga, accountant',
+    ...(books === 'demo' ? { LOWTIDE_DEMO: '1' } : {}),
   };
   const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
     cwd: root,

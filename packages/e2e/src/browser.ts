@@ -24,7 +24,7 @@ export async function openPage(browser: Browser, address: string): Promise<Page>
   page.on('pageerror', (error) => {
     throw error;
   });
-  page.setDefaultTimeout(60_000);
+  page.setDefaultTimeout(30_000);
   await page.goto(address, { waitUntil: 'networkidle0' });
   return page;
 }

@@ -21,6 +21,10 @@ import type { Clock, Context } from './http/context.ts';
 import { errorResponse } from './http/error-response.ts';
 import { openApiDocument } from './http/openapi.ts';
 import { ledgerRoutes } from './ledger/ledger-routes.ts';
+import { accountRoutes } from './people/account-routes.ts';
+import { peopleRoutes } from './people/people-routes.ts';
+import { sessionRoutes } from './people/session-routes.ts';
+import { whoAsks } from './people/who-asks.ts';
 import { projectFileRoutes } from './projects/project-file-routes.ts';
 import { projectRoutes } from './projects/project-routes.ts';
 import { recognitionRoutes } from './recognition/recognition-routes.ts';
@@ -32,7 +36,12 @@ import { traceRoutes } from './trace/trace-routes.ts';
 export interface AppParts {
   readonly books: Books;
   readonly clock: Clock;
+  /** What the one is called who uses books without people. */
   readonly user: string;
+  /** Everybody at the machine may act as anybody. */
+  readonly demo?: boolean;
+  /** What the first person types from another machine; left out, nobody may. */
+  readonly serverCode?: string;
   readonly log: Logger;
   /** Directory of the built web application; null serves the API alone. */
   readonly web: string | null;
@@ -61,26 +70,34 @@ const FEATURES = [
   reportRoutes,
   projectFileRoutes,
   viewRoutes,
+  sessionRoutes,
+  peopleRoutes,
+  accountRoutes,
   traceRoutes,
 ];
 
-function noHandlers(): Pick<Context, 'answers' | 'orders' | 'keeping'> {
-  return { answers: new Map(), orders: new Map(), keeping: new Map() };
+type ContextParts = Pick<AppParts, 'books' | 'clock' | 'user' | 'demo' | 'serverCode'>;
+
+function contextOf({ demo = false, serverCode = '', ...parts }: ContextParts): Context {
+  const asks = whoAsks({ ...parts, demo });
+  return { ...parts, demo, serverCode, whoAsks: asks, answers: new Map(), orders: new Map(), keeping: new Map() };
 }
 
 /** What every endpoint does, without HTTP: for bulk loads and benchmarks. */
 export function handlers(parts: Pick<AppParts, 'books' | 'clock' | 'user'>): Context {
-  const context: Context = { ...parts, ...noHandlers() };
+  const context = contextOf(parts);
   const router = express.Router();
   for (const routes of FEATURES) routes(router, context);
   return context;
 }
 
 /** Wires books and clock to routes; listens to nothing. */
-export function app({ books, clock, user, log, web, requestsPerMinute = 3_000 }: AppParts): Express {
-  const context: Context = { books, clock, user, ...noHandlers() };
+export function app({ log, web, requestsPerMinute = 3_000, ...parts }: AppParts): Express {
+  const context = contextOf(parts);
   const server = express();
   server.disable('x-powered-by');
+  // Who stands between is believed only where they are at the machine itself.
+  server.set('trust proxy', 'loopback');
   server.use((_req, res, next) => {
     res.setHeader('x-request-id', randomUUID());
     next();

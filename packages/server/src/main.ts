@@ -4,6 +4,8 @@ import { pino } from 'pino';
 import { z } from 'zod';
 import { app } from './app.ts';
 import { openBooks } from './database/open.ts';
+import { hasPeople } from './people/person-queries.ts';
+import { newServerCode } from './people/secrets.ts';
 import { clock } from './http/clock.ts';
 
 const Environment = z.object({
@@ -13,6 +15,8 @@ const Environment = z.object({
   /** A day to live on instead of the machine's, as YYYY-MM-DD. */
   LOWTIDE_TODAY: z.iso.date().optional(),
   LOWTIDE_USER: z.string().default('Accountant'),
+  /** Whoever is at the machine may act as anybody. */
+  LOWTIDE_DEMO: z.enum(['0', '1']).default('0'),
   LOWTIDE_WEB: z.string().default('packages/web/dist'),
 });
 
@@ -20,8 +24,11 @@ const env = Environment.parse(process.env);
 const log = pino();
 const web = resolve(env.LOWTIDE_WEB);
 const books = await openBooks(resolve(env.LOWTIDE_BOOKS));
+const serverCode = newServerCode();
 const listening = app({
   books,
+  demo: env.LOWTIDE_DEMO === '1',
+  serverCode,
   clock: clock(env.LOWTIDE_TODAY),
   user: env.LOWTIDE_USER,
   log,
@@ -31,6 +38,9 @@ const listening = app({
   const address = listening.address();
   const port = typeof address === 'object' && address !== null ? address.port : env.LOWTIDE_PORT;
   process.stdout.write(`Lowtide is at http://${env.LOWTIDE_HOST}:${port}\n`);
+  void hasPeople(books.reader).then((there) => {
+    if (!there) process.stdout.write(`The first person, from another machine, types the code ${serverCode}\n`);
+  });
 });
 
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {

@@ -2,6 +2,7 @@ import { lazy, type ComponentType } from 'react';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { SHEET_KINDS } from '@lowtide/core/documents/sheets.ts';
 import { REPORT_NAMES } from '@lowtide/core/reports/reports.ts';
+import { useMay } from './api/session.tsx';
 import { Shell } from './frame/Shell.tsx';
 
 /** A page by its name in its file, loaded when it is first asked for. */
@@ -13,13 +14,20 @@ function page<Name extends string>(load: () => Promise<Readonly<Record<Name, Com
 const SheetPage = lazy(async () => ({ default: (await import('./sheets/SheetPage.tsx')).SheetPage }));
 const ReportPage = lazy(async () => ({ default: (await import('./reports/ReportPage.tsx')).ReportPage }));
 
+/** Where somebody begins: with the projects, or with their own hours. */
+function FirstPage() {
+  return <Navigate to={useMay()('read-projects') ? '/projects' : '/hours'} replace />;
+}
+
 /** Which address shows which page. */
 export const router = createBrowserRouter([
   {
     path: '/',
     element: <Shell />,
     children: [
-      { index: true, element: <Navigate to="/projects" replace /> },
+      { index: true, element: <FirstPage /> },
+      { path: 'account', element: page(() => import('./account/AccountPage.tsx'), 'AccountPage') },
+      { path: 'hours', element: page(() => import('./account/OwnHoursPage.tsx'), 'OwnHoursPage') },
       { path: 'costs', element: page(() => import('./costs/CostsPage.tsx'), 'CostsPage') },
       ...SHEET_KINDS.map((kind) => ({ path: `costs/${kind}/:draft`, element: <SheetPage key={kind} kind={kind} /> })),
       { path: 'documents/:id', element: page(() => import('./documents/DocumentPage.tsx'), 'DocumentPage') },

@@ -23,7 +23,10 @@ export type Subject =
   | 'invoice'
   | 'document'
   | 'draft'
-  | 'record';
+  | 'record'
+  | 'person'
+  | 'session'
+  | 'token';
 
 /** What is wrong, as facts; `wording.ts` has the words. Every one of them is something a user can cause and put right. */
 export interface Facts {
@@ -101,6 +104,19 @@ export interface Facts {
   'loss-still-provided': { readonly project: string; readonly provision: Cents };
   'over-invoice': { readonly number: string; readonly left: Cents; readonly asked: Cents };
   'other-party': { readonly number: string; readonly other: string };
+  'not-signed-in': object;
+  /** Who may, in words. */
+  'not-allowed': { readonly who: readonly string[] };
+  'sign-in-wrong': object;
+  'sign-in-later': { readonly seconds: number };
+  'code-wrong': object;
+  'password-wrong': object;
+  'password-short': { readonly least: number };
+  'password-common': object;
+  'not-an-email': { readonly typed: string };
+  'last-administrator': object;
+  'people-already': object;
+  'server-code-wrong': object;
   'same-side': { readonly number: string; readonly other: string };
 }
 

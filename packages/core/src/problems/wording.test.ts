@@ -86,6 +86,18 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'loss-still-provided': { kind: 'loss-still-provided', project: 'P', provision: money },
   'over-invoice': { kind: 'over-invoice', number: 'INV-1', left: money, asked: money },
   'other-party': { kind: 'other-party', number: '1', other: '2' },
+  'not-signed-in': { kind: 'not-signed-in' },
+  'not-allowed': { kind: 'not-allowed', who: ['administrator', 'accountant'] },
+  'sign-in-wrong': { kind: 'sign-in-wrong' },
+  'sign-in-later': { kind: 'sign-in-later', seconds: 900 },
+  'code-wrong': { kind: 'code-wrong' },
+  'password-wrong': { kind: 'password-wrong' },
+  'password-short': { kind: 'password-short', least: 12 },
+  'password-common': { kind: 'password-common' },
+  'not-an-email': { kind: 'not-an-email', typed: 'x' },
+  'last-administrator': { kind: 'last-administrator' },
+  'people-already': { kind: 'people-already' },
+  'server-code-wrong': { kind: 'server-code-wrong' },
   'same-side': { kind: 'same-side', number: '1', other: '2' },
 };
 

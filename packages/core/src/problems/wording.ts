@@ -131,6 +131,21 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     `${dollars(fact.asked)} is more than is left to credit of ${fact.number}, ${dollars(fact.left)}. Credit less.`,
   'other-party': (fact) =>
     `${fact.number} is of another party than ${fact.other}. Settle documents of one party against each other.`,
+  'not-signed-in': () => 'You are not signed in, or were away too long. Sign in again; what you typed is still here.',
+  'not-allowed': (fact) => `This is for ${listOf(fact.who)}. Ask one of them, or have your role changed.`,
+  'sign-in-wrong': () => 'E-mail and password do not belong together. Check both; capital letters count.',
+  'sign-in-later': (fact) =>
+    `Too many wrong tries. Try again in ${fact.seconds < 90 ? `${fact.seconds} s` : `${Math.ceil(fact.seconds / 60)} minutes`}.`,
+  'code-wrong': () => 'The code is not the one your authenticator shows now. Type the six digits it shows.',
+  'password-wrong': () => 'This is not your password. Type the one you signed in with.',
+  'password-short': (fact) =>
+    `The password has fewer than ${fact.least} characters. Take a longer one, such as four words.`,
+  'password-common': () =>
+    'The password is among those tried first. Take another one, such as four words that nobody puts together.',
+  'not-an-email': (fact) => `"${fact.typed}" is no e-mail address. Type one such as name@example.org.`,
+  'last-administrator': () => 'Somebody must run the books. Make somebody else administrator first.',
+  'people-already': () => 'These books have people already. Sign in, or ask an administrator to add you.',
+  'server-code-wrong': () => 'This is not the code that the server printed when it started. Look at its output.',
   'same-side': (fact) =>
     `${fact.number} and ${fact.other} are both owed by the same side. Settle a credit against a bill or an invoice.`,
 };
@@ -161,6 +176,10 @@ const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>) => str
   'forecast-below-cost': (fact) =>
     `The line has cost ${dollars(fact.cost)} already, more than the ${dollars(fact.estimate)} it is forecast at. Right only where money comes back.`,
 };
+
+function listOf(names: readonly string[]): string {
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} or ${names.at(-1) ?? ''}`;
+}
 
 function sentence(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);

@@ -3,6 +3,7 @@ import { CODE, field, NAME, text, type KindOfRecord } from './field.ts';
 export const EMPLOYEE: KindOfRecord = {
   one: 'Employee',
   many: 'Employees',
+  pay: ['costRate'],
   fields: [
     CODE,
     NAME,

@@ -23,6 +23,8 @@ export interface KindOfRecord {
   readonly one: string;
   readonly many: string;
   /** In the order of forms and CSV columns. */
+  /** Fields that say what somebody is paid. */
+  readonly pay?: readonly string[];
   readonly fields: readonly Field[];
   /** The field with the day or month from which it counts; it counts from the first open day where that month is locked. */
   readonly countsOn?: string;

@@ -4,6 +4,7 @@ import type { Endpoints } from './endpoint.ts';
 import { ENTRY_ENDPOINTS } from './entry.ts';
 import { ESTIMATE_ENDPOINTS } from './estimates.ts';
 import { FORECAST_ENDPOINTS } from './forecasts.ts';
+import { PEOPLE_ENDPOINTS } from './people.ts';
 import { READING_ENDPOINTS } from './reading.ts';
 import { SETUP_ENDPOINTS } from './setup.ts';
 import { SHEET_BASIS_ENDPOINTS } from './sheet-basis.ts';
@@ -16,15 +17,16 @@ type ReportEndpoints = {
     readonly method: 'get';
     readonly path: string;
     readonly summary: string;
+    readonly may: (typeof REPORTS)[R]['may'];
     readonly query: (typeof REPORTS)[R]['query'];
     readonly response: (typeof REPORTS)[R]['answer'];
     readonly reads: typeof ABOUT_REPORTS;
   };
 };
 const REPORT_ENDPOINTS = Object.fromEntries(
-  Object.entries(REPORTS).map(([name, { path, summary, query, answer }]) => [
+  Object.entries(REPORTS).map(([name, { path, summary, may, query, answer }]) => [
     name,
-    { method: 'get', path, summary, query, response: answer, reads: ABOUT_REPORTS },
+    { method: 'get', path, summary, may, query, response: answer, reads: ABOUT_REPORTS },
   ]),
 ) as ReportEndpoints;
 
@@ -38,6 +40,7 @@ export const ENDPOINTS = {
   ...ESTIMATE_ENDPOINTS,
   ...FORECAST_ENDPOINTS,
   ...SETUP_ENDPOINTS,
+  ...PEOPLE_ENDPOINTS,
 } as const satisfies Endpoints;
 
 export type EndpointName = keyof typeof ENDPOINTS;

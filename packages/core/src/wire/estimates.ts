@@ -128,14 +128,14 @@ export const ReadSheet = z.object({ sheet: EstimateSheet });
 // One a line.
 // prettier-ignore
 export const ESTIMATE_ENDPOINTS = {
-  estimates: { method: 'get', path: '/projects/{id}/estimates', summary: 'Estimates and change orders of a project', params: ById, response: ProjectEstimates, reads: ['estimates', 'plans', 'records'] },
-  estimate: { method: 'get', path: '/estimates/{id}', summary: 'One estimate or change order', params: ById, response: Estimate, reads: ['plans', 'records'] },
-  newEstimate: { method: 'post', path: '/projects/{id}/estimates', summary: 'Begin an estimate or a change order', params: ById, body: NewEstimate, response: EstimateHead, makesStale: ['estimates'] },
-  changeEstimate: { method: 'put', path: '/estimates/{id}', summary: 'Keep a sheet as typed', params: ById, body: EstimateChange, response: EstimateHead, makesStale: ['estimates'] },
-  dropEstimate: { method: 'delete', path: '/estimates/{id}', summary: 'Throw an open one away', params: ById, response: Done, makesStale: ['estimates'] },
-  approve: { method: 'post', path: '/estimates/{id}/approval', summary: 'Make budget, contract and plan of it', params: ById, body: ApprovalForm, response: Approved, makesStale: ['estimates', 'plans', 'records'] },
-  withdraw: { method: 'post', path: '/estimates/{id}/withdrawal', summary: 'Take an approval back', params: ById, body: DecisionForm, response: EstimateHead, makesStale: ['estimates', 'plans', 'records'] },
-  reject: { method: 'post', path: '/estimates/{id}/rejection', summary: 'Reject a pending change order', params: ById, body: DecisionForm, response: EstimateHead, makesStale: ['estimates', 'plans'] },
-  compareEstimates: { method: 'get', path: '/estimates/{id}/comparison', summary: 'Two versions side by side', params: ById, query: ComparisonQuery, response: Comparison, reads: ['estimates', 'plans', 'records'] },
-  readSheetFile: { method: 'post', path: '/estimates/{id}/sheet-files', summary: 'Read a CSV file or a workbook as a sheet, keeping nothing', params: ById, body: SheetFile, response: ReadSheet, makesStale: [] },
+  estimates: { method: 'get', path: '/projects/{id}/estimates', may: 'read-projects', about: { project: 'params.id' }, summary: 'Estimates and change orders of a project', params: ById, response: ProjectEstimates, reads: ['estimates', 'plans', 'records'] },
+  estimate: { method: 'get', path: '/estimates/{id}', may: 'read-projects', about: { estimate: 'params.id' }, summary: 'One estimate or change order', params: ById, response: Estimate, reads: ['plans', 'records'] },
+  newEstimate: { method: 'post', path: '/projects/{id}/estimates', may: 'plan-projects', about: { project: 'params.id' }, summary: 'Begin an estimate or a change order', params: ById, body: NewEstimate, response: EstimateHead, makesStale: ['estimates'] },
+  changeEstimate: { method: 'put', path: '/estimates/{id}', may: 'plan-projects', about: { estimate: 'params.id' }, summary: 'Keep a sheet as typed', params: ById, body: EstimateChange, response: EstimateHead, makesStale: ['estimates'] },
+  dropEstimate: { method: 'delete', path: '/estimates/{id}', may: 'plan-projects', about: { estimate: 'params.id' }, summary: 'Throw an open one away', params: ById, response: Done, makesStale: ['estimates'] },
+  approve: { method: 'post', path: '/estimates/{id}/approval', may: 'plan-projects', about: { estimate: 'params.id' }, summary: 'Make budget, contract and plan of it', params: ById, body: ApprovalForm, response: Approved, makesStale: ['estimates', 'plans', 'records'] },
+  withdraw: { method: 'post', path: '/estimates/{id}/withdrawal', may: 'plan-projects', about: { estimate: 'params.id' }, summary: 'Take an approval back', params: ById, body: DecisionForm, response: EstimateHead, makesStale: ['estimates', 'plans', 'records'] },
+  reject: { method: 'post', path: '/estimates/{id}/rejection', may: 'plan-projects', about: { estimate: 'params.id' }, summary: 'Reject a pending change order', params: ById, body: DecisionForm, response: EstimateHead, makesStale: ['estimates', 'plans'] },
+  compareEstimates: { method: 'get', path: '/estimates/{id}/comparison', may: 'read-projects', about: { estimate: 'params.id' }, summary: 'Two versions side by side', params: ById, query: ComparisonQuery, response: Comparison, reads: ['estimates', 'plans', 'records'] },
+  readSheetFile: { method: 'post', path: '/estimates/{id}/sheet-files', may: 'plan-projects', about: { estimate: 'params.id' }, summary: 'Read a CSV file or a workbook as a sheet, keeping nothing', params: ById, body: SheetFile, response: ReadSheet, makesStale: [] },
 } as const satisfies Endpoints;

@@ -94,10 +94,10 @@ export const OneViewParams = ViewParams.extend({ id: IdText });
 // One a line.
 // prettier-ignore
 export const FORECAST_ENDPOINTS = {
-  forecast: { method: 'get', path: '/projects/{id}/forecast', summary: 'The forecast sheet of a project', params: ById, query: AsOf, response: ForecastSheet, reads: ['ledger', 'plans', 'records'] },
-  saveForecast: { method: 'post', path: '/projects/{id}/forecasts', summary: 'Keep a forecast of a month', params: ById, body: NewForecast, response: Done, makesStale: ['plans'] },
-  costCurve: { method: 'get', path: '/projects/{id}/cost-curve', summary: 'Budget by month against actual and forecast', params: ById, query: AsOf, response: CostCurve, reads: ['ledger', 'plans', 'records'] },
-  views: { method: 'get', path: '/views/{page}', summary: 'Views kept of a page', params: ViewParams, response: SavedViews, reads: ['views'] },
-  keepView: { method: 'post', path: '/views/{page}', summary: 'Keep a view under a name', params: ViewParams, body: ViewForm, response: Done, makesStale: ['views'] },
-  dropView: { method: 'delete', path: '/views/{page}/{id}', summary: 'Drop a kept view', params: OneViewParams, response: Done, makesStale: ['views'] },
+  forecast: { method: 'get', path: '/projects/{id}/forecast', may: 'read-projects', about: { project: 'params.id' }, summary: 'The forecast sheet of a project', params: ById, query: AsOf, response: ForecastSheet, reads: ['ledger', 'plans', 'records'] },
+  saveForecast: { method: 'post', path: '/projects/{id}/forecasts', may: 'plan-projects', about: { project: 'params.id' }, summary: 'Keep a forecast of a month', params: ById, body: NewForecast, response: Done, makesStale: ['plans'] },
+  costCurve: { method: 'get', path: '/projects/{id}/cost-curve', may: 'read-projects', about: { project: 'params.id' }, summary: 'Budget by month against actual and forecast', params: ById, query: AsOf, response: CostCurve, reads: ['ledger', 'plans', 'records'] },
+  views: { method: 'get', path: '/views/{page}', may: 'read-projects', summary: 'Views kept of a page', params: ViewParams, response: SavedViews, reads: ['views'] },
+  keepView: { method: 'post', path: '/views/{page}', may: 'read-projects', summary: 'Keep a view under a name', params: ViewParams, body: ViewForm, response: Done, makesStale: ['views'] },
+  dropView: { method: 'delete', path: '/views/{page}/{id}', may: 'read-projects', summary: 'Drop a kept view', params: OneViewParams, response: Done, makesStale: ['views'] },
 } as const satisfies Endpoints;

@@ -35,10 +35,10 @@ export const Imported = z.object({ added: z.int(), changed: z.int() });
 // One a line.
 // prettier-ignore
 export const SETUP_ENDPOINTS = {
-  setUp: { method: 'post', path: '/company', summary: 'Set up the company with a starter chart', body: CompanyForm, response: Done, makesStale: ['ledger', 'records', 'months'] },
-  changeCompany: { method: 'put', path: '/company', summary: 'Change the company', body: CompanyForm.omit({ firstMonth: true }), response: Done, makesStale: ['records'] },
-  records: { method: 'get', path: '/records/{kind}', summary: 'All records of a kind', params: RecordParams, response: Records, reads: ['records', 'plans'] },
-  addRecord: { method: 'post', path: '/records/{kind}', summary: 'Add a record', params: RecordParams, body: RecordForm, response: StoredRecord, makesStale: ['records', 'plans', 'ledger'] },
-  changeRecord: { method: 'put', path: '/records/{kind}/{id}', summary: 'Change a record', params: OneRecordParams, body: RecordChange, response: StoredRecord, makesStale: ['records', 'plans', 'ledger'] },
-  importRecords: { method: 'post', path: '/imports/{kind}', summary: 'Take in a CSV file, whole or not at all', params: RecordParams, body: ImportForm, response: Imported, makesStale: ['records', 'plans'] },
+  setUp: { method: 'post', path: '/company', may: 'run-company', summary: 'Set up the company with a starter chart', body: CompanyForm, response: Done, makesStale: ['ledger', 'records', 'months'] },
+  changeCompany: { method: 'put', path: '/company', may: 'run-company', summary: 'Change the company', body: CompanyForm.omit({ firstMonth: true }), response: Done, makesStale: ['records'] },
+  records: { method: 'get', path: '/records/{kind}', may: 'read-books', summary: 'All records of a kind', params: RecordParams, response: Records, reads: ['records', 'plans'] },
+  addRecord: { method: 'post', path: '/records/{kind}', may: 'keep-books', summary: 'Add a record', params: RecordParams, body: RecordForm, response: StoredRecord, makesStale: ['records', 'plans', 'ledger'] },
+  changeRecord: { method: 'put', path: '/records/{kind}/{id}', may: 'keep-books', summary: 'Change a record', params: OneRecordParams, body: RecordChange, response: StoredRecord, makesStale: ['records', 'plans', 'ledger'] },
+  importRecords: { method: 'post', path: '/imports/{kind}', may: 'keep-books', summary: 'Take in a CSV file, whole or not at all', params: RecordParams, body: ImportForm, response: Imported, makesStale: ['records', 'plans'] },
 } as const satisfies Endpoints;

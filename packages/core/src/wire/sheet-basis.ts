@@ -76,7 +76,7 @@ export const HoursThere = z.object({
 // One a line.
 // prettier-ignore
 export const SHEET_BASIS_ENDPOINTS = {
-  sheetBasis: { method: 'get', path: '/sheet-basis', summary: 'What any sheet is read against', response: SheetBasis, reads: ['ledger', 'records', 'months'] },
-  projectStands: { method: 'post', path: '/project-stands', summary: 'Where the projects that a sheet names stand', body: ProjectStandsQuery, response: ProjectStands, reads: ['ledger', 'plans', 'records'] },
-  hoursThere: { method: 'get', path: '/hours-there', summary: 'Hours posted for a week', query: HoursThereQuery, response: HoursThere, reads: ['ledger'] },
+  sheetBasis: { method: 'get', path: '/sheet-basis', may: 'keep-books', summary: 'What any sheet is read against', response: SheetBasis, reads: ['ledger', 'records', 'months'] },
+  projectStands: { method: 'post', path: '/project-stands', may: 'keep-books', summary: 'Where the projects that a sheet names stand', body: ProjectStandsQuery, response: ProjectStands, reads: ['ledger', 'plans', 'records'] },
+  hoursThere: { method: 'get', path: '/hours-there', may: 'keep-books', summary: 'Hours posted for a week', query: HoursThereQuery, response: HoursThere, reads: ['ledger'] },
 } as const satisfies Endpoints;

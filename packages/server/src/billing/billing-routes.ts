@@ -20,7 +20,7 @@ import { invoiceRead } from './invoice-queries.ts';
 
 export function billingRoutes(router: Router, context: Context): void {
   // Asked with POST for its body, but it writes nothing and needs no key.
-  read(router, context, 'previewInvoice', async (db, { body }, today) => {
+  read(router, context, 'previewInvoice', async (db, { body }, { today }) => {
     const { figures, decided } = await invoiceRead(db, body, today);
     return {
       problems: problemsOf(decided).map(remark),

@@ -221,6 +221,37 @@ export interface Schema {
     updated_at: number;
     updated_by: string;
   };
+  person: {
+    id: Generated<number>;
+    name: string;
+    email: string;
+    role: string;
+    employee_id: number | null;
+    password_hash: string;
+    totp_secret: Generated<string | null>;
+    totp_step: Generated<number>;
+    active: Generated<number>;
+    version: Generated<number>;
+  };
+  session: {
+    id: Generated<number>;
+    digest: string;
+    person_id: number;
+    began_at: number;
+    seen_at: number;
+    address: string;
+    browser: string;
+  };
+  access_token: {
+    id: Generated<number>;
+    digest: string;
+    person_id: number;
+    name: string;
+    scope: string;
+    made_at: number;
+    used_at: Generated<number | null>;
+  };
+  sign_in_try: { digest: string; wrong: number; last_at: number };
   answered_request: { key: string; digest: string; answer: string; at: number };
   imported_file: { digest: string; kind: string; name: string; at: number };
   audit_log: { id: Generated<number>; at: number; by: string; action: string; subject: string; detail: string };

@@ -2,6 +2,9 @@ import type { Request, Router } from 'express';
 import { clientLines } from '@lowtide/core/estimate/client-lines.ts';
 import { readEstimate } from '@lowtide/core/estimate/read-estimate.ts';
 import { ById } from '@lowtide/core/wire/values.ts';
+import { FILES } from '@lowtide/core/wire/files.ts';
+import type { Db } from '../database/schema.ts';
+import { file } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { companyOf } from '../records/company-queries.ts';
 import { billingAddress } from './client-queries.ts';
@@ -10,41 +13,45 @@ import { estimateOf } from './estimate-queries.ts';
 import { sheetCsv } from './sheet-file.ts';
 
 /** An estimate as files: the sheet for spreadsheets, and the proposal for the client. Their libraries are loaded at the first use. */
-export function estimateFileRoutes(router: Router, { books }: Context): void {
-  const asked = async (req: Request) => {
-    const { id } = ById.parse({ id: req.params['id'] });
-    return books.reader.transaction().execute(async (trx) => {
-      const estimate = await estimateOf(trx, id);
-      const basis = await estimateBasis(trx, estimate.project, estimate.pricedOn);
-      const client = await billingAddress(trx, basis.project.client);
-      return { estimate, basis, client, company: await companyOf(trx) };
-    });
-  };
-  const fileName = ({ estimate, basis }: Awaited<ReturnType<typeof asked>>, kind: string): string =>
-    `${basis.project.code} ${estimate.number}.${kind}`.replace(/[^\w. -]/g, '_');
+export function estimateFileRoutes(router: Router, context: Context): void {
+  file(router, context, FILES.estimateCsv, {
+    read: estimateRead,
+    send: (res, found) =>
+      void res.type('text/csv').attachment(fileName(found, 'csv')).send(sheetCsv(found.estimate.sheet)),
+  });
+  file(router, context, FILES.estimateWorkbook, {
+    read: estimateRead,
+    send: async (res, found) => {
+      const { estimateWorkbook } = await import('./estimate-workbook.ts');
+      const { estimate, basis } = found;
+      const title = `${basis.project.code} ${basis.project.name}, ${estimate.number} ${estimate.name}`;
+      const book = await estimateWorkbook(estimate.sheet, basis, title);
+      res.type('application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
+      res.attachment(fileName(found, 'xlsx')).send(book);
+    },
+  });
+  file(router, context, FILES.proposal, {
+    read: estimateRead,
+    send: async (res, found) => {
+      const { estimate, basis, client, company } = found;
+      const { proposalPdf } = await import('./proposal-pdf.ts');
+      const lines = clientLines(readEstimate(estimate.sheet, basis).lines);
+      const pdf = await proposalPdf({ estimate, project: basis.project, client, lines }, company);
+      res
+        .type('application/pdf')
+        .set('Content-Disposition', `inline; filename="${fileName(found, 'pdf')}"`)
+        .send(pdf);
+    },
+  });
+}
 
-  router.get('/estimates/:id.csv', async (req, res) => {
-    const found = await asked(req);
-    res.type('text/csv').attachment(fileName(found, 'csv')).send(sheetCsv(found.estimate.sheet));
-  });
-  router.get('/estimates/:id.xlsx', async (req, res) => {
-    const found = await asked(req);
-    const { estimateWorkbook } = await import('./estimate-workbook.ts');
-    const { estimate, basis } = found;
-    const title = `${basis.project.code} ${basis.project.name}, ${estimate.number} ${estimate.name}`;
-    const book = await estimateWorkbook(estimate.sheet, basis, title);
-    res.type('application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
-    res.attachment(fileName(found, 'xlsx')).send(book);
-  });
-  router.get('/estimates/:id.pdf', async (req, res) => {
-    const found = await asked(req);
-    const { estimate, basis, client, company } = found;
-    const { proposalPdf } = await import('./proposal-pdf.ts');
-    const lines = clientLines(readEstimate(estimate.sheet, basis).lines);
-    const pdf = await proposalPdf({ estimate, project: basis.project, client, lines }, company);
-    res
-      .type('application/pdf')
-      .set('Content-Disposition', `inline; filename="${fileName(found, 'pdf')}"`)
-      .send(pdf);
-  });
+async function estimateRead(trx: Db, req: Request) {
+  const estimate = await estimateOf(trx, ById.parse(req.params).id);
+  const basis = await estimateBasis(trx, estimate.project, estimate.pricedOn);
+  const client = await billingAddress(trx, basis.project.client);
+  return { estimate, basis, client, company: await companyOf(trx) };
+}
+
+function fileName({ estimate, basis }: Awaited<ReturnType<typeof estimateRead>>, kind: string): string {
+  return `${basis.project.code} ${estimate.number}.${kind}`.replace(/[^\w. -]/g, '_');
 }

@@ -41,7 +41,7 @@ import {
 import { readSheetFile } from './sheet-file.ts';
 
 export function estimateRoutes(router: Router, context: Context): void {
-  read(router, context, 'estimates', async (db, { params }, today) => {
+  read(router, context, 'estimates', async (db, { params }, { today }) => {
     const { project } = await estimateBasis(db, params.id, today);
     const parts = {
       rows: await projectEstimates(db, params.id),

@@ -1,6 +1,7 @@
 import type { Router } from 'express';
 import { monthAt, monthNumber, monthOf, type Month } from '@lowtide/core/calendar/month.ts';
 import { TIE_OUTS, type TieOut } from '@lowtide/core/ledger/tie-out.ts';
+import { isAllowed, type Permission } from '@lowtide/core/people/roles.ts';
 import type { Db } from '../database/schema.ts';
 import { draftCounts } from '../documents/draft-queries.ts';
 import { read, type Answer } from '../http/api.ts';
@@ -16,10 +17,11 @@ type Frame = Answer<'frame'>;
 
 export function frameRoutes(router: Router, context: Context): void {
   const cachedTies = tieOutCache();
-  read(router, context, 'frame', async (db, { query }, today) => {
+  read(router, context, 'frame', async (db, { query }, { actor, today }) => {
     const company = await companyIfAny(db);
     const at = asOf({ through: query.through ?? monthOf(today), known: query.known });
-    const about = { through: at.through, today, user: context.user, currentMonth: monthOf(today) };
+    const may = (permission: Permission): boolean => actor === null || isAllowed(actor.role, permission);
+    const about = { through: at.through, today, user: actor?.name ?? '', currentMonth: monthOf(today) };
     if (company === null) {
       return { ...about, company, recognizedThrough: null, ribbon: [], ties: [], drafts: await draftCounts(db) };
     }
@@ -27,12 +29,17 @@ export function frameRoutes(router: Router, context: Context): void {
       ...about,
       company: { ...company },
       recognizedThrough: (await latestRun(db))?.month ?? null,
-      ribbon: await ribbon(db, at, { company, currentMonth: about.currentMonth }),
-      ties: namedTies(await cachedTies(db, at.through)),
-      drafts: await draftCounts(db),
+      ribbon: withAmounts(may('read-books'), await ribbon(db, at, { company, currentMonth: about.currentMonth })),
+      ties: may('read-books') ? namedTies(await cachedTies(db, at.through)) : [],
+      drafts: may('keep-books') ? await draftCounts(db) : {},
     };
   });
   read(router, context, 'search', async (db, { query }) => ({ hits: await searchHits(db, query.text.trim()) }));
+}
+
+/** The months alone, for whoever may not read what the company earned. */
+function withAmounts(shown: boolean, months: Frame['ribbon']): Frame['ribbon'] {
+  return shown ? months : months.map((each) => ({ ...each, earnedCents: 0, billedCents: 0 }));
 }
 
 /** Every month of the books with what was earned and billed in it, up to the current one and what lies beyond. */

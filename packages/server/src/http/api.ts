@@ -1,14 +1,17 @@
 import { createHash } from 'node:crypto';
-import type { Request, Router } from 'express';
+import type { Request, Response, Router } from 'express';
 import type { z } from 'zod';
-import type { Endpoint } from '@lowtide/core/wire/endpoint.ts';
+import type { About, Endpoint } from '@lowtide/core/wire/endpoint.ts';
 import { ENDPOINTS, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
+import type { FileAddress } from '@lowtide/core/wire/files.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { answerTo, keepAnswer } from './answered-request-queries.ts';
-import type { Acting, Answering, Context, Ordering } from './context.ts';
-
-import { Refusal } from './refusal.ts';
 import { keepsWithin } from '../projects/kept-by-project-queries.ts';
+import { allowed, heldToOwnProjects } from './access-queries.ts';
+import type { Actor } from './actor.ts';
+import { isAtTheMachine } from './at-the-machine.ts';
+import { answerTo, keepAnswer } from './answered-request-queries.ts';
+import type { Acting, Answering, Asking, Context, Ordering } from './context.ts';
+import { Refusal } from './refusal.ts';
 import { stamp } from './stamp-queries.ts';
 
 type Part<E, K extends string> = E extends Readonly<Record<K, infer S extends z.ZodType>> ? z.output<S> : undefined;
@@ -23,21 +26,48 @@ export type Answer<N extends EndpointName> = z.input<EndpointOf<N>['response']>;
 
 export type { Acting };
 
-type Reading<N extends EndpointName> = (db: Db, asked: Asked<N>, today: Acting['today']) => Promise<Answer<N>>;
+type Reading<N extends EndpointName> = (db: Db, asked: Asked<N>, asking: Asking) => Promise<Answer<N>>;
 
 /** Registers an endpoint that only reads. All its queries see the same moment of the books. */
 export function read<N extends EndpointName>(router: Router, context: Context, name: N, answer: Reading<N>): void {
   const endpoint: Endpoint = ENDPOINTS[name];
   context.answers.set(name, answer as Answering);
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
+    const asks = await context.whoAsks(req);
+    const actor = endpoint.may === 'anyone' ? asks : allowed(asks, endpoint.may);
     const asked = parsed<N>(endpoint, req);
-    const today = context.clock.today();
-    res.json(
-      await context.books.reader.transaction().execute((trx) => {
-        keepsWithin(trx, context.keeping, { stores: true });
-        return answer(trx, asked, today);
-      }),
-    );
+    const asking = { actor, atTheMachine: isAtTheMachine(req), today: context.clock.today() };
+    res.json(await reading(context, actor, { about: endpoint.about, asked }, (trx) => answer(trx, asked, asking)));
+  });
+}
+
+/** Registers an address that answers a file; `answer` reads what is in it, and writes it out when the books are let go. */
+export function file<Content>(
+  router: Router,
+  context: Context,
+  { path, may, about }: FileAddress,
+  answer: {
+    readonly read: (trx: Db, req: Request) => Promise<Content>;
+    readonly send: (res: Response, content: Content, req: Request) => Promise<void> | void;
+  },
+): void {
+  router.get(expressPath(path), async (req, res) => {
+    const actor = allowed(await context.whoAsks(req), may);
+    const content = await reading(context, actor, { about, asked: req }, (trx) => answer.read(trx, req));
+    await answer.send(res, content, req);
+  });
+}
+
+async function reading<T>(
+  { books, keeping }: Context,
+  actor: Actor | null,
+  request: { readonly about: About | undefined; readonly asked: { readonly params: unknown; readonly query: unknown } },
+  answer: (trx: Db) => Promise<T>,
+): Promise<T> {
+  return books.reader.transaction().execute(async (trx) => {
+    keepsWithin(trx, keeping, { stores: true });
+    if (actor !== null) await heldToOwnProjects(trx, actor, request);
+    return answer(trx);
   });
 }
 
@@ -54,17 +84,19 @@ export function write<N extends EndpointName>(
   const endpoint: Endpoint = ENDPOINTS[name];
   context.orders.set(name, answer as Ordering);
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
+    const actor = ordering(await context.whoAsks(req), endpoint);
     const asked = parsed<N>(endpoint, req);
     const key = idempotencyKey(req);
-    const digest = digestOf(req);
+    const digest = digestOf(req, actor);
     const text = await context.books.writer.transaction().execute(async (trx) => {
       keepsWithin(trx, context.keeping, { stores: false });
+      await heldToOwnProjects(trx, actor, { about: endpoint.about, asked });
       const known = await answerTo(trx, key);
       if (known && known.digest !== digest) throw new Refusal([{ at: '', kind: 'key-reused' }], 409);
       if (known) return known.answer;
-      const { at, by } = await stamp(trx, context.clock.now(), context.user);
-      const given = JSON.stringify(await answer(trx, asked, { at, by, today: context.clock.today() }));
-      await keepAnswer(trx, { key, digest, answer: given, at });
+      const stamped = await stamp(trx, context.clock.now(), actor);
+      const given = JSON.stringify(await answer(trx, asked, { ...stamped, today: context.clock.today() }));
+      await keepAnswer(trx, { key, digest, answer: given, at: stamped.at });
       return given;
     });
     res
@@ -72,6 +104,48 @@ export function write<N extends EndpointName>(
       .type('application/json')
       .send(text);
   });
+}
+
+/** What an order that takes no key works with. */
+export interface Call {
+  /** Null where nobody is signed in; only where anyone may. */
+  readonly actor: Actor | null;
+  readonly req: Request;
+  readonly res: Response;
+  /** Does something in one transaction, with who and when. */
+  readonly recorded: <T>(work: (trx: Trx, acting: Acting) => Promise<T>) => Promise<T>;
+}
+
+/**
+ * Registers an order that takes no idempotency key: signing in and what is done to an account, whose answers may hold secrets that
+ * must not be kept. It opens its transactions itself, for hashing takes long and must not be within one.
+ */
+export function act<N extends EndpointName>(
+  router: Router,
+  context: Context,
+  name: N,
+  answer: (asked: Asked<N>, call: Call) => Promise<Answer<N>>,
+): void {
+  const endpoint: Endpoint = ENDPOINTS[name];
+  router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
+    const asks = await context.whoAsks(req);
+    const actor = endpoint.may === 'anyone' ? asks : ordering(asks, endpoint);
+    const asked = parsed<N>(endpoint, req);
+    const { books, clock } = context;
+    const recorded: Call['recorded'] = (work) =>
+      books.writer.transaction().execute(async (trx) => {
+        const stamped = await stamp(trx, clock.now(), actor ?? { name: '', from: req.ip ?? '' });
+        return work(trx, { ...stamped, today: clock.today() });
+      });
+    res.json(await answer(asked, { actor, req, res, recorded }));
+  });
+}
+
+/** Whoever may do it; a script that only reads may not. */
+export function ordering(actor: Actor | null, { may }: Pick<Endpoint, 'may'>): Actor {
+  const who = allowed(actor, may);
+  if (who.readsOnly) throw new Refusal([{ at: '', kind: 'not-allowed', who: ['tokens that may write'] }], 403);
+  return who;
 }
 
 /** The parts of a request as its endpoint parses them. */
@@ -92,13 +166,14 @@ function idempotencyKey(req: Request): string {
   throw new Refusal([{ at: 'Idempotency-Key', kind: 'missing', field: 'the header Idempotency-Key' }]);
 }
 
-function digestOf(req: Request): string {
+/** Of who asks for what: nobody is answered what another one did. */
+function digestOf(req: Request, { id }: Actor): string {
   return createHash('sha256')
-    .update(`${req.method} ${req.path} ${JSON.stringify(req.body ?? null)}`)
+    .update(`${id === null ? '' : `${id} `}${req.method} ${req.path} ${JSON.stringify(req.body ?? null)}`)
     .digest('hex');
 }
 
 /** `/drafts/{id}` as Express writes it: `/drafts/:id`. */
-function expressPath(path: string): string {
+export function expressPath(path: string): string {
   return path.replace(/\{(\w+)\}/g, ':$1');
 }

@@ -1,8 +1,11 @@
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { Request } from 'express';
 import type { EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import type { Books } from '../database/open.ts';
+import type { Actor } from './actor.ts';
 import type { Keeping } from '../projects/kept-by-project-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
+import type { Stamp } from '../ledger/post-document-queries.ts';
 
 /** Where time comes from: the one place that is asked for it. */
 export interface Clock {
@@ -18,8 +21,14 @@ export interface Clock {
 export interface Context {
   readonly books: Books;
   readonly clock: Clock;
-  /** Who acts. Signing in will set it per request; until then it is one person, set at the start. */
+  /** What the one is called who uses books without people. */
   readonly user: string;
+  /** Who asks; null where one must sign in first. */
+  /** Everybody at the machine may act as anybody. */
+  readonly demo: boolean;
+  /** What the first person types from another machine; empty where nobody may. */
+  readonly serverCode: string;
+  readonly whoAsks: (req: Request) => Promise<Actor | null>;
   /** What was worked out of every project and is kept in memory. */
   readonly keeping: Keeping;
   /** How each reading endpoint answers, filled as routes register; files say the same as screens by asking here. */
@@ -28,10 +37,17 @@ export interface Context {
   readonly orders: Map<EndpointName, Ordering>;
 }
 
-/** Who records, when, and on which day it is. */
-export interface Acting {
-  readonly at: number;
-  readonly by: string;
+/** Who records, from where, when, and on which day it is. */
+export interface Acting extends Stamp {
+  readonly today: IsoDate;
+}
+
+/** Who reads, and on which day. */
+export interface Asking {
+  /** Null where nobody is signed in; only where anyone may. */
+  readonly actor: Actor | null;
+  /** Whether they ask from the machine itself. */
+  readonly atTheMachine: boolean;
   readonly today: IsoDate;
 }
 
@@ -39,4 +55,4 @@ export interface Acting {
 export type Ordering = (trx: Trx, asked: unknown, acting: Acting) => Promise<unknown>;
 
 /** How a reading endpoint answers what was parsed for it. */
-export type Answering = (db: Db, asked: unknown, today: IsoDate) => Promise<unknown>;
+export type Answering = (db: Db, asked: unknown, asking: Asking) => Promise<unknown>;

@@ -37,6 +37,7 @@ export function errorResponse(log: Logger) {
     }
     const details = detailsOf(error, req.get('x-request-id') ?? String(res.getHeader('x-request-id')));
     if (details.status >= 500) log.error({ err: error, requestId: details.requestId, url: req.url }, 'request failed');
+    if (error instanceof Refusal && error.retryAfter !== undefined) res.set('Retry-After', String(error.retryAfter));
     res.status(details.status).type('application/problem+json').send(JSON.stringify(details));
   };
 }

@@ -1,6 +1,7 @@
 import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from 'zod-openapi';
 import type { ZodObject } from 'zod';
 import type { Endpoint } from '@lowtide/core/wire/endpoint.ts';
+import { PERMISSIONS } from '@lowtide/core/people/roles.ts';
 import { ENDPOINTS } from '@lowtide/core/wire/endpoints.ts';
 import { ProblemDetails } from '@lowtide/core/wire/values.ts';
 
@@ -20,14 +21,15 @@ export function openApiDocument() {
 
 function operation(
   name: string,
-  { method, summary, params, query, body, response }: Endpoint,
+  { method, summary, params, query, body, response, reads, isKeyless, may }: Endpoint,
 ): ZodOpenApiOperationObject {
   const problem = { description: 'Refused', content: { 'application/problem+json': { schema: ProblemDetails } } };
   const key = { name: 'Idempotency-Key', in: 'header' as const, required: true, schema: { type: 'string' as const } };
-  const asks = method === 'get' || name === 'previewInvoice';
+  const asks = reads !== undefined || isKeyless === true;
   return {
     operationId: name,
     summary,
+    description: `For ${PERMISSIONS[may].join(', ')}.`,
     requestParams: {
       ...(params === undefined ? {} : { path: params as ZodObject }),
       ...(query === undefined ? {} : { query: query as ZodObject }),

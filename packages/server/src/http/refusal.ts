@@ -1,14 +1,20 @@
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 
+/** Not signed in, not allowed, not there, changed meanwhile, wrong, too often. */
+export type RefusalStatus = 401 | 403 | 404 | 409 | 422 | 429;
+
 /** What a user may be refused for, thrown so that the transaction it happens in is undone. */
 export class Refusal extends Error {
   readonly problems: readonly Problem[];
-  readonly status: 404 | 409 | 422;
+  readonly status: RefusalStatus;
+  /** Seconds after which it may be tried again. */
+  readonly retryAfter: number | undefined;
 
-  constructor(problems: readonly Problem[], status: 404 | 409 | 422 = 422) {
+  constructor(problems: readonly Problem[], status: RefusalStatus = 422, retryAfter?: number) {
     super(problems.map(({ kind }) => kind).join(', '));
     this.problems = problems;
     this.status = status;
+    this.retryAfter = retryAfter;
   }
 }
 

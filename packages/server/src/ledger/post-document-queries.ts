@@ -25,6 +25,8 @@ export interface PostingOrder extends Posting {
 export interface Stamp {
   readonly at: number;
   readonly by: string;
+  /** The network address they record from. */
+  readonly from?: string;
 }
 
 /** Line ids are `entry × LINES_PER_ENTRY + place`, so that an entry's lines lie together and in order of recording. */

@@ -18,6 +18,8 @@ const PAGES: readonly EndpointName[] = [
   ...(['billable', 'recognition', 'recognitionState', 'profitability', 'fade', 'frame', 'documents'] as const),
 ];
 
+const TESTER = { id: null, name: 'Tester', role: 'administrator', from: '', session: null, readsOnly: false } as const;
+
 /** A page as the application answers it, from what it keeps, and as it is when everything is worked out anew. */
 async function bothWays(app: TestApp, name: EndpointName, month: string): Promise<readonly [unknown, unknown]> {
   const { path, query } = ENDPOINTS[name] as { path: string; query?: { parse: (typed: unknown) => unknown } };
@@ -31,7 +33,9 @@ async function bothWays(app: TestApp, name: EndpointName, month: string): Promis
   const answer = answers.get(name);
   if (!answer) throw new Error(`${name} has no answer`);
   const asked = { params: undefined, query: query?.parse(typed), body: undefined };
-  const anew = await app.books.reader.transaction().execute((trx) => answer(trx, asked, clock('2027-06-30').today()));
+  const anew = await app.books.reader
+    .transaction()
+    .execute((trx) => answer(trx, asked, { actor: TESTER, atTheMachine: true, today: clock('2027-06-30').today() }));
   // Two clocks: which month is the current one differs.
   const untold = (given: unknown): unknown => ({ ...(given as object), currentMonth: '', today: '', ribbon: [] });
   return [untold(kept), untold(JSON.parse(JSON.stringify(anew)))];

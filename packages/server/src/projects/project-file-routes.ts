@@ -4,6 +4,8 @@ import { ledgerTable } from '@lowtide/core/reports/lists/ledger.ts';
 import { AsOf, IdText } from '@lowtide/core/wire/values.ts';
 import { LedgerLine } from '@lowtide/core/wire/reading.ts';
 import type { Db } from '../database/schema.ts';
+import { FILES } from '@lowtide/core/wire/files.ts';
+import { file } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { asOf, bounds, type Bounds } from '../ledger/as-of-queries.ts';
 import { ledgerPage, type LineAnswer } from '../ledger/line-queries.ts';
@@ -15,24 +17,21 @@ const BudgetFile = AsOf.extend({ id: IdText });
 const LedgerFile = AsOf.extend({ project: IdText });
 
 /** A project's budget and its ledger as files. */
-export function projectFileRoutes(router: Router, { books }: Context): void {
-  router.get('/reports/budget.csv', async (req, res) => {
-    const { id, ...query } = BudgetFile.parse(req.query);
-    const detail = await books.reader.transaction().execute(async (trx) => projectDetail(trx, id, asOf(query)));
-    res
-      .type('text/csv')
-      .attachment('budget.csv')
-      .send(csvOf(budgetTable(ProjectDetail.parse(detail))));
+export function projectFileRoutes(router: Router, context: Context): void {
+  file(router, context, FILES.budget, {
+    read: async (trx, req) => {
+      const { id, ...query } = BudgetFile.parse(req.query);
+      return budgetTable(ProjectDetail.parse(await projectDetail(trx, id, asOf(query))));
+    },
+    send: (res, table) => void res.type('text/csv').attachment('budget.csv').send(csvOf(table)),
   });
-  router.get('/reports/ledger.csv', async (req, res) => {
-    const { project, ...query } = LedgerFile.parse(req.query);
-    const lines = await books.reader
-      .transaction()
-      .execute(async (trx) => allLines(trx, await bounds(trx, asOf(query)), project));
-    res
-      .type('text/csv')
-      .attachment('ledger.csv')
-      .send(csvOf(ledgerTable(LedgerLine.array().parse(lines))));
+  file(router, context, FILES.ledger, {
+    read: async (trx, req) => {
+      const { project, ...query } = LedgerFile.parse(req.query);
+      const lines = await allLines(trx, await bounds(trx, asOf(query)), project);
+      return ledgerTable(LedgerLine.array().parse(lines));
+    },
+    send: (res, table) => void res.type('text/csv').attachment('ledger.csv').send(csvOf(table)),
   });
 }
 

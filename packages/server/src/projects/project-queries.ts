@@ -4,6 +4,7 @@ import { partyId, phaseId, projectId, taxCodeId } from '@lowtide/core/ledger/ids
 import type { Phase, Project } from '@lowtide/core/ledger/project.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
+import { seen } from './seen-project-queries.ts';
 import { keptByProject } from './kept-by-project-queries.ts';
 import { countingVersion, type KnownAt } from '../records/version-queries.ts';
 
@@ -19,7 +20,9 @@ export interface ProjectRecord extends Project {
 
 /** All projects by code, or the one asked for, as they are now. */
 export async function projects(db: Db, only?: number): Promise<readonly ProjectRecord[]> {
-  return only === undefined ? kept(db, 'projects now', (one) => projectsNow(db, one)) : projectsNow(db, only);
+  const all =
+    only === undefined ? await kept(db, 'projects now', (one) => projectsNow(db, one)) : await projectsNow(db, only);
+  return seen(db, all);
 }
 
 type Ask = (only?: number) => Promise<readonly ProjectRecord[]>;
@@ -93,7 +96,7 @@ interface VersionFields {
 export async function projectsAt(db: Db, at: KnownAt, only?: number): Promise<readonly ProjectRecord[]> {
   if (await isNow(db, at)) return projects(db, only);
   const ask: Ask = (one) => projectsThen(db, at, one);
-  return only === undefined ? kept(db, `projects ${at.day} ${at.recordedAt}`, ask) : ask(only);
+  return seen(db, only === undefined ? await kept(db, `projects ${at.day} ${at.recordedAt}`, ask) : await ask(only));
 }
 
 async function projectsThen(db: Db, at: KnownAt, only?: number): Promise<readonly ProjectRecord[]> {

@@ -3,6 +3,7 @@ import type { Router } from 'express';
 import { dayNumber, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthNumber } from '@lowtide/core/calendar/month.ts';
 import { firstOpenDay } from '@lowtide/core/months/open-day.ts';
+import { isAllowed } from '@lowtide/core/people/roles.ts';
 import { problemsOf, unless, type Decision } from '@lowtide/core/problems/decision.ts';
 import type { Problem, Subject } from '@lowtide/core/problems/problem.ts';
 import { countsLater } from '@lowtide/core/records/counts-from.ts';
@@ -12,7 +13,7 @@ import {
   type RecordContext,
   type TypedRecord,
 } from '@lowtide/core/records/read-record.ts';
-import type { RecordKind } from '@lowtide/core/records/record-kinds.ts';
+import { RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
@@ -51,7 +52,15 @@ export function setupRoutes(router: Router, context: Context): void {
 }
 
 function recordRoutes(router: Router, context: Context): void {
-  read(router, context, 'records', async (db, { params }) => ({ rows: await STORES[kindOf(params)].all(db) }));
+  read(router, context, 'records', async (db, { params }, { actor }) => {
+    const kind = kindOf(params);
+    const rows = await STORES[kind].all(db);
+    const { pay = [] } = RECORD_KINDS[kind];
+    if (actor === null || isAllowed(actor.role, 'see-pay') || pay.length === 0) return { rows };
+    const withoutPay = (fields: TypedRecord) =>
+      Object.fromEntries(Object.entries(fields).filter(([name]) => !pay.includes(name)));
+    return { rows: rows.map((row) => ({ ...row, fields: withoutPay(row.fields) })) };
+  });
   write(router, context, 'addRecord', async (trx, { params, body }, acting) => {
     const kind = kindOf(params);
     const recording = await recordingOf(trx, acting);

@@ -9,6 +9,7 @@ import { read, write, type Answer } from '../http/api.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectMonths } from '../ledger/balance-queries.ts';
 import { projectPlans } from '../projects/plan-queries.ts';
+import { seenProjects } from '../projects/seen-project-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { companyAt } from '../records/company-queries.ts';
 import { deleteView, keepView, views } from './view-queries.ts';
@@ -45,7 +46,9 @@ export async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> 
       hours: totals.hours,
     };
   });
-  const months = (await projectMonths(db, span)).map(({ month, earned, expensed, loss }) => {
+  // By month it is all projects together, or none.
+  const ofAll = seenProjects(db) === null ? await projectMonths(db, span) : [];
+  const months = ofAll.map(({ month, earned, expensed, loss }) => {
     const cost = cents(expensed + loss);
     return { month: monthAt(month), revenueCents: earned, costCents: cost, profitCents: difference(earned, cost) };
   });

@@ -1,12 +1,12 @@
 import type { Request, Router } from 'express';
 import { month, monthText } from '@lowtide/core/calendar/month.ts';
 import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
+import { reportFile } from '@lowtide/core/wire/files.ts';
 import type { Table } from '@lowtide/core/reports/table.ts';
 import type { Db } from '../database/schema.ts';
-import { read, type Answer, type Asked } from '../http/api.ts';
+import { file, read, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { companyOf } from '../records/company-queries.ts';
-import { keepsWithin } from '../projects/kept-by-project-queries.ts';
 import { costCurveOf } from './outlook.ts';
 import { REPORT_ANSWERS } from './report-answers.ts';
 import { partOf, refuseBackwards } from './report-part.ts';
@@ -45,28 +45,25 @@ async function tableAsked(db: Db, context: Context, name: ReportName, typed: Req
 
 function fileRoutes(router: Router, context: Context, name: ReportName): void {
   const report = reportOf(name);
-  const tableOf = (req: Request) =>
-    context.books.reader.transaction().execute(async (trx) => {
-      keepsWithin(trx, context.keeping, { stores: true });
-      return tableAsked(trx, context, name, req.query);
-    });
-  router.get(`/reports/${name}.csv`, async (req, res) => {
-    res
-      .type('text/csv')
-      .attachment(`${name}.csv`)
-      .send(csvOf(await tableOf(req)));
+  const tableRead = async (trx: Db, req: Request) => tableAsked(trx, context, name, req.query);
+  file(router, context, reportFile(name, 'csv'), {
+    read: tableRead,
+    send: (res, table) => void res.type('text/csv').attachment(`${name}.csv`).send(csvOf(table)),
   });
-  router.get(`/reports/${name}.xlsx`, async (req, res) => {
-    const { workbookOf } = await import('../print/table-workbook.ts');
-    const workbook = await workbookOf(report.title, await tableOf(req));
-    res.attachment(`${name}.xlsx`).send(workbook);
+  file(router, context, reportFile(name, 'xlsx'), {
+    read: tableRead,
+    send: async (res, table) => {
+      const { workbookOf } = await import('../print/table-workbook.ts');
+      res.attachment(`${name}.xlsx`).send(await workbookOf(report.title, table));
+    },
   });
-  router.get(`/reports/${name}.pdf`, async (req, res) => {
-    const table = await tableOf(req);
-    const { name: company } = await companyOf(context.books.reader);
-    const through = monthText(month(String(req.query['through'])));
-    const { pdfOf } = await import('../print/table-pdf.ts');
-    const pdf = await pdfOf({ company, title: report.title, subtitle: `Through ${through}` }, table);
-    res.type('application/pdf').set('Content-Disposition', `inline; filename="${name}.pdf"`).send(pdf);
+  file(router, context, reportFile(name, 'pdf'), {
+    read: async (trx, req) => ({ table: await tableRead(trx, req), company: (await companyOf(trx)).name }),
+    send: async (res, { table, company }, req) => {
+      const through = monthText(month(String(req.query['through'])));
+      const { pdfOf } = await import('../print/table-pdf.ts');
+      const pdf = await pdfOf({ company, title: report.title, subtitle: `Through ${through}` }, table);
+      res.type('application/pdf').set('Content-Disposition', `inline; filename="${name}.pdf"`).send(pdf);
+    },
   });
 }

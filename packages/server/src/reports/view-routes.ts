@@ -5,7 +5,9 @@ import { deleteView, keepView, views } from './view-queries.ts';
 
 /** Views that people keep of a page under a name. */
 export function viewRoutes(router: Router, context: Context): void {
-  read(router, context, 'views', async (db, { params }) => ({ rows: await views(db, params.page, context.user) }));
+  read(router, context, 'views', async (db, { params }, { actor }) => ({
+    rows: await views(db, params.page, actor?.name ?? ''),
+  }));
   write(router, context, 'keepView', async (trx, { params, body }, { by }) => {
     await keepView(trx, { page: params.page, ...body }, by);
     return { done: true };

@@ -31,9 +31,18 @@ function isOutdated(name: EndpointName, error: unknown): boolean {
   return LOOKED_AT.includes(name) && troubleOf(error).status === 409;
 }
 
+const overHttp = fetchBaseQuery({ baseUrl: new URL('/api', globalThis.location.origin).href });
+
+/** Asks over HTTP. Where the session has ended meanwhile, who is signed in is asked again, and signing in offered. */
+const askedAs: typeof overHttp = async (request, api, options) => {
+  const result = await overHttp(request, api, options);
+  if (result.error?.status === 401) api.dispatch(booksApi.util.invalidateTags(['people']));
+  return result;
+};
+
 export const booksApi = createApi({
   reducerPath: 'books',
-  baseQuery: fetchBaseQuery({ baseUrl: new URL('/api', globalThis.location.origin).href }),
+  baseQuery: askedAs,
   tagTypes: [...TOPICS],
   endpoints: (build) => ({
     read: build.query<unknown, Request>({

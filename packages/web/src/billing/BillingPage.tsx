@@ -1,6 +1,7 @@
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
+import { May, useMay } from '../api/session.tsx';
 import { useRowsInView, useTableSort } from '../api/table-view.ts';
 import { DocumentTable } from '../entry/DocumentTable.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -31,9 +32,11 @@ export function BillingPage() {
       title="Billing"
       facts="Billing earns nothing: it asks for what the contract allows. Earning is worked out apart."
       actions={
-        <Button $look="primary" onPress={() => setBilling('')}>
-          Bill progress
-        </Button>
+        <May do="keep-books">
+          <Button $look="primary" onPress={() => setBilling('')}>
+            Bill progress
+          </Button>
+        </May>
       }
     >
       <TabLinks label="Parts of billing" tabs={PARTS} chosen={part} onChoose={setPart} />
@@ -109,7 +112,7 @@ function columns(totals: Answer<'billable'>['totals'], onBill: (project: string)
 }
 
 function BillButton({ row, onBill }: { readonly row: Row; readonly onBill: (project: string) => void }) {
-  if (row.leftCents <= 0) return null;
+  if (!useMay()('keep-books') || row.leftCents <= 0) return null;
   return (
     <Button $look="quiet" aria-label={`Bill ${row.code}`} onPress={() => onBill(row.code)}>
       Bill

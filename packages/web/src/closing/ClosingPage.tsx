@@ -5,6 +5,7 @@ import { difference } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
+import { May } from '../api/session.tsx';
 import { useRecognitionWords } from '../api/use-recognition-words.ts';
 import { Button } from '../ui/Button.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
@@ -42,12 +43,12 @@ export function ClosingPage() {
       title={`Closing, ${monthText(through)}`}
       facts={lockedThrough === null ? 'No month is locked' : `Locked through ${monthText(lockedThrough)}`}
       actions={
-        <>
+        <May do="keep-books">
           <Button onPress={() => go('/costs/journal/new')}>Post a journal</Button>
           <Button $look="primary" onPress={() => setLocking(true)}>
             Lock or open months
           </Button>
-        </>
+        </May>
       }
     >
       <Scroll>
@@ -91,7 +92,7 @@ function Steps() {
   const locked = company?.lockedThrough ?? null;
   const recognition = useRecognitionWords();
   const { answer: state } = useRead('recognitionState', { query: { through } });
-  const waiting = SHEET_KINDS.filter((kind) => drafts[kind] > 0);
+  const waiting = SHEET_KINDS.filter((kind) => (drafts[kind] ?? 0) > 0);
   const off = ties.filter(({ oneCents, otherCents }) => oneCents !== otherCents).map(({ name }) => name);
   const steps = [
     {

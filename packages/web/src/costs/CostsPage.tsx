@@ -3,6 +3,7 @@ import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
+import { May, useMay } from '../api/session.tsx';
 import { DocumentTable } from '../entry/DocumentTable.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
@@ -24,23 +25,25 @@ const PARTS = [
 export function CostsPage() {
   const { through } = useShownBooks();
   const go = useGo();
-  const [part, setPart] = useViewState('part', 'waiting');
+  const mayEnter = useMay()('keep-books');
+  const [part, setPart] = useViewState('part', mayEnter ? 'waiting' : 'bill');
+  const parts = PARTS.filter(({ id }) => mayEnter || id !== 'waiting');
   return (
     <Page
       title="Costs"
       facts={`Supplier bills and hours, through ${monthText(through)}`}
       actions={
-        <>
+        <May do="keep-books">
           {SHEET_KINDS.map((kind, place) => (
             <Button key={kind} $look={place === 0 ? 'primary' : 'plain'} onPress={() => go(`/costs/${kind}/new`)}>
               {sheetKind(kind).title}
             </Button>
           ))}
-        </>
+        </May>
       }
     >
-      <TabLinks label="Parts of costs" tabs={PARTS} chosen={part} onChoose={setPart} />
-      {part === 'waiting' ? <Waiting /> : null}
+      <TabLinks label="Parts of costs" tabs={parts} chosen={part} onChoose={setPart} />
+      {part === 'waiting' && mayEnter ? <Waiting /> : null}
       {part === 'bill' ? <DocumentTable kind="bill" label="Bills" /> : null}
       {part === 'open' ? <DocumentTable kind="bill" open label="Bills to pay" /> : null}
       {part === 'hours' ? <DocumentTable kind="hours" label="Weeks of hours" /> : null}

@@ -6,6 +6,7 @@ import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, plainDollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
+import { May } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
 import { Facts } from '../ui/Facts.tsx';
@@ -87,20 +88,22 @@ function Actions({ document, onOpen }: ActionsProps) {
       {kind === 'recognition' ? (
         <Button onPress={() => go(`/earning?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
       ) : null}
-      {reversible ? <Button onPress={() => onOpen('reverse')}>Reverse</Button> : null}
-      {kind === 'invoice' && document.reversedBy === null ? (
-        <Button onPress={() => onOpen('credit')}>Credit</Button>
-      ) : null}
-      {openCents < 0 ? (
-        <Button $look="primary" onPress={() => onOpen('apply')}>
-          Apply credit
-        </Button>
-      ) : null}
-      {openCents <= 0 ? null : (
-        <Button $look="primary" onPress={() => onOpen('settle')}>
-          {party === 'client' ? 'Take in a receipt' : 'Pay'}
-        </Button>
-      )}
+      <May do="keep-books">
+        {reversible ? <Button onPress={() => onOpen('reverse')}>Reverse</Button> : null}
+        {kind === 'invoice' && document.reversedBy === null ? (
+          <Button onPress={() => onOpen('credit')}>Credit</Button>
+        ) : null}
+        {openCents < 0 ? (
+          <Button $look="primary" onPress={() => onOpen('apply')}>
+            Apply credit
+          </Button>
+        ) : null}
+        {openCents <= 0 ? null : (
+          <Button $look="primary" onPress={() => onOpen('settle')}>
+            {party === 'client' ? 'Take in a receipt' : 'Pay'}
+          </Button>
+        )}
+      </May>
     </>
   );
 }

@@ -3,6 +3,7 @@ import { monthText } from '@lowtide/core/calendar/month.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
+import { May } from '../api/session.tsx';
 import { useRowsInView, useTableSort, type RowsInView } from '../api/table-view.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { RecordDialog } from '../entry/RecordDialog.tsx';
@@ -43,14 +44,14 @@ export function EarningPage() {
           : `Recognized through ${monthText(latest.month)}, by ${latest.recordedBy}`
       }
       actions={
-        <>
+        <May do="keep-books">
           {latest === null ? null : (
             <Button onPress={() => setOpen('reverse')}>Reverse {monthText(latest.month)}</Button>
           )}
           <Button $look="primary" isDisabled={busy || problems.length > 0} onPress={() => void post()}>
             Recognize {dollars(run.totals.earnedMonthCents)}
           </Button>
-        </>
+        </May>
       }
     >
       <Sentence>

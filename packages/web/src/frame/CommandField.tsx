@@ -3,30 +3,40 @@ import { useDeferredValue, useState } from 'react';
 import styled from 'styled-components';
 import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
+import type { Permission } from '@lowtide/core/people/roles.ts';
 import { REPORT_NAMES, reportOf } from '@lowtide/core/reports/reports.ts';
 import { useGo } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
+import { useMay } from '../api/session.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
 
 interface Action {
   readonly name: string;
   readonly path: string;
+  readonly may: Permission;
 }
 
 /** Pages and actions, by words people would type. */
 const ACTIONS: readonly Action[] = [
-  ...SHEET_KINDS.map((kind) => ({ name: `Enter: ${sheetKind(kind).title}`, path: `/costs/${kind}/new` })),
-  { name: 'Recognize revenue of the month', path: '/earning' },
-  { name: 'Bill progress', path: '/billing?new=' },
-  { name: 'Take in a client receipt', path: '/billing?part=open' },
-  { name: 'Pay a supplier bill', path: '/costs?part=documents&kind=bill' },
-  { name: 'Lock a month', path: '/closing' },
+  ...SHEET_KINDS.map((kind) => ({
+    name: `Enter: ${sheetKind(kind).title}`,
+    path: `/costs/${kind}/new`,
+    may: 'keep-books' as const,
+  })),
+  { name: 'Recognize revenue of the month', path: '/earning', may: 'read-books' },
+  { name: 'Bill progress', path: '/billing?new=', may: 'keep-books' },
+  { name: 'Take in a client receipt', path: '/billing?part=open', may: 'keep-books' },
+  { name: 'Pay a supplier bill', path: '/costs?part=documents&kind=bill', may: 'keep-books' },
+  { name: 'Lock a month', path: '/closing', may: 'keep-books' },
   ...REPORT_NAMES.map((name) => ({
     name: reportOf(name).title,
     path: name === 'projects' ? '/projects' : `/reports/${name}`,
+    may: reportOf(name).may,
   })),
-  { name: 'Add a project, client, supplier or employee', path: '/settings' },
+  { name: 'Add a project, client, supplier or employee', path: '/settings', may: 'keep-books' },
+  { name: 'People who may sign in', path: '/settings/people', may: 'run-company' },
+  { name: 'Your account', path: '/account', may: 'own-account' },
 ];
 
 type Hit = Answer<'search'>['hits'][number];
@@ -44,13 +54,16 @@ function hitPath({ kind, id }: Hit): string {
 /** Find or do anything: projects, parties, documents by number or amount, actions, pages. */
 export function CommandField({ onClose }: { readonly onClose: () => void }) {
   const go = useGo();
+  const may = useMay();
   const [typed, setTyped] = useState('');
   const [pointed, setPointed] = useState('');
   const text = useDeferredValue(typed.trim());
   // Hits of what was typed before are never shown: Enter would open one that does not fit.
-  const { answer } = useRead('search', text === '' ? null : { query: { text } });
+  const { answer } = useRead('search', text === '' || !may('read-projects') ? null : { query: { text } });
   const words = text.toLowerCase().split(/\s+/);
-  const actions = ACTIONS.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)));
+  const actions = ACTIONS.filter((action) => may(action.may)).filter(({ name }) =>
+    words.every((word) => name.toLowerCase().includes(word)),
+  );
   const offered = [...(answer?.hits ?? []).map(hitKey), ...actions.map(({ path }) => path)];
   const chosen = offered.includes(pointed) ? pointed : (offered[0] ?? '');
   const choose = (path: string) => (): void => {

@@ -6,6 +6,7 @@ import { month, monthAt, monthNumber, monthText, type Month } from '@lowtide/cor
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useOpenMonth, useShownBooks } from '../api/as-of.tsx';
+import { May } from '../api/session.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
 import { KnownDialog } from './KnownDialog.tsx';
 
@@ -64,7 +65,10 @@ export function MonthRibbon() {
                   ? `${monthText(month).charAt(0)} ${month.slice(0, 4)}`
                   : monthText(month).charAt(0)}
                 <Told>
-                  {monthText(month)}: earned {dollars(earnedCents)}, billed {dollars(billedCents)}
+                  {monthText(month)}
+                  <May do="read-books">
+                    : earned {dollars(earnedCents)}, billed {dollars(billedCents)}
+                  </May>
                   {locked ? ', locked' : ''}
                 </Told>
               </button>
@@ -73,8 +77,10 @@ export function MonthRibbon() {
         </ol>
       </Months>
       <Side>
-        <span style={{ color: '#7fd0ae' }}>earned {dollars(chosen?.earnedCents ?? (0 as Cents))}</span>
-        <span style={{ color: '#f6a37d' }}>billed {dollars(chosen?.billedCents ?? (0 as Cents))}</span>
+        <May do="read-books">
+          <span style={{ color: '#7fd0ae' }}>earned {dollars(chosen?.earnedCents ?? (0 as Cents))}</span>
+          <span style={{ color: '#f6a37d' }}>billed {dollars(chosen?.billedCents ?? (0 as Cents))}</span>
+        </May>
       </Side>
       {asking ? <KnownDialog onClose={() => setAsking(false)} /> : null}
     </Strip>

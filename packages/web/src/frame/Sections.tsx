@@ -1,26 +1,48 @@
-import { BarChart3, House, Lock, Receipt, ScrollText, Settings, Waves } from 'lucide-react';
+import { BarChart3, Clock, House, Lock, Receipt, ScrollText, Settings, Waves, type LucideIcon } from 'lucide-react';
 import { useLocation } from 'react-router';
 import styled from 'styled-components';
+import type { Permission, PersonRole } from '@lowtide/core/people/roles.ts';
+import { useMay, useSession } from '../api/session.tsx';
 import { AsOfLink } from '../api/as-of.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
 
 /** In the order of the month's work. */
-const SECTIONS = [
-  { path: '/costs', name: 'Costs', icon: ScrollText },
-  { path: '/projects', name: 'Projects', icon: House },
-  { path: '/earning', name: 'Earning', icon: Waves },
-  { path: '/billing', name: 'Billing', icon: Receipt },
-  { path: '/reports', name: 'Reports', icon: BarChart3 },
-  { path: '/closing', name: 'Closing', icon: Lock },
-  { path: '/settings', name: 'Settings', icon: Settings },
-] as const;
+const SECTIONS: readonly Section[] = [
+  { path: '/hours', name: 'My hours', icon: Clock, may: 'own-hours', only: 'worker' },
+  { path: '/costs', name: 'Costs', icon: ScrollText, may: 'read-books' },
+  { path: '/projects', name: 'Projects', icon: House, may: 'read-projects' },
+  { path: '/earning', name: 'Earning', icon: Waves, may: 'read-books' },
+  { path: '/billing', name: 'Billing', icon: Receipt, may: 'read-books' },
+  { path: '/reports', name: 'Reports', icon: BarChart3, may: 'read-projects' },
+  { path: '/closing', name: 'Closing', icon: Lock, may: 'read-books' },
+  { path: '/settings', name: 'Settings', icon: Settings, may: 'read-books' },
+];
+
+interface Section {
+  readonly path: string;
+  readonly name: string;
+  readonly icon: LucideIcon;
+  readonly may: Permission;
+  /** Left out for everybody else: they have it on another page. */
+  readonly only?: PersonRole;
+}
 
 export function Sections() {
   const { pathname } = useLocation();
+  const { person } = useSession();
+  const may = useMay();
+  const offered = SECTIONS.filter(
+    ({ may: permission, only }) => may(permission) && (only ?? person?.role) === person?.role,
+  );
   return (
     <Bar aria-label="Sections">
-      {SECTIONS.map(({ path, name, icon: Icon }) => (
-        <AsOfLink key={path} to={path} aria-current={pathname.startsWith(path) ? 'page' : undefined}>
+      {offered.map(({ path, name, icon: Icon }) => (
+        <AsOfLink
+          key={path}
+          to={path}
+          aria-current={pathname.startsWith(path) ? 'page' : undefined}
+          data-foot={path === '/settings' || undefined}
+        >
           <Icon size={18} strokeWidth={1.6} aria-hidden />
           {name}
         </AsOfLink>
@@ -55,7 +77,7 @@ const Bar = styled.nav`
     background: ${color.paper};
     border-left-color: ${color.billedBright};
   }
-  a:last-child {
+  a[data-foot] {
     margin-top: auto;
     margin-bottom: ${space.two};
   }

@@ -1,4 +1,3 @@
-import styled from 'styled-components';
 import { fiscalYearStart, isNameableMonth, month, monthOf } from '@lowtide/core/calendar/month.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { useWrite } from '../api/books-api.ts';
@@ -7,7 +6,7 @@ import { Button } from '../ui/Button.tsx';
 import { FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refused } from '../ui/notes.tsx';
-import { color, space, type } from '../theme/tokens.ts';
+import { FirstSheet } from '../ui/FirstSheet.tsx';
 
 /** The first page of empty books: who the company is, and from when the books run. */
 export function SetUpPage({ today }: { readonly today: IsoDate }) {
@@ -35,9 +34,7 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
   };
   const monthGood = isNameableMonth(form.firstMonth);
   return (
-    <Sheet>
-      <title>Set up · Lowtide</title>
-      <h1>New books</h1>
+    <FirstSheet title="New books">
       <p>
         These books are empty. Say whose they are; a chart of accounts for project work comes with them and may be
         changed.
@@ -61,25 +58,6 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
       <Button $look="primary" isDisabled={busy || !monthGood} onPress={() => void begin()}>
         Begin the books
       </Button>
-    </Sheet>
+    </FirstSheet>
   );
 }
-
-const Sheet = styled.main`
-  display: grid;
-  justify-items: start;
-  gap: ${space.four};
-  max-width: 620px;
-  margin: 12vh auto;
-  padding: ${space.eight};
-  border-top: 4px solid ${color.billedBright};
-  > * {
-    width: 100%;
-  }
-  > button {
-    width: auto;
-  }
-  h1 {
-    font-size: ${type.title};
-  }
-`;

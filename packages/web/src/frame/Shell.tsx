@@ -4,7 +4,11 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { AsOfLink, localText, ShownBooksProvider, useAddressAsOf } from '../api/as-of.tsx';
+import { FirstPersonPage } from '../account/FirstPersonPage.tsx';
+import { PersonMenu } from '../account/PersonMenu.tsx';
+import { SignInDialog, SignInPage } from '../account/SignInPage.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
+import { SessionProvider, useMay } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { FigureActionsContext } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
@@ -19,13 +23,26 @@ import { SetUpPage } from './SetUpPage.tsx';
 import { StatusStrip } from './StatusStrip.tsx';
 import { TraceDrawer } from './TraceDrawer.tsx';
 
-/** Asks for the frame of the books the address names, then draws the page within it. */
+/** Who asks, then the frame of the books the address names, then the page within it. */
 export function Shell() {
+  const { answer: session, trouble } = useRead('session', {}, { keepLast: true });
+  const [wasIn, setWasIn] = useState(false);
+  if (session?.person && !wasIn) setWasIn(true);
+  if (!session) return trouble ? <Note $tone="trouble">{trouble.detail}</Note> : <Loading />;
+  if (session.person === null && !wasIn) return session.needsCode ? <FirstPersonPage /> : <SignInPage />;
+  return (
+    <SessionProvider session={session}>
+      <Framed />
+      {session.person === null ? <SignInDialog /> : null}
+    </SessionProvider>
+  );
+}
+
+function Framed() {
   const { month, known } = useAddressAsOf();
   const query = { ...(month === undefined ? {} : { through: month }), ...(known === undefined ? {} : { known }) };
   const { answer: frame, trouble } = useRead('frame', { query }, { keepLast: true });
-  if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
-  if (!frame) return <Loading />;
+  if (!frame) return trouble ? <Note $tone="trouble">{trouble.detail}</Note> : <Loading />;
   if (frame.company === null) return <SetUpPage today={frame.today} />;
   return (
     <ShownBooksProvider frame={frame}>
@@ -39,6 +56,7 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
   const navigate = useNavigate();
   const dispatch = useGaugesDispatch();
   const gauges = useGauges();
+  const may = useMay();
   const [open, setOpen] = useState<'command' | 'keys' | null>(null);
   const traced = search.get('trace');
   const actions = useMemo(
@@ -59,7 +77,7 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
     <FigureActionsContext value={actions}>
       <Frame>
         <TopBar frame={frame} onFind={() => setOpen('command')} />
-        <MonthRibbon />
+        {may('read-projects') ? <MonthRibbon /> : <div />}
         <Middle>
           <Sections />
           <main>
@@ -68,7 +86,7 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
               <Outlet />
             </Suspense>
           </main>
-          {gauges.folded ? (
+          {!may('read-books') ? null : gauges.folded ? (
             <Unfold>
               <Button $look="quiet" aria-label="Show gauges" onPress={() => dispatch(folded())}>
                 <PanelRight size={16} aria-hidden />
@@ -97,10 +115,10 @@ function TopBar({ frame, onFind }: { readonly frame: Answer<'frame'>; readonly o
       <span>
         {frame.company?.name} · {frame.company?.currency}
       </span>
-      <button type="button" onClick={onFind}>
+      <button type="button" data-find onClick={onFind}>
         <Search size={14} aria-hidden /> Find or do anything <kbd>Ctrl K</kbd>
       </button>
-      <span>{frame.user}</span>
+      <PersonMenu />
     </Top>
   );
 }
@@ -132,10 +150,10 @@ const Top = styled.header`
     text-decoration: none;
     font-size: 15px;
   }
-  span {
+  > span {
     color: ${color.textOnInkQuiet};
   }
-  button {
+  > button[data-find] {
     display: flex;
     align-items: center;
     gap: ${space.two};

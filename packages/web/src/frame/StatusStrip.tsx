@@ -2,6 +2,7 @@ import styled from 'styled-components';
 import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
+import { May } from '../api/session.tsx';
 import type { Answer } from '../api/books-api.ts';
 import { useRecognitionWords } from '../api/use-recognition-words.ts';
 import { color, size, space, type } from '../theme/tokens.ts';
@@ -16,21 +17,28 @@ export function StatusStrip() {
   const locked = company?.lockedThrough != null && through <= company.lockedThrough;
   return (
     <Strip aria-label="Status">
-      <AsOfLink to="/closing" data-tone={whole ? 'good' : 'trouble'}>
-        <span aria-hidden>{whole ? '◆' : '▲'}</span> <b>{whole ? 'Books tie' : 'Books do not tie'}</b> {tied} of{' '}
-        {ties.length}
-      </AsOfLink>
+      <May do="read-books">
+        <AsOfLink to="/closing" data-tone={whole ? 'good' : 'trouble'}>
+          <span aria-hidden>{whole ? '◆' : '▲'}</span> <b>{whole ? 'Books tie' : 'Books do not tie'}</b> {tied} of{' '}
+          {ties.length}
+        </AsOfLink>
+      </May>
       <span>
-        {monthText(through)} {locked ? 'locked' : 'open'}, <AsOfLink to="/earning">{recognition}</AsOfLink>
+        {monthText(through)} {locked ? 'locked' : 'open'}
+        <May do="read-books">
+          , <AsOfLink to="/earning">{recognition}</AsOfLink>
+        </May>
       </span>
-      <AsOfLink to="/costs">{waiting(drafts)}</AsOfLink>
+      <May do="keep-books">
+        <AsOfLink to="/costs">{waiting(drafts)}</AsOfLink>
+      </May>
       <span>? lists the keys</span>
     </Strip>
   );
 }
 
 function waiting(drafts: Answer<'frame'>['drafts']): string {
-  const parts = SHEET_KINDS.filter((kind) => drafts[kind] > 0).map(
+  const parts = SHEET_KINDS.filter((kind) => (drafts[kind] ?? 0) > 0).map(
     (kind) => `${drafts[kind]} × ${sheetKind(kind).title}`,
   );
   return parts.length === 0 ? 'No sheet waiting' : `Waiting: ${parts.join(', ')}`;

@@ -4,6 +4,7 @@ import { monthText } from '@lowtide/core/calendar/month.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { csvAddress, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
+import { May } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Facts } from '../ui/Facts.tsx';
 import { Money, Percent } from '../ui/Figure.tsx';
@@ -35,14 +36,14 @@ export function ProjectPage() {
       title={position.name}
       facts={factsOf(project)}
       actions={
-        <>
+        <May do="keep-books">
           <Button onPress={() => go('/costs/bills/new')}>Post cost</Button>
           {position.kind === 'client' ? (
             <Button $look="primary" onPress={() => go(`/billing?new=${position.code}`)}>
               Bill progress
             </Button>
           ) : null}
-        </>
+        </May>
       }
     >
       <Standing project={project} />

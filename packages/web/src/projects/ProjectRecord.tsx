@@ -5,6 +5,7 @@ import { dollars } from '@lowtide/core/money/dollars.ts';
 import type { RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
+import { May, useMay } from '../api/session.tsx';
 import { RecordDialog, type RecordDialogProps } from '../entry/RecordDialog.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable, type Column } from '../ui/DataTable.tsx';
@@ -37,9 +38,10 @@ function estimateSource({ position, override, forecastMonth }: Project): string 
 /** Contract, estimate set by hand, and the record itself; each change is dated and says why. */
 export function ProjectRecord({ project }: { readonly project: Project }) {
   const { today, through } = useShownBooks();
+  const may = useMay();
   const [open, setOpen] = useState<Open | null>(null);
   const { position, contractChanges } = project;
-  const records = useRead('records', { params: { kind: 'project' } });
+  const records = useRead('records', may('keep-books') ? { params: { kind: 'project' } } : null);
   const record = records.answer?.rows.find(({ id }) => id === position.id);
   const add = (kind: RecordKind, fields: Readonly<Record<string, string>>) => (): void =>
     setOpen({ kind, fields: { project: position.code, ...fields } });
@@ -47,17 +49,19 @@ export function ProjectRecord({ project }: { readonly project: Project }) {
     <Scroll>
       <div style={{ display: 'grid', gap: 12, justifyItems: 'start' }}>
         <Sentence>{estimateSource(project)}</Sentence>
-        <div style={{ display: 'flex', gap: 8 }}>
-          <Button onPress={add('estimate-override', { month: through })}>Set the estimate by hand</Button>
-          <Button onPress={add('contract-change', { effectiveOn: today })}>Change the contract price</Button>
-          <Button onPress={add('budget-line', { effectiveOn: today })}>Add a budget line</Button>
-          <Button onPress={add('phase', {})}>Add a phase</Button>
-          {record ? (
-            <Button onPress={() => setOpen({ kind: 'project', fields: record.fields, existing: record })}>
-              Change the record
-            </Button>
-          ) : null}
-        </div>
+        <May do="keep-books">
+          <div style={{ display: 'flex', gap: 8 }}>
+            <Button onPress={add('estimate-override', { month: through })}>Set the estimate by hand</Button>
+            <Button onPress={add('contract-change', { effectiveOn: today })}>Change the contract price</Button>
+            <Button onPress={add('budget-line', { effectiveOn: today })}>Add a budget line</Button>
+            <Button onPress={add('phase', {})}>Add a phase</Button>
+            {record ? (
+              <Button onPress={() => setOpen({ kind: 'project', fields: record.fields, existing: record })}>
+                Change the record
+              </Button>
+            ) : null}
+          </div>
+        </May>
         <h2 style={{ fontSize: 'inherit' }}>Contract price {dollars(position.contract.amountCents)}</h2>
         <div style={{ width: '100%' }}>
           <DataTable

@@ -3,6 +3,7 @@ import { PROJECTS_SHOWN } from '@lowtide/core/reports/projects/report.ts';
 import { useState } from 'react';
 import { AsOfLink, fileAddress, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
+import { May } from '../api/session.tsx';
 import { useRowsInView, useTableSort } from '../api/table-view.ts';
 import { NEW_PROJECT, RecordDialog } from '../entry/RecordDialog.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -32,9 +33,11 @@ export function ProjectsPage() {
       title="Projects"
       facts={answer ? `${answer.count ?? answer.rows.length} of ${answer.ofAll} projects` : ''}
       actions={
-        <Button $look="primary" onPress={() => setAdding(true)}>
-          Add project
-        </Button>
+        <May do="keep-books">
+          <Button $look="primary" onPress={() => setAdding(true)}>
+            Add project
+          </Button>
+        </May>
       }
     >
       <Sentence>

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useWrite } from '../api/books-api.ts';
+import { May } from '../api/session.tsx';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
@@ -45,11 +46,7 @@ export function CompanyForm() {
     <Page
       title="Company"
       facts="Whose books these are"
-      actions={
-        <Button $look="primary" isDisabled={busy} onPress={() => void keep()}>
-          Keep changes
-        </Button>
-      }
+      actions={<Keep isDisabled={busy} onPress={() => void keep()} />}
     >
       <FieldGrid>
         <Field label="Company" {...field('name')} />
@@ -77,5 +74,15 @@ export function CompanyForm() {
       ) : null}
       <Refused why={general} />
     </Page>
+  );
+}
+
+function Keep(props: { readonly isDisabled: boolean; readonly onPress: () => void }) {
+  return (
+    <May do="run-company">
+      <Button $look="primary" {...props}>
+        Keep changes
+      </Button>
+    </May>
   );
 }

@@ -12,7 +12,9 @@ import { Field } from '../ui/Field.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
 import { color, space } from '../theme/tokens.ts';
+import { May, useMay } from '../api/session.tsx';
 import { CompanyForm } from './CompanyForm.tsx';
+import { PeoplePart } from './PeoplePart.tsx';
 import { ImportDialog } from './ImportDialog.tsx';
 
 type Row = Answer<'records'>['rows'][number];
@@ -20,20 +22,32 @@ type Row = Answer<'records'>['rows'][number];
 /** Everything the books are set up with, by kind. */
 export function SettingsPage() {
   const { kind = 'company' } = useParams();
+  const may = useMay();
   const chosen = RECORD_KIND_NAMES.find((name) => name === kind);
   return (
     <Halves>
       <nav aria-label="Settings">
-        <AsOfLink to="/settings/company" aria-current={chosen === undefined ? 'page' : undefined}>
+        <AsOfLink to="/settings/company" aria-current={kind === 'company' ? 'page' : undefined}>
           Company
         </AsOfLink>
+        {may('run-company') ? (
+          <AsOfLink to="/settings/people" aria-current={kind === 'people' ? 'page' : undefined}>
+            People
+          </AsOfLink>
+        ) : null}
         {RECORD_KIND_NAMES.map((name) => (
           <AsOfLink key={name} to={`/settings/${name}`} aria-current={name === chosen ? 'page' : undefined}>
             {RECORD_KINDS[name].many}
           </AsOfLink>
         ))}
       </nav>
-      {chosen === undefined ? <CompanyForm /> : <RecordsPart key={chosen} kind={chosen} />}
+      {kind === 'people' ? (
+        <PeoplePart />
+      ) : chosen === undefined ? (
+        <CompanyForm />
+      ) : (
+        <RecordsPart key={chosen} kind={chosen} />
+      )}
     </Halves>
   );
 }
@@ -43,6 +57,7 @@ const ONLY_ADDED: readonly RecordKind[] = ['contract-change', 'estimate-override
 
 function RecordsPart({ kind }: { readonly kind: RecordKind }) {
   const { today } = useShownBooks();
+  const may = useMay();
   const { answer, trouble } = useRead('records', { params: { kind } });
   const [find, setFind] = useViewState('find', '');
   const sort = useTableSort();
@@ -58,12 +73,12 @@ function RecordsPart({ kind }: { readonly kind: RecordKind }) {
       title={many}
       facts={answer ? `${rows.length} of ${answer.rows.length}` : ''}
       actions={
-        <>
+        <May do="keep-books">
           <Button onPress={() => setOpen('import')}>Take in a CSV file</Button>
           <Button $look="primary" onPress={() => setOpen('new')}>
             Add {one.toLowerCase()}
           </Button>
-        </>
+        </May>
       }
     >
       <div style={{ width: 260 }}>
@@ -74,7 +89,7 @@ function RecordsPart({ kind }: { readonly kind: RecordKind }) {
         <DataTable
           label={many}
           rows={rows}
-          columns={columns(kind, setOpen)}
+          columns={columns(kind, may('keep-books') ? setOpen : null)}
           rowKey={({ id }) => id}
           sort={sort}
           empty={`No ${many.toLowerCase()} yet. Add one, or take them in from a file.`}
@@ -107,7 +122,8 @@ function firstFields(kind: RecordKind, today: string): Readonly<Record<string, s
 
 const NUMBERS = ['money', 'quantity', 'rate', 'percent', 'count'];
 
-function columns(kind: RecordKind, onOpen: (row: Row) => void): readonly Column<Row>[] {
+/** `onOpen` is null for whoever may only read. */
+function columns(kind: RecordKind, onOpen: ((row: Row) => void) | null): readonly Column<Row>[] {
   const shown = fieldsOf(kind).filter(({ holds }) => holds.kind !== 'lines');
   return [
     ...shown.slice(0, 10).map(({ name, label, holds }): Column<Row> => ({
@@ -118,7 +134,7 @@ function columns(kind: RecordKind, onOpen: (row: Row) => void): readonly Column<
       sortBy: ({ fields }) => fields[name] ?? '',
       cell: ({ fields }) => fields[name],
     })),
-    ...(ONLY_ADDED.includes(kind)
+    ...(onOpen === null || ONLY_ADDED.includes(kind)
       ? []
       : [
           {

@@ -19,14 +19,18 @@ export interface FieldProps {
   readonly figures?: boolean;
   readonly isReadOnly?: boolean;
   readonly autoFocus?: boolean;
+  /** Passwords are not shown. */
+  readonly type?: 'text' | 'email' | 'password';
+  /** What a browser may fill in: a token of HTML's `autocomplete`. */
+  readonly fills?: string;
 }
 
 /** A labelled line or box of text. */
-export function Field({ label, problem, hint, lines = 1, figures = false, ...field }: FieldProps) {
+export function Field({ label, problem, hint, lines = 1, figures = false, fills = 'off', ...field }: FieldProps) {
   return (
-    <Labelled {...field} isInvalid={problem !== undefined}>
+    <Labelled {...field} isInvalid={problem !== undefined} validationBehavior="aria">
       <Label>{label}</Label>
-      {lines > 1 ? <Box as={TextArea} rows={lines} /> : <Box $figures={figures} autoComplete="off" />}
+      {lines > 1 ? <Box as={TextArea} rows={lines} /> : <Box $figures={figures} autoComplete={fills} />}
       {hint !== undefined && problem === undefined ? <Text slot="description">{hint}</Text> : null}
       <FieldError>{problem}</FieldError>
     </Labelled>

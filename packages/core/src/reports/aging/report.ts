@@ -12,6 +12,7 @@ export const AGING = report({
   title: 'Aging',
   facts: 'Open invoices and bills by days past due, party by party, tied to the account',
   path: '/aging',
+  may: 'read-books',
   summary: 'What clients owe or suppliers are owed, by days past due',
   query: AgingQuery,
   answer: Aging,

@@ -8,6 +8,7 @@ export const BALANCE_SHEET = report({
   title: 'Balance sheet',
   facts: 'Earned, unbilled and progress billings are netted contract by contract',
   path: '/balance-sheet',
+  may: 'read-books',
   summary: 'Balance sheet',
   query: RecognizableQuery,
   answer: BalanceSheet,

@@ -11,6 +11,7 @@ export const BILLABLE = report({
   title: 'Left to bill',
   facts: 'Contract less what was billed; earned and not yet billed is money the company lends',
   path: '/billable',
+  may: 'read-projects',
   summary: 'Contracts and what is left to bill',
   query: ReportQuery,
   answer: Billable,

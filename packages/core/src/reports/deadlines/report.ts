@@ -10,6 +10,7 @@ export const DEADLINES = report({
   title: 'Deadlines',
   facts: 'Late first; behind is where more of the time is gone than of the work is done',
   path: '/deadlines',
+  may: 'read-projects',
   summary: 'Projects by target end, late ones first',
   query: ReportQuery,
   answer: Deadlines,

@@ -12,6 +12,7 @@ export const ESTIMATE_AGAINST_ACTUAL = report({
   title: 'Estimate against actual',
   facts: 'As approved, with what change orders added; over target first',
   path: '/estimate-against-actual',
+  may: 'read-projects',
   summary: 'Estimate against actual',
   query: AgainstQuery,
   answer: Against,

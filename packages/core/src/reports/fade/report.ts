@@ -11,6 +11,7 @@ export const FADE = report({
   title: 'Fade',
   facts: 'Expected profit lost or gained: by price, by agreed cost, by forecast; the three add up',
   path: '/fade',
+  may: 'read-projects',
   summary: 'How expected profit moved, and why',
   query: FadeQuery,
   answer: FadeReport,

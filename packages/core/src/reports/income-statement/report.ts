@@ -8,6 +8,7 @@ export const INCOME_STATEMENT = report({
   title: 'Income statement',
   facts: 'By account; revenue is what was recognized',
   path: '/income-statement',
+  may: 'read-books',
   summary: 'Income statement',
   query: IncomeQuery,
   answer: IncomeStatement,

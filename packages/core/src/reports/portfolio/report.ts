@@ -24,6 +24,7 @@ export const PORTFOLIO = report({
   title: 'Portfolio',
   facts: 'Every project: planned and actual, side by side',
   path: '/portfolio',
+  may: 'read-projects',
   summary: 'All projects with all their measures',
   query: RecognizableQuery,
   answer: Portfolio,

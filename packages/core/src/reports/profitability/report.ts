@@ -11,6 +11,7 @@ export const PROFITABILITY = report({
   title: 'Profitability',
   facts: "Revenue as recognized, cost as recognized or expensed; the unassigned row makes the sum the company's result",
   path: '/profitability',
+  may: 'read-books',
   summary: 'Profit per project or client',
   query: ProfitabilityQuery,
   answer: Profitability,

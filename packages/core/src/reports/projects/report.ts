@@ -18,6 +18,7 @@ export const PROJECTS = report({
   title: 'Projects',
   facts: 'All projects where they stand',
   path: '/projects',
+  may: 'read-projects',
   summary: 'All projects where they stand',
   query: RecognizableQuery.extend({ show: z.enum(['all', 'under-way', 'finished']).default('all') }),
   answer: Projects,

@@ -11,6 +11,7 @@ export const TRIAL_BALANCE = report({
   title: 'Trial balance',
   facts: 'Debits equal credits at every moment',
   path: '/trial-balance',
+  may: 'read-books',
   summary: 'Trial balance',
   query: TrialQuery,
   answer: TrialBalance,

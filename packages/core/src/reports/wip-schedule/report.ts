@@ -12,6 +12,7 @@ export const WIP_SCHEDULE = report({
   title: 'WIP schedule',
   facts: 'Over- and underbillings add up to the contract balances of the balance sheet',
   path: '/wip-schedule',
+  may: 'read-projects',
   summary: 'WIP schedule',
   query: RecognizableQuery,
   answer: WipSchedule,

@@ -5,6 +5,7 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useViewState } from '../../api/as-of.tsx';
 import { useWrite } from '../../api/books-api.ts';
+import { May, useMay } from '../../api/session.tsx';
 import { EntryGrid } from '../../entry/EntryGrid.tsx';
 import type { CellMark, GridRow } from '../../entry/grid-edits.ts';
 import { placeWords } from '../../entry/remark-places.ts';
@@ -48,8 +49,9 @@ function EstimateSheetOf({ id }: { readonly id: number }) {
   const on = useMemo(() => (basis && pricedOn ? { ...basis, pricedOn } : null), [basis, pricedOn]);
   const reading = useReading(typed?.sheet ?? null, on);
   const [view, setView] = useViewState('view', 'ours');
-  const isDecided = head?.status === 'approved' || head?.status === 'rejected';
-  const columns = useMemo(() => estimateColumns(isDecided), [isDecided]);
+  const mayPlan = useMay()('plan-projects');
+  const isReadOnly = !mayPlan || head?.status === 'approved' || head?.status === 'rejected';
+  const columns = useMemo(() => estimateColumns(isReadOnly), [isReadOnly]);
   const place = useMemo(() => placeWords(columns), [columns]);
   if (trouble && !typed) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!typed || !head || !on) return <Loading />;
@@ -60,12 +62,19 @@ function EstimateSheetOf({ id }: { readonly id: number }) {
       actions={<EstimateActions state={state} typed={typed} head={head} reading={reading} place={place} />}
     >
       {view === 'client' ? null : (
-        <HeadFields state={state} typed={typed} head={head} reading={reading} isDecided={isDecided} />
+        <HeadFields state={state} typed={typed} head={head} reading={reading} isReadOnly={isReadOnly} />
       )}
       <TabLinks label="Views of the estimate" tabs={VIEWS} chosen={view} onChoose={setView} />
       {view === 'ours' ? (
         <>
-          <SheetGrid state={state} typed={typed} basis={on} reading={reading} columns={columns} isDecided={isDecided} />
+          <SheetGrid
+            state={state}
+            typed={typed}
+            basis={on}
+            reading={reading}
+            columns={columns}
+            isReadOnly={isReadOnly}
+          />
           <EstimatePanels reading={reading} place={place} />
         </>
       ) : null}
@@ -94,13 +103,13 @@ interface Parts {
   readonly reading: SheetReading | null;
 }
 
-function HeadFields({ state, typed, head, reading, isDecided }: Parts & { readonly isDecided: boolean }) {
+function HeadFields({ state, typed, head, reading, isReadOnly }: Parts & { readonly isReadOnly: boolean }) {
   const { change, trouble } = state;
   const field = (at: 'name' | 'pricedOn' | 'targetEndOn') => ({
     value: typed[at],
     onChange: (value: string) => change({ ...typed, [at]: value }),
     problem: trouble?.problems.find((problem) => problem.at === at)?.message,
-    isReadOnly: isDecided,
+    isReadOnly: isReadOnly,
   });
   const whole = reading?.totals.whole;
   return (
@@ -113,7 +122,7 @@ function HeadFields({ state, typed, head, reading, isDecided }: Parts & { readon
         value={typed.sheet.usualMarkup}
         onChange={(usualMarkup) => change({ ...typed, sheet: { ...typed.sheet, usualMarkup } })}
         problem={reading?.problems.find(({ at }) => at === 'usualMarkup')?.message}
-        isReadOnly={isDecided}
+        isReadOnly={isReadOnly}
       />
       {head.kind === 'change' ? <Field label="New target end" {...field('targetEndOn')} /> : <i />}
       {whole ? (
@@ -137,10 +146,10 @@ interface SheetGridProps {
   readonly basis: Basis;
   readonly reading: SheetReading | null;
   readonly columns: ReturnType<typeof estimateColumns>;
-  readonly isDecided: boolean;
+  readonly isReadOnly: boolean;
 }
 
-function SheetGrid({ state, typed, basis, reading, columns, isDecided }: SheetGridProps) {
+function SheetGrid({ state, typed, basis, reading, columns, isReadOnly }: SheetGridProps) {
   const { sheet } = typed;
   const marks = useMemo(() => cellMarks(reading), [reading]);
   return (
@@ -151,11 +160,11 @@ function SheetGrid({ state, typed, basis, reading, columns, isDecided }: SheetGr
       onChange={(rows) => state.change({ ...typed, sheet: { ...sheet, rows: ruledRows(sheet.rows, rows) } })}
       marks={marks}
       follows={(row) => reading?.follows.get(row)}
-      suggest={(_row, column, cell) => (isDecided ? [] : estimateSuggestions(column, cell, { sheet, basis }))}
+      suggest={(_row, column, cell) => (isReadOnly ? [] : estimateSuggestions(column, cell, { sheet, basis }))}
       onCursor={() => undefined}
       isHeading={isHeadingRow}
-      isFixed={isDecided}
-      {...(isDecided ? {} : { onUndo: state.undo, onRedo: state.redo })}
+      isFixed={isReadOnly}
+      {...(isReadOnly ? {} : { onUndo: state.undo, onRedo: state.redo })}
     />
   );
 }
@@ -186,19 +195,23 @@ function EstimateActions({ state, head, typed, reading, place }: Parts & { reado
   const whole = reading?.totals.whole;
   return (
     <>
-      {waits && typed.sheet.rows.length === 0 ? (
-        <Button $look="quiet" isDisabled={busy} onPress={() => void away()}>
-          Throw away
-        </Button>
-      ) : null}
+      <May do="plan-projects">
+        {waits && typed.sheet.rows.length === 0 ? (
+          <Button $look="quiet" isDisabled={busy} onPress={() => void away()}>
+            Throw away
+          </Button>
+        ) : null}
+      </May>
       <Button onPress={() => void files()}>Files</Button>
-      {waits && kind === 'change' ? <Button onPress={() => setOpen('reject')}>Reject</Button> : null}
-      {status === 'approved' ? <Button onPress={() => setOpen('withdraw')}>Take back</Button> : null}
-      {waits ? (
-        <Button $look="primary" onPress={() => setOpen('approve')}>
-          Approve
-        </Button>
-      ) : null}
+      <May do="plan-projects">
+        {waits && kind === 'change' ? <Button onPress={() => setOpen('reject')}>Reject</Button> : null}
+        {status === 'approved' ? <Button onPress={() => setOpen('withdraw')}>Take back</Button> : null}
+        {waits ? (
+          <Button $look="primary" onPress={() => setOpen('approve')}>
+            Approve
+          </Button>
+        ) : null}
+      </May>
       {open === 'approve' ? (
         <ApproveDialog
           {...{ head, place }}

@@ -7,6 +7,7 @@ import { dollars } from '@lowtide/core/money/dollars.ts';
 import { spread } from '@lowtide/core/estimate/line-price.ts';
 import { AsOfLink, useGo } from '../../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../../api/books-api.ts';
+import { May } from '../../api/session.tsx';
 import type { Trouble } from '../../api/trouble.ts';
 import { Button } from '../../ui/Button.tsx';
 import { amountColumn, percentColumn, textColumn } from '../../ui/columns.tsx';
@@ -44,7 +45,7 @@ export function EstimatesPage() {
       title={`${project.code} · ${project.name}`}
       facts="What it should cost and what the client pays: worked out, agreed, and changed"
       actions={
-        <>
+        <May do="plan-projects">
           {last ? (
             <Button isDisabled={busy} onPress={() => void add('estimate', last.id)}>
               Copy {last.number}
@@ -58,7 +59,7 @@ export function EstimatesPage() {
               New change order
             </Button>
           ) : null}
-        </>
+        </May>
       }
     >
       <ProjectTabs project={id} chosen="estimates" />

@@ -7,6 +7,7 @@ import { dollars } from '@lowtide/core/money/dollars.ts';
 import { concern, wording } from '@lowtide/core/problems/wording.ts';
 import { useShownBooks } from '../../api/as-of.tsx';
 import { useRead, useWrite } from '../../api/books-api.ts';
+import { May, useMay } from '../../api/session.tsx';
 import type { Trouble } from '../../api/trouble.ts';
 import { EntryGrid } from '../../entry/EntryGrid.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -41,7 +42,8 @@ export function ForecastPage() {
 function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet }) {
   const { through, known } = useShownBooks();
   const typed = useTypedForecast(id, through);
-  const isReadOnly = known !== undefined;
+  const mayPlan = useMay()('plan-projects');
+  const isReadOnly = known !== undefined || !mayPlan;
   const rows = useMemo(() => forecastRows(sheet, isReadOnly ? [] : typed.rows), [typed.rows, sheet, isReadOnly]);
   const read = useMemo(() => readForecast(rows, budgetRows(sheet)), [rows, sheet]);
   const problems = read.problems.map((problem) => ({ at: problem.at, message: wording(problem) }));
@@ -52,7 +54,7 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
       title={`${sheet.project.code} · ${sheet.project.name}`}
       facts={factsOf(sheet, monthText(through))}
       actions={
-        <>
+        <May do="plan-projects">
           {typed.rows === undefined || isReadOnly ? null : (
             <Button $look="quiet" onPress={typed.done}>
               Drop what is typed
@@ -69,7 +71,7 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
                 ? `Save all the same (${warnings.length} below cost)`
                 : `Save the forecast of ${monthText(through)}`}
           </Button>
-        </>
+        </May>
       }
     >
       <ProjectTabs project={id} chosen="forecast" />

@@ -24,6 +24,7 @@ export function PortfolioCharts({ portfolio: { rows, months } }: { readonly port
     type: each,
     value: sum(rows.map(({ costByType }) => costByType[index] ?? cents(0))),
   }));
+  // By month it is all projects together: whoever sees only some has no trend.
   const shown = months.slice(-LAST_MONTHS);
   return (
     <Row>
@@ -46,21 +47,23 @@ export function PortfolioCharts({ portfolio: { rows, months } }: { readonly port
           onOpen={(id) => go(`/reports/profitability?sort=-${id}&from=${months[0]?.month ?? through}`)}
         />
       </section>
-      <section>
-        <h2>Revenue, cost and profit by month</h2>
-        <MonthChart
-          label="Revenue, cost and profit by month"
-          months={shown.map(({ month }) => month)}
-          series={[
-            { name: 'revenue', color: color.earned, values: shown.map(({ revenueCents }) => revenueCents) },
-            { name: 'cost', color: color.cost, values: shown.map(({ costCents }) => costCents) },
-            { name: 'profit', color: color.gap, dash: '5 3', values: shown.map(({ profitCents }) => profitCents) },
-          ]}
-          height={136}
-          at={through}
-          onMonth={(month) => go(`/reports/income-statement?m=${month}&from=${month}`)}
-        />
-      </section>
+      {months.length === 0 ? null : (
+        <section>
+          <h2>Revenue, cost and profit by month</h2>
+          <MonthChart
+            label="Revenue, cost and profit by month"
+            months={shown.map(({ month }) => month)}
+            series={[
+              { name: 'revenue', color: color.earned, values: shown.map(({ revenueCents }) => revenueCents) },
+              { name: 'cost', color: color.cost, values: shown.map(({ costCents }) => costCents) },
+              { name: 'profit', color: color.gap, dash: '5 3', values: shown.map(({ profitCents }) => profitCents) },
+            ]}
+            height={136}
+            at={through}
+            onMonth={(month) => go(`/reports/income-statement?m=${month}&from=${month}`)}
+          />
+        </section>
+      )}
     </Row>
   );
 }

@@ -1,0 +1,123 @@
+import type { Router } from 'express';
+import { readPerson } from '@lowtide/core/people/read-person.ts';
+import { problemsOf } from '@lowtide/core/problems/decision.ts';
+import type { Problem } from '@lowtide/core/problems/problem.ts';
+import type { Db } from '../database/schema.ts';
+import { act, read, type Asked } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { acceptedOr, Refusal } from '../http/refusal.ts';
+import { audit } from '../http/stamp-queries.ts';
+import { passwordHash, passwordProblems } from './passwords.ts';
+import { employeeByCode, employeeCodes, everybody, insertPerson, personNow, updatePerson } from './person-queries.ts';
+import { endSessions, lastSeen } from './session-queries.ts';
+
+/** Who may sign in, and as what. Nobody is ever deleted: what they did keeps their name. */
+export function peopleRoutes(router: Router, context: Context): void {
+  read(router, context, 'people', async (db) => {
+    const [codes, seen] = [await employeeCodes(db), await lastSeen(db)];
+    const rows = (await everybody(db)).map(({ id, name, email, role, employee, active, totpSecret, version }) => ({
+      ...{ id, name, email, role, active, version, secondFactor: totpSecret !== null },
+      employee: employee === null ? '' : (codes.get(employee) ?? ''),
+      lastSeenAt: momentText(seen.get(id)),
+    }));
+    return { rows };
+  });
+  act(router, context, 'addPerson', async ({ body }, { recorded }) => {
+    const { name, email } = await personRead(context.books.reader, body, null);
+    const hashed = await passwordHash(body.password);
+    await recorded(async (trx, acting) => {
+      await personRead(trx, body, null);
+      const employee = await employeeRead(trx, body.employee);
+      await insertPerson(trx, { name, email, role: body.role, employee, passwordHash: hashed });
+      await audit(trx, acting, { action: 'add person', subject: name, detail: { email, role: body.role } });
+    });
+    return { done: true as const };
+  });
+  act(router, context, 'changePerson', async ({ params, body }, { recorded }) => {
+    const { name, email } = await personRead(context.books.reader, body, params.id);
+    const hashed = body.password === '' ? undefined : await passwordHash(body.password);
+    await recorded(async (trx, acting) => {
+      const before = await personNow(trx, params.id);
+      if (before.version !== body.version) {
+        throw new Refusal([{ at: '', kind: 'changed-meanwhile', by: 'Somebody', when: 'a moment ago' }], 409);
+      }
+      await personRead(trx, body, params.id);
+      await refuseLastAdministrator(trx, params.id, body);
+      const after = {
+        ...before,
+        ...{ name, email, role: body.role, active: body.active, passwordHash: hashed ?? before.passwordHash },
+        employee: await employeeRead(trx, body.employee),
+        totpSecret: body.dropSecondFactor ? null : before.totpSecret,
+      };
+      await updatePerson(trx, after);
+      // What somebody may do changes at once, and a password that others may know opens nothing any more.
+      if (!body.active || hashed !== undefined || body.role !== before.role)
+        await endSessions(trx, params.id, { allBut: null });
+      await audit(trx, acting, {
+        action: 'change person',
+        subject: name,
+        detail: { before: shownOf(before), after: shownOf(after), newPassword: hashed !== undefined },
+      });
+    });
+    return { done: true as const };
+  });
+}
+
+function shownOf({
+  name,
+  email,
+  role,
+  active,
+}: {
+  readonly name: string;
+  readonly email: string;
+  readonly role: string;
+  readonly active: boolean;
+}) {
+  return { name, email, role, active };
+}
+
+type Typed = Asked<'addPerson'>['body'] | Asked<'changePerson'>['body'];
+
+/** What is typed of somebody, with a name and an e-mail that nobody else has and a password that is hard to guess. */
+async function personRead(db: Db, body: Typed, id: number | null): Promise<{ name: string; email: string }> {
+  const decided = readPerson(body);
+  const problems: Problem[] = [...problemsOf(decided)];
+  const taken = (await everybody(db)).filter((other) => other.id !== id);
+  for (const at of ['name', 'email'] as const) {
+    const typed = body[at].trim();
+    if (taken.some((other) => other[at].toLowerCase() === typed.toLowerCase())) {
+      problems.push({ at, kind: 'code-taken', subject: 'person', typed });
+    }
+  }
+  if (id === null || body.password !== '') {
+    problems.push(...passwordProblems(body.password, [body.name, body.email], 'password'));
+  }
+  await employeeRead(db, body.employee);
+  if (problems.length > 0) throw new Refusal(problems);
+  return acceptedOr(decided);
+}
+
+async function employeeRead(db: Db, code: string): Promise<number | null> {
+  if (code.trim() === '') return null;
+  const found = await employeeByCode(db, code.trim());
+  if (found !== undefined) return found;
+  throw new Refusal([{ at: 'employee', kind: 'unknown-code', subject: 'employee', typed: code }]);
+}
+
+async function refuseLastAdministrator(
+  db: Db,
+  id: number,
+  { role, active }: { readonly role: string; readonly active: boolean },
+): Promise<void> {
+  if (role === 'administrator' && active) return;
+  const others = (await everybody(db)).filter((other) => other.id !== id && other.active);
+  if (!others.some((other) => other.role === 'administrator')) {
+    throw new Refusal([{ at: 'role', kind: 'last-administrator' }]);
+  }
+}
+
+/** A moment as the wire has it. */
+function momentText(moment: number | undefined): string | null {
+  return moment === undefined ? null : new Date(moment).toISOString();
+}

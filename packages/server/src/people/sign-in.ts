@@ -1,0 +1,75 @@
+import type { Request, Response } from 'express';
+import type { Trx } from '../database/schema.ts';
+import type { Books } from '../database/open.ts';
+import { Refusal } from '../http/refusal.ts';
+import { passwordFits } from './passwords.ts';
+import { personByEmail, personNow, updatePerson, type Person } from './person-queries.ts';
+import { stepOfCode } from './second-factor.ts';
+import { digestOf, newSecret } from './secrets.ts';
+import { ABSOLUTE_MS, insertSession } from './session-queries.ts';
+import { countWrongTry, forgetTries, waitLeft } from './sign-in-try-queries.ts';
+import { SESSION_COOKIE } from './who-asks.ts';
+
+export interface Credentials {
+  readonly email: string;
+  readonly password: string;
+  readonly code: string;
+}
+
+/** Somebody whose password and code are right, or that a code is still needed. Refuses everybody else in the same words. */
+export async function signedInPerson(
+  books: Books,
+  { email, password, code }: Credentials,
+  now: number,
+): Promise<Person | 'code-needed'> {
+  const tries = digestOf(email.trim().toLowerCase());
+  await takeTry(books, tries, now);
+  const person = await personByEmail(books.reader, email.trim());
+  const fits = await passwordFits(person?.active ? person.passwordHash : undefined, password);
+  if (person === undefined || !fits) throw new Refusal([{ at: 'password', kind: 'sign-in-wrong' }], 401);
+  if (person.totpSecret !== null && code.trim() === '') {
+    await books.writer.transaction().execute((trx) => forgetTries(trx, tries));
+    return 'code-needed';
+  }
+  return books.writer.transaction().execute(async (trx) => {
+    const used = await withCodeUsed(trx, person.id, code, now);
+    await forgetTries(trx, tries);
+    return used;
+  });
+}
+
+/** Counts the try as wrong before it is looked at, so that many at once are counted too; refuses one that comes too early. */
+async function takeTry(books: Books, tries: string, now: number): Promise<void> {
+  const wait = await books.writer.transaction().execute(async (trx) => {
+    const left = await waitLeft(trx, tries, now);
+    if (left === 0) await countWrongTry(trx, tries, now);
+    return left;
+  });
+  const seconds = Math.ceil(wait / 1_000);
+  if (seconds > 0) throw new Refusal([{ at: 'password', kind: 'sign-in-later', seconds }], 429, seconds);
+}
+
+/** The person as they are now, with the code marked as used: one code opens one session. */
+async function withCodeUsed(trx: Trx, id: number, code: string, now: number): Promise<Person> {
+  const person = await personNow(trx, id);
+  if (person.totpSecret === null) return person;
+  const step = stepOfCode(person.totpSecret, code, { now, used: person.totpStep });
+  if (step === undefined) throw new Refusal([{ at: 'code', kind: 'code-wrong' }], 401);
+  await updatePerson(trx, { ...person, totpStep: step });
+  return person;
+}
+
+/** Begins a session and sets its cookie, which no script on a page can read and no other site can send. */
+export async function beginSession(
+  trx: Trx,
+  { req, res }: { readonly req: Request; readonly res: Response },
+  { person, now }: { readonly person: number; readonly now: number },
+): Promise<void> {
+  const secret = newSecret();
+  const [address, browser] = [req.ip ?? '', req.get('user-agent') ?? ''];
+  await insertSession(trx, { digest: digestOf(secret), person, now, address, browser });
+  res.cookie(SESSION_COOKIE, secret, {
+    ...{ httpOnly: true, sameSite: 'strict', path: '/', maxAge: ABSOLUTE_MS },
+    secure: req.secure,
+  });
+}
