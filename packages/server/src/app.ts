@@ -4,6 +4,7 @@ import express, { type Express, type Request, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
+import { auditRoutes } from './audit/audit-routes.ts';
 import { billingRoutes } from './billing/billing-routes.ts';
 import { creditRoutes } from './billing/credit-routes.ts';
 import { invoiceFileRoutes } from './billing/invoice-file-routes.ts';
@@ -70,6 +71,7 @@ const FEATURES = [
   reportRoutes,
   projectFileRoutes,
   viewRoutes,
+  auditRoutes,
   sessionRoutes,
   peopleRoutes,
   accountRoutes,

@@ -31,6 +31,8 @@ export interface Endpoint {
   readonly response: z.ZodType;
   /** An order that may be sent again and again, or whose answer must not be kept: it takes no key. */
   readonly isKeyless?: true;
+  /** Keeps what is being worked on and changes nothing that counts: no entry in the audit log. */
+  readonly isUnaudited?: true;
   /** Of a question: what its answer is about. */
   readonly reads?: readonly Topic[];
   /** Of an order: what it changes. */

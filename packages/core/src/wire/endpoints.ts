@@ -1,4 +1,5 @@
 import { REPORTS, type ReportName } from '../reports/reports.ts';
+import { AUDIT_ENDPOINTS } from './audit.ts';
 import { DOCUMENT_ENDPOINTS } from './documents.ts';
 import type { Endpoints } from './endpoint.ts';
 import { ENTRY_ENDPOINTS } from './entry.ts';
@@ -41,6 +42,7 @@ export const ENDPOINTS = {
   ...FORECAST_ENDPOINTS,
   ...SETUP_ENDPOINTS,
   ...PEOPLE_ENDPOINTS,
+  ...AUDIT_ENDPOINTS,
 } as const satisfies Endpoints;
 
 export type EndpointName = keyof typeof ENDPOINTS;

@@ -104,8 +104,8 @@ export const LastBill = z.object({ rows: z.array(BillRow) });
 export const ENTRY_ENDPOINTS = {
   drafts: { method: 'get', path: '/drafts', may: 'keep-books', summary: 'Sheets being worked on', query: DraftsQuery, response: z.object({ rows: z.array(DraftSummary) }), reads: ['drafts'] },
   draft: { method: 'get', path: '/drafts/{id}', may: 'keep-books', summary: 'One sheet with what it would post', params: ById, query: DraftQuery, response: Draft, reads: ['drafts'] },
-  newDraft: { method: 'post', path: '/drafts', may: 'keep-books', summary: 'Begin a sheet', body: NewDraft, response: DraftKept, makesStale: ['drafts'] },
-  changeDraft: { method: 'put', path: '/drafts/{id}', may: 'keep-books', summary: 'Keep a sheet as typed', params: ById, body: DraftChange, response: DraftKept, makesStale: ['drafts'] },
+  newDraft: { method: 'post', path: '/drafts', may: 'keep-books', summary: 'Begin a sheet', body: NewDraft, response: DraftKept, isUnaudited: true, makesStale: ['drafts'] },
+  changeDraft: { method: 'put', path: '/drafts/{id}', may: 'keep-books', summary: 'Keep a sheet as typed', params: ById, body: DraftChange, response: DraftKept, isUnaudited: true, makesStale: ['drafts'] },
   dropDraft: { method: 'delete', path: '/drafts/{id}', may: 'keep-books', summary: 'Throw a sheet away', params: ById, response: Done, makesStale: ['drafts'] },
   postDraft: { method: 'post', path: '/drafts/{id}/posting', may: 'keep-books', summary: 'Post a sheet, whole or not at all', params: ById, body: DraftPosting, response: DraftPosted, makesStale: ['drafts', 'ledger'] },
   budgetStands: { method: 'get', path: '/budget-stands', may: 'keep-books', summary: 'Budget lines with what is left', query: BudgetStandsQuery, response: BudgetStands, reads: ['ledger', 'plans', 'records'] },

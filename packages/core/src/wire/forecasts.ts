@@ -98,6 +98,6 @@ export const FORECAST_ENDPOINTS = {
   saveForecast: { method: 'post', path: '/projects/{id}/forecasts', may: 'plan-projects', about: { project: 'params.id' }, summary: 'Keep a forecast of a month', params: ById, body: NewForecast, response: Done, makesStale: ['plans'] },
   costCurve: { method: 'get', path: '/projects/{id}/cost-curve', may: 'read-projects', about: { project: 'params.id' }, summary: 'Budget by month against actual and forecast', params: ById, query: AsOf, response: CostCurve, reads: ['ledger', 'plans', 'records'] },
   views: { method: 'get', path: '/views/{page}', may: 'read-projects', summary: 'Views kept of a page', params: ViewParams, response: SavedViews, reads: ['views'] },
-  keepView: { method: 'post', path: '/views/{page}', may: 'read-projects', summary: 'Keep a view under a name', params: ViewParams, body: ViewForm, response: Done, makesStale: ['views'] },
-  dropView: { method: 'delete', path: '/views/{page}/{id}', may: 'read-projects', summary: 'Drop a kept view', params: OneViewParams, response: Done, makesStale: ['views'] },
+  keepView: { method: 'post', path: '/views/{page}', may: 'read-projects', summary: 'Keep a view under a name', params: ViewParams, body: ViewForm, response: Done, isUnaudited: true, makesStale: ['views'] },
+  dropView: { method: 'delete', path: '/views/{page}/{id}', may: 'read-projects', summary: 'Drop a kept view', params: OneViewParams, response: Done, isUnaudited: true, makesStale: ['views'] },
 } as const satisfies Endpoints;

@@ -10,7 +10,7 @@ import { read, write, type Acting, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { remark } from '../http/error-response.ts';
 import { acceptedOr } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { projectFigures } from '../http/traced.ts';
 import { asOf, bounds } from '../ledger/as-of-queries.ts';
 import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';

@@ -10,7 +10,7 @@ import { document } from '../documents/document-queries.ts';
 import { write, type Acting, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { insertSettlement } from '../ledger/settlement-queries.ts';
 import { accounts, companyOf } from '../records/company-queries.ts';

@@ -5,6 +5,7 @@ import * as estimates from './migrations/0002-estimates.ts';
 import * as versions from './migrations/0003-versions.ts';
 import * as lists from './migrations/0004-lists.ts';
 import * as people from './migrations/0005-people.ts';
+import * as audit from './migrations/0006-audit.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -12,7 +13,7 @@ export interface Migration {
 }
 
 /** In order; a file's version is how many of them it has had. Merged ones are frozen: a change is a new one. */
-export const MIGRATIONS: readonly Migration[] = [books, estimates, versions, lists, people];
+export const MIGRATIONS: readonly Migration[] = [books, estimates, versions, lists, people, audit];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */
 export class NewerBooks extends Error {

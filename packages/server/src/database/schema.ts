@@ -254,7 +254,17 @@ export interface Schema {
   sign_in_try: { digest: string; wrong: number; last_at: number };
   answered_request: { key: string; digest: string; answer: string; at: number };
   imported_file: { digest: string; kind: string; name: string; at: number };
-  audit_log: { id: Generated<number>; at: number; by: string; action: string; subject: string; detail: string };
+  audit_log: {
+    id: number;
+    at: number;
+    by: string;
+    origin: string;
+    action: string;
+    about: string;
+    subject: string;
+    detail: string;
+    hash: string;
+  };
 }
 
 interface Coded {

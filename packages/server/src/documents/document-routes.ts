@@ -8,7 +8,7 @@ import type { Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { asOf } from '../ledger/as-of-queries.ts';
 import { documentLines } from '../ledger/line-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';

@@ -6,7 +6,7 @@ import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { bounds } from '../ledger/as-of-queries.ts';
 import { postDocument } from '../ledger/post-document-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
@@ -68,7 +68,11 @@ async function postDraft(
     documents.push(posted);
   }
   await deleteDraft(trx, id);
-  await audit(trx, acting, { action: `post ${stored.kind}`, subject: String(id), detail: { documents } });
+  await audit(trx, acting, {
+    action: `post ${stored.kind}`,
+    subject: documents.length === 1 ? (documents[0]?.number ?? '') : `${documents.length} documents`,
+    detail: { documents },
+  });
   return { documents };
 }
 

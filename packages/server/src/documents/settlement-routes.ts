@@ -13,7 +13,7 @@ import type { Trx } from '../database/schema.ts';
 import { write, type Acting, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { insertSettlement } from '../ledger/settlement-queries.ts';
 import { accounts, companyOf } from '../records/company-queries.ts';

@@ -13,7 +13,7 @@ import { read, write, type Acting, type Answer, type Asked } from '../http/api.t
 import type { Context } from '../http/context.ts';
 import { remark } from '../http/error-response.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
 import {
@@ -70,7 +70,7 @@ export function estimateRoutes(router: Router, context: Context): void {
     stillOpen(estimate);
     await deleteEstimate(trx, estimate.id);
     await noteStand(trx, estimate, acting);
-    await audit(trx, acting, { action: 'drop-estimate', subject: subjectOf(estimate) });
+    await audit(trx, acting, { action: 'drop estimate', ...subjectOf(estimate) });
     return { done: true };
   });
   write(router, context, 'approve', async (trx, asked, acting) => approve(trx, asked, acting));
@@ -82,7 +82,7 @@ export function estimateRoutes(router: Router, context: Context): void {
     const made = { status: 'rejected', decidedOn: acting.today, decision: body.reason.trim() } as const;
     await decideEstimate(trx, estimate.id, made, acting);
     await noteStand(trx, estimate, acting);
-    await audit(trx, acting, { action: 'reject', subject: subjectOf(estimate) });
+    await audit(trx, acting, { action: 'reject', ...subjectOf(estimate) });
     return headAnswer(await estimateOf(trx, estimate.id));
   });
   write(router, context, 'readSheetFile', async (_trx, { body }) => ({ sheet: await readSheetFile(body) }));
@@ -99,7 +99,10 @@ async function noteStand(
   await insertChangeOrderStand(trx, { estimate: id, project, adds, countsFrom: acting.today }, acting);
 }
 
-const subjectOf = ({ project, number }: EstimateRecord): string => `project ${project}, ${number}`;
+const subjectOf = ({ id, project, number }: EstimateRecord) => ({
+  subject: `project ${project}, ${number}`,
+  about: `estimate ${id}`,
+});
 
 function notOpen({ number, status }: EstimateRecord): Refusal {
   return new Refusal([{ at: '', kind: 'not-open', number, status }]);
@@ -151,7 +154,7 @@ async function begin(trx: Trx, { params, body }: Asked<'newEstimate'>, acting: A
   const id = await insertEstimate(trx, made, acting);
   const estimate = await estimateOf(trx, id);
   await noteStand(trx, estimate, acting, estimate);
-  await audit(trx, acting, { action: 'begin-estimate', subject: subjectOf(estimate) });
+  await audit(trx, acting, { action: 'begin estimate', ...subjectOf(estimate) });
   return headAnswer(estimate);
 }
 
@@ -207,7 +210,7 @@ async function approve(trx: Trx, { params, body }: Asked<'approve'>, acting: Act
   await insertApproval(trx, approving, acting);
   await decideEstimate(trx, estimate.id, { status: 'approved', decidedOn: agreedOn, decision: '' }, acting);
   await noteStand(trx, estimate, { ...acting, today: effectiveOn });
-  await audit(trx, acting, { action: 'approve', subject: subjectOf(estimate), detail: { effectiveOn } });
+  await audit(trx, acting, { action: 'approve', ...subjectOf(estimate), detail: { effectiveOn } });
   return { id: estimate.id, number: estimate.number, effectiveOn };
 }
 
@@ -237,6 +240,6 @@ async function withdraw(trx: Trx, { params, body }: Asked<'withdraw'>, acting: A
   const status = estimate.kind === 'estimate' ? 'open' : 'pending';
   await decideEstimate(trx, estimate.id, { status, decidedOn: null, decision: '' }, acting);
   await noteStand(trx, estimate, { ...acting, today: estimate.effectiveOn ?? acting.today }, estimate);
-  await audit(trx, acting, { action: 'withdraw', subject: subjectOf(estimate), detail: { reason: body.reason } });
+  await audit(trx, acting, { action: 'withdraw', ...subjectOf(estimate), detail: { reason: body.reason } });
   return headAnswer(await estimateOf(trx, estimate.id));
 }

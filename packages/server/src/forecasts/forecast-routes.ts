@@ -13,7 +13,7 @@ import { costCodes } from '../documents/catalog-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { traced } from '../http/traced.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';

@@ -6,6 +6,7 @@ import { ENDPOINTS, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import type { FileAddress } from '@lowtide/core/wire/files.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { keepsWithin } from '../projects/kept-by-project-queries.ts';
+import { audit, isAudited } from '../audit/audit-queries.ts';
 import { allowed, heldToOwnProjects } from './access-queries.ts';
 import type { Actor } from './actor.ts';
 import { isAtTheMachine } from './at-the-machine.ts';
@@ -96,6 +97,10 @@ export function write<N extends EndpointName>(
       if (known) return known.answer;
       const stamped = await stamp(trx, context.clock.now(), actor);
       const given = JSON.stringify(await answer(trx, asked, { ...stamped, today: context.clock.today() }));
+      if (!isAudited(trx) && !endpoint.isUnaudited) {
+        const subject = Object.values(asked.params ?? {}).join(' ');
+        await audit(trx, stamped, { action: endpoint.summary, subject, detail: asked.body });
+      }
       await keepAnswer(trx, { key, digest, answer: given, at: stamped.at });
       return given;
     });

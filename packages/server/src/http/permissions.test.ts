@@ -5,7 +5,7 @@ import type { Endpoint } from '@lowtide/core/wire/endpoint.ts';
 import { ENDPOINTS } from '@lowtide/core/wire/endpoints.ts';
 import { allFiles } from '@lowtide/core/wire/files.ts';
 import { describe, expect, test } from 'vitest';
-import { peopled, signedIn, visitor, type Visitor } from '../people/visitor.test.support.ts';
+import { peopled, signedIn, visitor, type Visitor } from '../visitor.test.support.ts';
 import { smallCompany } from '../small-company.test.support.ts';
 
 const company = smallCompany();

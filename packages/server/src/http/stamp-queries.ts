@@ -7,13 +7,3 @@ export async function stamp(trx: Trx, now: number, { name, from }: Pick<Actor, '
   const last = await trx.selectFrom('answered_request').select('at').orderBy('at', 'desc').limit(1).executeTakeFirst();
   return { at: Math.max(now, (last?.at ?? 0) + 1), by: name, from };
 }
-
-/** Notes in the audit log who did what to which thing. */
-export async function audit(
-  trx: Trx,
-  { at, by }: Stamp,
-  did: { readonly action: string; readonly subject: string; readonly detail?: unknown },
-): Promise<void> {
-  const detail = JSON.stringify(did.detail ?? null);
-  await trx.insertInto('audit_log').values({ at, by, action: did.action, subject: did.subject, detail }).execute();
-}

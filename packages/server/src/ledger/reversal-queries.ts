@@ -9,7 +9,7 @@ import { sql } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
 import type { Acting } from '../http/api.ts';
 import { Refusal } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { LINES_PER_ENTRY, postDocument, type Posted } from './post-document-queries.ts';
 import { settledWith, undoSettlements } from './settlement-queries.ts';
 
@@ -44,7 +44,10 @@ export async function reverseDocument(trx: Trx, order: ReversalOrder, acting: Ac
     acting,
   );
   await undoSettlements(trx, order.document, posted.id);
-  await audit(trx, acting, { action: 'reverse', subject: String(order.document), detail: { reason: order.reason } });
+  await audit(trx, acting, {
+    ...{ action: 'reverse', subject: original.number, about: `document ${order.document}` },
+    detail: { reason: order.reason, reversal: posted.id },
+  });
   return posted;
 }
 

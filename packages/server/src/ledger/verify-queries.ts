@@ -4,6 +4,7 @@ import { DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
 import { MEASURE_NAMES, MEASURES } from '@lowtide/core/ledger/measures.ts';
 import { TIE_OUTS, ties } from '@lowtide/core/ledger/tie-out.ts';
 import { sql, type RawBuilder } from 'kysely';
+import { brokenChain } from '../audit/audit-queries.ts';
 import type { Db } from '../database/schema.ts';
 import { tieOuts } from './tie-out-queries.ts';
 import { measuresFromLines } from './balance-queries.ts';
@@ -38,6 +39,7 @@ export async function verifiedBooks(db: Db): Promise<readonly Check[]> {
     await check(db, 'Balances by project and coding', CODING_MONTHS),
     await check(db, 'Nothing is settled beyond its amount', OVERSETTLED),
     await tied(db),
+    { title: 'The audit log is as it was written', differences: await brokenChain(db) },
   ];
 }
 

@@ -5,7 +5,7 @@ import { act, read } from '../http/api.ts';
 import type { Actor } from '../http/actor.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { passwordFits, passwordHash, passwordProblems } from './passwords.ts';
 import { personNow, updatePerson, type Person } from './person-queries.ts';
 import { ownHours } from './own-hours-queries.ts';

@@ -6,7 +6,7 @@ import type { Db } from '../database/schema.ts';
 import { act, read, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { passwordHash, passwordProblems } from './passwords.ts';
 import { employeeByCode, employeeCodes, everybody, insertPerson, personNow, updatePerson } from './person-queries.ts';
 import { endSessions, lastSeen } from './session-queries.ts';
@@ -55,7 +55,7 @@ export function peopleRoutes(router: Router, context: Context): void {
         await endSessions(trx, params.id, { allBut: null });
       await audit(trx, acting, {
         action: 'change person',
-        subject: name,
+        ...{ subject: name, about: `person ${params.id}` },
         detail: { before: shownOf(before), after: shownOf(after), newPassword: hashed !== undefined },
       });
     });

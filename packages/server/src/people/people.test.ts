@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { openApp, smallCompany } from '../small-company.test.support.ts';
 import { IDLE_MS, ABSOLUTE_MS } from './session-queries.ts';
 import { waitAfter } from './sign-in-try-queries.ts';
-import { emailOf, PASSWORD, peopled, problemsIn, signedIn, visitor } from './visitor.test.support.ts';
+import { emailOf, PASSWORD, peopled, problemsIn, signedIn, visitor } from '../visitor.test.support.ts';
 
 const company = smallCompany();
 const WORKER = { name: 'Jon Reed', role: 'worker' };

@@ -4,7 +4,7 @@ import { act, read } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { isAtTheMachine } from '../http/at-the-machine.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { passwordHash, passwordProblems } from './passwords.ts';
 import { everybody, hasPeople, insertPerson, personNow } from './person-queries.ts';
 import { endSessions } from './session-queries.ts';

@@ -23,7 +23,7 @@ import { read, write, type Acting, type Answer, type Asked } from '../http/api.t
 import type { Context } from '../http/context.ts';
 import { remark } from '../http/error-response.ts';
 import { Refusal } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { postDocument } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { projectFigures } from '../http/traced.ts';

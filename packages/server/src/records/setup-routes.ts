@@ -18,7 +18,7 @@ import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { audit } from '../http/stamp-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
 import { companyIfAny, companyOf } from './company-queries.ts';
 import { insertCompany, lockMonths, rememberFile, updateCompany } from './company-write-queries.ts';
 import { csvRecords } from './csv-records.ts';
@@ -35,10 +35,10 @@ export function setupRoutes(router: Router, context: Context): void {
     return { done: true };
   });
   write(router, context, 'changeCompany', async (trx, { body }, acting) => {
-    await companyOf(trx);
+    const before = await companyOf(trx);
     if (body.name.trim() === '') throw new Refusal([{ at: 'name', kind: 'missing', field: 'the name' }]);
     await updateCompany(trx, { ...body, name: body.name.trim() }, await recordingOf(trx, acting));
-    await audit(trx, acting, { action: 'change company', subject: body.name, detail: body });
+    await audit(trx, acting, { action: 'change company', subject: body.name, detail: { before, after: body } });
     return { done: true };
   });
   write(router, context, 'lockMonths', async (trx, { body }, acting) => {
@@ -70,7 +70,10 @@ function recordRoutes(router: Router, context: Context): void {
       throw new Refusal([{ at, kind: 'code-taken', subject: subjectOf(kind), typed }]);
     }
     const id = await addRecord(trx, kind, record, recording);
-    await audit(trx, acting, { action: `add ${kind}`, subject: String(id), detail: body.fields });
+    await audit(trx, acting, {
+      ...{ action: `add ${kind}`, subject: codeOf(body.fields, kind), about: `${kind} ${id}` },
+      detail: { after: body.fields },
+    });
     return stored(trx, kind, id, countsLater(kind, record, recording.lockedThrough));
   });
   write(router, context, 'changeRecord', async (trx, { params, body }, acting) => {
@@ -78,8 +81,12 @@ function recordRoutes(router: Router, context: Context): void {
     const recording = await recordingOf(trx, acting);
     await refuseOtherVersion(trx, { kind, id: params.id, version: body.version });
     const record = acceptedOr(await readWith(trx, kind, body, recording, params.id));
+    const before = (await STORES[kind].all(trx)).find(({ id }) => id === params.id)?.fields;
     const countsFrom = await changeRecord(trx, { kind, id: params.id }, record, recording);
-    await audit(trx, acting, { action: `change ${kind}`, subject: String(params.id), detail: body.fields });
+    await audit(trx, acting, {
+      ...{ action: `change ${kind}`, subject: codeOf(body.fields, kind), about: `${kind} ${params.id}` },
+      detail: { before, after: body.fields },
+    });
     return stored(trx, kind, params.id, countsFrom);
   });
   write(router, context, 'importRecords', async (trx, { params, body }, acting) =>

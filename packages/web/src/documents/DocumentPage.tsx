@@ -89,6 +89,7 @@ function Actions({ document, onOpen }: ActionsProps) {
         <Button onPress={() => go(`/earning?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
       ) : null}
       <May do="keep-books">
+        <AsOfLink to={`/settings/audit?text=${encodeURIComponent(document.number)}`}>Audit log</AsOfLink>
         {reversible ? <Button onPress={() => onOpen('reverse')}>Reverse</Button> : null}
         {kind === 'invoice' && document.reversedBy === null ? (
           <Button onPress={() => onOpen('credit')}>Credit</Button>

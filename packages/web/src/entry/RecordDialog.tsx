@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Field as RecordField } from '@lowtide/core/records/field.ts';
 import { fieldsOf, RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
+import { AsOfLink } from '../api/as-of.tsx';
 import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { acceptanceOf } from '../api/use-typed-form.ts';
@@ -73,6 +74,7 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
         </Note>
       ) : null}
       <DialogActions>
+        {existing ? <AsOfLink to={`/settings/audit?about=${kind}+${existing.id}`}>Audit log</AsOfLink> : null}
         <Button onPress={onClose}>Leave as it was</Button>
         <Button $look="primary" isDisabled={adding.busy || changing.busy} onPress={() => void save()}>
           {acceptance ?? (existing ? 'Keep changes' : `Add ${one.toLowerCase()}`)}

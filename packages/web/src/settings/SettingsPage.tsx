@@ -14,6 +14,7 @@ import { Page } from '../ui/Page.tsx';
 import { color, space } from '../theme/tokens.ts';
 import { May, useMay } from '../api/session.tsx';
 import { CompanyForm } from './CompanyForm.tsx';
+import { AuditPart } from './AuditPart.tsx';
 import { PeoplePart } from './PeoplePart.tsx';
 import { ImportDialog } from './ImportDialog.tsx';
 
@@ -35,19 +36,21 @@ export function SettingsPage() {
             People
           </AsOfLink>
         ) : null}
+        {may('keep-books') ? (
+          <AsOfLink to="/settings/audit" aria-current={kind === 'audit' ? 'page' : undefined}>
+            Audit log
+          </AsOfLink>
+        ) : null}
         {RECORD_KIND_NAMES.map((name) => (
           <AsOfLink key={name} to={`/settings/${name}`} aria-current={name === chosen ? 'page' : undefined}>
             {RECORD_KINDS[name].many}
           </AsOfLink>
         ))}
       </nav>
-      {kind === 'people' ? (
-        <PeoplePart />
-      ) : chosen === undefined ? (
-        <CompanyForm />
-      ) : (
-        <RecordsPart key={chosen} kind={chosen} />
-      )}
+      {kind === 'people' ? <PeoplePart /> : null}
+      {kind === 'audit' ? <AuditPart /> : null}
+      {kind === 'company' ? <CompanyForm /> : null}
+      {chosen === undefined ? null : <RecordsPart key={chosen} kind={chosen} />}
     </Halves>
   );
 }

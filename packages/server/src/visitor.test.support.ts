@@ -1,4 +1,4 @@
-import type { TestApp } from '../small-company.test.support.ts';
+import type { TestApp } from './small-company.test.support.ts';
 
 /** Somebody's browser, or their script: it keeps the cookie it is given. */
 export interface Visitor {
