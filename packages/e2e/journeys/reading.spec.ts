@@ -57,6 +57,8 @@ const PAGES = [
   '/settings/company',
   '/settings/budget-line',
   '/settings/people',
+  '/settings/audit',
+  '/settings/backups',
   '/account',
   '/hours',
   '/nowhere',

@@ -4,6 +4,7 @@ import express, { type Express, type Request, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
+import { backupRoutes } from './backup/backup-routes.ts';
 import { auditRoutes } from './audit/audit-routes.ts';
 import { billingRoutes } from './billing/billing-routes.ts';
 import { creditRoutes } from './billing/credit-routes.ts';
@@ -20,6 +21,11 @@ import { forecastRoutes } from './forecasts/forecast-routes.ts';
 import { frameRoutes } from './frame/frame-routes.ts';
 import type { Clock, Context } from './http/context.ts';
 import { errorResponse } from './http/error-response.ts';
+import { knownHosts } from './http/hosts.ts';
+import { jsonBody } from './http/json-body.ts';
+import { requestLog } from './http/request-log.ts';
+import { problem, sendProblem } from './http/problem-details.ts';
+import { healthRoutes } from './health/health-routes.ts';
 import { openApiDocument } from './http/openapi.ts';
 import { ledgerRoutes } from './ledger/ledger-routes.ts';
 import { accountRoutes } from './people/account-routes.ts';
@@ -46,9 +52,13 @@ export interface AppParts {
   readonly log: Logger;
   /** Directory of the built web application; null serves the API alone. */
   readonly web: string | null;
+  /** Names the server is known by, beside those of the machine itself. */
+  readonly hosts?: readonly string[];
   /** Requests a minute from one address; generous for people, a stop for what runs away. */
   readonly requestsPerMinute?: number;
 }
+
+const RATE_WINDOW_MS = 60_000;
 
 const FEATURES = [
   frameRoutes,
@@ -75,6 +85,8 @@ const FEATURES = [
   sessionRoutes,
   peopleRoutes,
   accountRoutes,
+  healthRoutes,
+  backupRoutes,
   traceRoutes,
 ];
 
@@ -94,7 +106,7 @@ export function handlers(parts: Pick<AppParts, 'books' | 'clock' | 'user'>): Con
 }
 
 /** Wires books and clock to routes; listens to nothing. */
-export function app({ log, web, requestsPerMinute = 3_000, ...parts }: AppParts): Express {
+export function app({ log, web, requestsPerMinute = 3_000, hosts = [], ...parts }: AppParts): Express {
   const context = contextOf(parts);
   const server = express();
   server.disable('x-powered-by');
@@ -105,15 +117,22 @@ export function app({ log, web, requestsPerMinute = 3_000, ...parts }: AppParts)
     next();
   });
   server.use(securityHeaders());
+  server.use(requestLog(log));
+  server.use(knownHosts(hosts));
   const api = express.Router();
-  api.use(rateLimit({ windowMs: 60_000, limit: requestsPerMinute, legacyHeaders: false, handler: tooMany }));
-  api.use(express.json({ limit: '6mb' }));
+  api.use(rateLimit({ windowMs: RATE_WINDOW_MS, limit: requestsPerMinute, legacyHeaders: false, handler: tooMany }));
+  api.use(jsonBody());
   for (const routes of FEATURES) routes(api, context);
   const document = openApiDocument();
   api.get('/openapi.json', (_req, res) => {
     res.json(document);
   });
-  api.use((_req, res) => problem(res, 404, 'There is nothing at this address. /api/openapi.json lists what there is.'));
+  api.use((_req, res) =>
+    sendProblem(
+      res,
+      problem(404, 'Not found', 'There is nothing at this address. /api/openapi.json lists what there is.'),
+    ),
+  );
   server.use('/api', api);
   if (web !== null) servePages(server, web);
   server.use(errorResponse(log));
@@ -146,10 +165,6 @@ function servePages(server: Express, web: string): void {
 }
 
 function tooMany(_req: Request, res: Response): void {
-  problem(res, 429, 'Too many requests in a minute. Wait a moment and go on.');
-}
-
-function problem(res: Response, status: number, detail: string): void {
-  const body = { type: 'about:blank', title: status === 404 ? 'Not found' : 'Too many requests', status, detail };
-  res.status(status).type('application/problem+json').send(JSON.stringify(body));
+  res.set('Retry-After', String(RATE_WINDOW_MS / 1_000));
+  sendProblem(res, problem(429, 'Too many requests', 'Too many requests in a minute. Wait a minute and go on.'));
 }

@@ -3,7 +3,10 @@ import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { z } from 'zod';
 import { app } from './app.ts';
+import { dailyCopies } from './backup/daily.ts';
+import { holdBooks } from './database/hold.ts';
 import { openBooks } from './database/open.ts';
+import { sentenceOf } from './database/start-trouble.ts';
 import { hasPeople } from './people/person-queries.ts';
 import { newServerCode } from './people/secrets.ts';
 import { clock } from './http/clock.ts';
@@ -12,6 +15,8 @@ const Environment = z.object({
   LOWTIDE_BOOKS: z.string().default('books/books.sqlite'),
   LOWTIDE_PORT: z.coerce.number().int().min(0).max(65_535).default(4720),
   LOWTIDE_HOST: z.string().default('127.0.0.1'),
+  /** Names the server is known by beside those of the machine, with commas between. */
+  LOWTIDE_HOSTS: z.string().default(''),
   /** A day to live on instead of the machine's, as YYYY-MM-DD. */
   LOWTIDE_TODAY: z.iso.date().optional(),
   LOWTIDE_USER: z.string().default('Accountant'),
@@ -20,32 +25,79 @@ const Environment = z.object({
   LOWTIDE_WEB: z.string().default('packages/web/dist'),
 });
 
-const env = Environment.parse(process.env);
+const environment = Environment.safeParse(process.env);
+if (!environment.success) {
+  const [issue] = environment.error.issues;
+  stop(`${issue?.path.join('') ?? ''}: ${issue?.message ?? ''}. Set it otherwise, or leave it out.`);
+}
+const env = environment.data;
 const log = pino();
 const web = resolve(env.LOWTIDE_WEB);
-const books = await openBooks(resolve(env.LOWTIDE_BOOKS));
+const path = resolve(env.LOWTIDE_BOOKS);
+const letGo = await tried(() =>
+  holdBooks(path, `the server of process ${process.pid}, since ${new Date().toISOString()}`),
+);
+const books = await tried(() => openBooks(path));
 const serverCode = newServerCode();
+const endDailyCopies = env.LOWTIDE_DEMO === '1' ? () => undefined : dailyCopies(path, log);
 const listening = app({
   books,
   demo: env.LOWTIDE_DEMO === '1',
   serverCode,
+  hosts: env.LOWTIDE_HOSTS.split(',')
+    .map((name) => name.trim())
+    .filter((name) => name !== ''),
   clock: clock(env.LOWTIDE_TODAY),
   user: env.LOWTIDE_USER,
   log,
   web: existsSync(web) ? web : null,
 }).listen(env.LOWTIDE_PORT, env.LOWTIDE_HOST, (error) => {
-  if (error) throw error;
+  if (error) stop(sentenceOf(error, `${env.LOWTIDE_HOST}:${env.LOWTIDE_PORT}`));
   const address = listening.address();
   const port = typeof address === 'object' && address !== null ? address.port : env.LOWTIDE_PORT;
-  process.stdout.write(`Lowtide is at http://${env.LOWTIDE_HOST}:${port}\n`);
+  say(`Lowtide is at http://${env.LOWTIDE_HOST}:${port}`);
+  if (!isLoopback(env.LOWTIDE_HOST)) {
+    say(
+      'It can be reached from other machines in plain HTTP: whoever is on the network can read passwords. Put TLS in front of it.',
+    );
+  }
   void hasPeople(books.reader).then((there) => {
-    if (!there) process.stdout.write(`The first person, from another machine, types the code ${serverCode}\n`);
+    if (!there) say(`The first person, from another machine, types the code ${serverCode}`);
   });
 });
 
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.once(signal, () => {
-    listening.close(() => void books.close().then(() => process.exit(0)));
+    endDailyCopies();
+    listening.close(
+      () =>
+        void books
+          .close()
+          .then(letGo)
+          .then(() => process.exit(0)),
+    );
     listening.closeAllConnections();
   });
+}
+
+function isLoopback(host: string): boolean {
+  return host === 'localhost' || host === '::1' || host.startsWith('127.');
+}
+
+function say(text: string): void {
+  process.stdout.write(`${text}\n`);
+}
+
+/** Ends with one sentence: whoever starts a server needs the way out, and no stack. */
+function stop(sentence: string): never {
+  process.stderr.write(`${sentence}\n`);
+  process.exit(1);
+}
+
+async function tried<T>(work: () => T | Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    return stop(sentenceOf(error, path));
+  }
 }

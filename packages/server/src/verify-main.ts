@@ -1,16 +1,26 @@
 import { resolve } from 'node:path';
-import { openBooks } from './database/open.ts';
+import { counted } from './backup/book-facts-queries.ts';
+import { openToRead } from './database/open.ts';
+import { sentenceOf } from './database/start-trouble.ts';
 import { verifiedBooks } from './ledger/verify-queries.ts';
 
-/** `npm run verify [-- file]`: says what was checked and what differs; fails when anything does. */
+/** `npm run verify [-- file]`: reads only, says what was checked and what differs; fails when anything does, and for what are no books. */
 const path = resolve(process.argv[2] ?? process.env['LOWTIDE_BOOKS'] ?? 'books/demo.sqlite');
-const books = await openBooks(path);
-const checks = await verifiedBooks(books.reader);
-await books.close();
-for (const { title, differences } of checks) {
-  process.stdout.write(`${differences.length === 0 ? 'ties   ' : 'DIFFERS'} ${title}\n`);
-  for (const difference of differences) process.stdout.write(`        ${difference}\n`);
+try {
+  const books = openToRead(path);
+  const checks = await verifiedBooks(books.reader);
+  const { lines, documents } = await counted(books.reader);
+  await books.close();
+  for (const { title, differences } of checks) {
+    process.stdout.write(`${differences.length === 0 ? 'ties   ' : 'DIFFERS'} ${title}\n`);
+    for (const difference of differences) process.stdout.write(`        ${difference}\n`);
+  }
+  const wrong = checks.filter(({ differences }) => differences.length > 0).length;
+  process.stdout.write(
+    `${path}: ${lines} lines of ${documents} documents, ${checks.length} checks, ${wrong} differ.\n`,
+  );
+  process.exitCode = wrong === 0 ? 0 : 1;
+} catch (error) {
+  process.stderr.write(`${sentenceOf(error, path)}\n`);
+  process.exitCode = 1;
 }
-const wrong = checks.filter(({ differences }) => differences.length > 0).length;
-process.stdout.write(`${path}: ${checks.length} checks, ${wrong} differ.\n`);
-process.exitCode = wrong === 0 ? 0 : 1;

@@ -1,6 +1,9 @@
 import { isIsoDate, isoDate, plusDays, shortMonth, type IsoDate } from './iso-date.ts';
 import { isNameableMonth } from './month.ts';
 
+/** Nobody types a longer day. */
+const MOST_CHARACTERS = 40;
+
 const MONTH_NAMES = Array.from({ length: 12 }, (_, index) => shortMonth(index + 1).toLowerCase());
 
 /**
@@ -14,6 +17,7 @@ export function typedDate(text: string, near: IsoDate): IsoDate | undefined {
 
 function readDate(text: string, near: IsoDate): IsoDate | undefined {
   const trimmed = text.trim().toLowerCase();
+  if (trimmed.length > MOST_CHARACTERS) return undefined;
   if (isIsoDate(trimmed)) return isoDate(trimmed);
   const days = /^([+-]\d{1,4})$/.exec(trimmed);
   if (days?.[1]) return plusDays(near, Number(days[1]));

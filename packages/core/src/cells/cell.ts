@@ -68,7 +68,14 @@ export function dayIn({ typed, at }: Cell, near: IsoDate): Decision<IsoDate> {
   return day === undefined ? refused({ at, kind: 'unreadable-day', typed }) : accepted(day);
 }
 
-/** Text without the spaces around it, of at most so many characters. */
+/** Text without the spaces around it, of at most so many characters, as Unicode composes it (NFC): what looks alike is alike. */
 export function textIn({ typed, at }: Cell, field: string, most: number): Decision<string> {
-  return typed.length > most ? refused({ at, kind: 'too-long', field, most }) : accepted(typed.trim());
+  return typed.length > most ? refused({ at, kind: 'too-long', field, most }) : accepted(typed.trim().normalize('NFC'));
+}
+
+/** Text by which something is told apart from others: nothing in it may be there and not be seen. */
+export function codeIn(cell: Cell, field: string, most: number): Decision<string> {
+  return following(textIn(cell, field, most), (code) =>
+    /[\p{Cc}\p{Cf}]/u.test(code) ? refused({ at: cell.at, kind: 'unseen-characters', field }) : accepted(code),
+  );
 }

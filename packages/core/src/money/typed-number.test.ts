@@ -108,3 +108,11 @@ describe('amounts for people', () => {
     expect(Object.is(cents(-0), 0)).toBe(true);
   });
 });
+
+test.each([
+  { case: 'two hundred characters are read', typed: `=${'1+'.repeat(99)}1`, kind: 'number' },
+  { case: 'more are no number', typed: `=${'1+'.repeat(100)}1`, kind: 'unreadable' },
+  { case: 'a long run of spaces takes no time', typed: `1${' '.repeat(2_000)}x`, kind: 'unreadable' },
+])('$case', ({ typed, kind }) => {
+  expect(typedNumber(typed, 2).kind).toBe(kind);
+});

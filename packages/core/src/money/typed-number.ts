@@ -1,5 +1,8 @@
 import { Decimal } from 'decimal.js';
 
+/** Nobody types a longer number; what is longer would take long to read. */
+const MOST_CHARACTERS = 200;
+
 const Exact = Decimal.clone({ precision: 60 });
 
 /** A number as typed, scaled to a whole number of `10^-decimals`; or why it is none. */
@@ -12,6 +15,7 @@ export type TypedNumber =
  */
 export function typedNumber(text: string, decimals: number): TypedNumber {
   const trimmed = text.trim();
+  if (trimmed.length > MOST_CHARACTERS) return { kind: 'unreadable' };
   const computed = trimmed.startsWith('=');
   const value = computed ? arithmetic(trimmed.slice(1)) : plainNumber(trimmed);
   if (value === undefined || !value.isFinite()) return { kind: 'unreadable' };

@@ -39,6 +39,8 @@ export interface Facts {
   'unreadable-day': { readonly typed: string };
   'not-a-choice': { readonly typed: string; readonly choices: readonly string[] };
   'too-long': { readonly field: string; readonly most: number };
+  'copy-failed': { readonly reason: string };
+  'unseen-characters': { readonly field: string };
   'unknown-code': { readonly subject: Subject; readonly typed: string };
   'ambiguous-code': { readonly subject: Subject; readonly typed: string; readonly among: readonly string[] };
   'code-taken': { readonly subject: Subject; readonly typed: string };

@@ -21,6 +21,8 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'unreadable-day': { kind: 'unreadable-day', typed: 'soon' },
   'not-a-choice': { kind: 'not-a-choice', typed: 'gold', choices: ['labor', 'material'] },
   'too-long': { kind: 'too-long', field: 'the text', most: 200 },
+  'copy-failed': { kind: 'copy-failed', reason: 'the disk is full' },
+  'unseen-characters': { kind: 'unseen-characters', field: 'the code' },
   'unknown-code': { kind: 'unknown-code', subject: 'supplier', typed: 'x' },
   'ambiguous-code': { kind: 'ambiguous-code', subject: 'supplier', typed: 'a', among: ['A 1', 'A 2'] },
   'code-taken': { kind: 'code-taken', subject: 'supplier', typed: 'A' },

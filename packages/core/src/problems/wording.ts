@@ -30,6 +30,9 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'unreadable-day': (fact) => `"${fact.typed}" is no day. Type one such as 3/31, 31 mar, 2027-03-31 or +30.`,
   'not-a-choice': (fact) => `"${fact.typed}" is not one of ${fact.choices.join(', ')}. Use one of these.`,
   'too-long': (fact) => `${sentence(fact.field)} is longer than ${fact.most} characters. Shorten it.`,
+  'copy-failed': (fact) => `No copy was made: ${fact.reason}. See to it and try again.`,
+  'unseen-characters': (fact) =>
+    `${sentence(fact.field)} holds characters that cannot be seen. Type it anew instead of pasting it.`,
   'unknown-code': (fact) => `There is no ${fact.subject} "${fact.typed}". Pick one from the list, or add it.`,
   'ambiguous-code': (fact) => `"${fact.typed}" could be ${fact.among.join(' or ')}. Type more of it.`,
   'two-rule': (fact) =>

@@ -1,6 +1,6 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
 import { isNameableMonth } from '../calendar/month.ts';
-import { dayIn, filled, numberIn, textIn, withinBooks, type Cell } from '../cells/cell.ts';
+import { codeIn, dayIn, filled, numberIn, textIn, withinBooks, type Cell } from '../cells/cell.ts';
 import { lookedUp, type Named } from '../lookup/lookup.ts';
 import { accepted, following, gathered, mapped, refused, unless, type Decision } from '../problems/decision.ts';
 import type { Problem, Subject } from '../problems/problem.ts';
@@ -54,7 +54,7 @@ function valueIn(field: Field, cell: Cell, context: RecordContext): Decision<Val
   switch (holds.kind) {
     case 'text':
     case 'lines':
-      return textIn(cell, field.label, holds.most);
+      return (field.name === 'code' ? codeIn : textIn)(cell, field.label, holds.most);
     case 'day':
       return dayIn(cell, context.today);
     case 'month':

@@ -5,7 +5,17 @@ import type { Permission } from '../people/roles.ts';
  * What an answer may be about. An order says which of these it makes stale; whoever keeps answers asks again for those that read
  * one of them, and for nothing else.
  */
-export const TOPICS = ['ledger', 'plans', 'estimates', 'drafts', 'records', 'months', 'views', 'people'] as const;
+export const TOPICS = [
+  'ledger',
+  'plans',
+  'estimates',
+  'drafts',
+  'records',
+  'months',
+  'views',
+  'people',
+  'backups',
+] as const;
 export type Topic = (typeof TOPICS)[number];
 
 /** Where a request names a project, an estimate of one, or a figure of one. */

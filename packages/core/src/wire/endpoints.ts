@@ -1,10 +1,12 @@
 import { REPORTS, type ReportName } from '../reports/reports.ts';
 import { AUDIT_ENDPOINTS } from './audit.ts';
+import { BACKUP_ENDPOINTS } from './backups.ts';
 import { DOCUMENT_ENDPOINTS } from './documents.ts';
 import type { Endpoints } from './endpoint.ts';
 import { ENTRY_ENDPOINTS } from './entry.ts';
 import { ESTIMATE_ENDPOINTS } from './estimates.ts';
 import { FORECAST_ENDPOINTS } from './forecasts.ts';
+import { HEALTH_ENDPOINTS } from './health.ts';
 import { PEOPLE_ENDPOINTS } from './people.ts';
 import { READING_ENDPOINTS } from './reading.ts';
 import { SETUP_ENDPOINTS } from './setup.ts';
@@ -43,6 +45,8 @@ export const ENDPOINTS = {
   ...SETUP_ENDPOINTS,
   ...PEOPLE_ENDPOINTS,
   ...AUDIT_ENDPOINTS,
+  ...HEALTH_ENDPOINTS,
+  ...BACKUP_ENDPOINTS,
 } as const satisfies Endpoints;
 
 export type EndpointName = keyof typeof ENDPOINTS;

@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs';
+import { existsSync, renameSync, rmSync } from 'node:fs';
 import { sql, type Kysely, type QueryExecutorProvider } from 'kysely';
 import * as books from './migrations/0001-books.ts';
 import * as estimates from './migrations/0002-estimates.ts';
@@ -53,5 +53,8 @@ export async function migrate(
 async function backUp(db: Kysely<Schema>, path: string, found: number): Promise<void> {
   let copy = `${path}.v${found}.backup`;
   for (let number = 2; existsSync(copy); number += 1) copy = `${path}.v${found}-${number}.backup`;
-  await sql`VACUUM INTO ${copy}`.execute(db);
+  // Under another name until it is whole, so that a killed start leaves nothing that looks like a copy.
+  rmSync(`${copy}.partial`, { force: true });
+  await sql`VACUUM INTO ${`${copy}.partial`}`.execute(db);
+  renameSync(`${copy}.partial`, copy);
 }

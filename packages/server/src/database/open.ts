@@ -1,11 +1,13 @@
+import { existsSync } from 'node:fs';
 import SqliteDatabase from 'better-sqlite3';
 import { Kysely, SqliteDialect } from 'kysely';
 import { preparedFor, type Prepared } from './each-row.ts';
 import type { Schema } from './schema.ts';
-import { migrate } from './migrate.ts';
+import { migrate, MIGRATIONS, NewerBooks } from './migrate.ts';
 
 /** One books file: one connection that writes, and one that reads beside it without ever waiting for a writer. */
 export interface Books {
+  readonly path: string;
   readonly writer: Kysely<Schema>;
   readonly reader: Kysely<Schema>;
   readonly close: () => Promise<void>;
@@ -13,6 +15,7 @@ export interface Books {
 
 /** Opens the file, making it when absent; migrates it, after a backup, when it is older; refuses it when it is newer. */
 export async function openBooks(path: string): Promise<Books> {
+  if (existsSync(path)) refuseOthers(path);
   const file = connection(path, false);
   const writer = kyselyOn(file);
   try {
@@ -23,6 +26,7 @@ export async function openBooks(path: string): Promise<Books> {
   }
   const reader = kyselyOn(connection(path, true));
   return {
+    path,
     writer,
     reader,
     close: async () => {
@@ -30,6 +34,57 @@ export async function openBooks(path: string): Promise<Books> {
       await writer.destroy();
     },
   };
+}
+
+/** Opens books only to read them: nothing is made, migrated or written. Refuses what are no books, or not of this version. */
+export function openToRead(path: string): Pick<Books, 'reader' | 'close'> {
+  const file = new SqliteDatabase(path, { readonly: true, fileMustExist: true, timeout: 10_000 });
+  try {
+    refuseForeign(file, path);
+    const version = file.pragma('user_version', { simple: true }) as number;
+    if (version === 0) throw new ForeignFile(path);
+    if (version > MIGRATIONS.length) throw new NewerBooks(path, version);
+    if (version < MIGRATIONS.length) throw new OlderBooks(path, version);
+  } catch (error) {
+    file.close();
+    throw error;
+  }
+  const reader = kyselyOn(file);
+  return { reader, close: () => reader.destroy() };
+}
+
+/** The file is of another program. */
+export class ForeignFile extends Error {
+  constructor(path: string) {
+    super(`${path} holds no books of Lowtide. Name another file; this one was left as it is.`);
+  }
+}
+
+/** The file was written by an older Lowtide. */
+export class OlderBooks extends Error {
+  constructor(path: string, found: number) {
+    super(
+      `${path} is of version ${found}; this Lowtide writes ${MIGRATIONS.length}. Start the server on it once: it is brought up to date.`,
+    );
+  }
+}
+
+/** Looks before anything is written, for opening to write changes a file already: what is not ours is left as it was. */
+function refuseOthers(path: string): void {
+  const file = new SqliteDatabase(path, { readonly: true, timeout: 10_000 });
+  try {
+    refuseForeign(file, path);
+    const version = file.pragma('user_version', { simple: true }) as number;
+    if (version > MIGRATIONS.length) throw new NewerBooks(path, version);
+  } finally {
+    file.close();
+  }
+}
+
+/** An empty file becomes books; one with other tables than ours does not. */
+function refuseForeign(file: SqliteDatabase.Database, path: string): void {
+  const tables = file.prepare<[], { name: string }>("SELECT name FROM sqlite_schema WHERE type = 'table'").all();
+  if (tables.length > 0 && !tables.some(({ name }) => name === 'journal_line')) throw new ForeignFile(path);
 }
 
 function connection(path: string, readonly: boolean): SqliteDatabase.Database {

@@ -3,7 +3,7 @@ import type { Month } from '@lowtide/core/calendar/month.ts';
 import { sheetPreview } from '@lowtide/core/documents/preview.ts';
 import { Sheet, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { read, write, type Acting, type Answer } from '../http/api.ts';
+import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
@@ -32,13 +32,14 @@ export function draftRoutes(router: Router, context: Context): void {
     const stored = await draft(db, params.id);
     return { ...(await answer(db, stored, query)), sheet: sheetOf(stored) };
   });
-  write(router, context, 'newDraft', async (trx, { body }, acting) => {
-    const stored = await insertDraft(trx, body.sheet.kind, body.sheet, acting);
-    return answer(trx, stored, body);
-  });
-  write(router, context, 'changeDraft', async (trx, { params, body }, acting) =>
-    answer(trx, await updateDraft(trx, params.id, body, acting), body),
-  );
+  const again = async (trx: Trx, made: number, { body }: { readonly body: PreviewWanted }) =>
+    answer(trx, await draft(trx, made), body);
+  const begin = async (trx: Trx, { body }: Asked<'newDraft'>, acting: Acting) =>
+    answer(trx, await insertDraft(trx, body.sheet.kind, body.sheet, acting), body);
+  write(router, context, 'newDraft', begin, { again });
+  const change = async (trx: Trx, { params, body }: Asked<'changeDraft'>, acting: Acting) =>
+    answer(trx, await updateDraft(trx, params.id, body, acting), body);
+  write(router, context, 'changeDraft', change, { again });
   write(router, context, 'dropDraft', async (trx, { params }, acting) => {
     await deleteDraft(trx, params.id);
     await audit(trx, acting, { action: 'drop draft', subject: String(params.id) });

@@ -13,6 +13,7 @@ import { isAtTheMachine } from './at-the-machine.ts';
 import { answerTo, keepAnswer } from './answered-request-queries.ts';
 import type { Acting, Answering, Asking, Context, Ordering } from './context.ts';
 import { Refusal } from './refusal.ts';
+import { noteWhoAsks } from './request-log.ts';
 import { stamp } from './stamp-queries.ts';
 
 type Part<E, K extends string> = E extends Readonly<Record<K, infer S extends z.ZodType>> ? z.output<S> : undefined;
@@ -34,7 +35,7 @@ export function read<N extends EndpointName>(router: Router, context: Context, n
   const endpoint: Endpoint = ENDPOINTS[name];
   context.answers.set(name, answer as Answering);
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
-    const asks = await context.whoAsks(req);
+    const asks = await whoAsks(context, req, res);
     const actor = endpoint.may === 'anyone' ? asks : allowed(asks, endpoint.may);
     const asked = parsed<N>(endpoint, req);
     const asking = { actor, atTheMachine: isAtTheMachine(req), today: context.clock.today() };
@@ -53,7 +54,7 @@ export function file<Content>(
   },
 ): void {
   router.get(expressPath(path), async (req, res) => {
-    const actor = allowed(await context.whoAsks(req), may);
+    const actor = allowed(await whoAsks(context, req, res), may);
     const content = await reading(context, actor, { about, asked: req }, (trx) => answer.read(trx, req));
     await answer.send(res, content, req);
   });
@@ -72,6 +73,11 @@ async function reading<T>(
   });
 }
 
+/** For answers too long to be kept: only the number of what was made is, and answers it once more. */
+interface Replay<N extends EndpointName> {
+  readonly again?: (trx: Trx, made: number, asked: Asked<N>) => Promise<Answer<N>>;
+}
+
 /**
  * Registers an endpoint that writes: in one transaction with the record of its idempotency key, so that the same request sent
  * twice is done once and answered twice.
@@ -81,11 +87,12 @@ export function write<N extends EndpointName>(
   context: Context,
   name: N,
   answer: (trx: Trx, asked: Asked<N>, acting: Acting) => Promise<Answer<N>>,
+  { again }: Replay<N> = {},
 ): void {
   const endpoint: Endpoint = ENDPOINTS[name];
   context.orders.set(name, answer as Ordering);
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
-    const actor = ordering(await context.whoAsks(req), endpoint);
+    const actor = ordering(await whoAsks(context, req, res), endpoint);
     const asked = parsed<N>(endpoint, req);
     const key = idempotencyKey(req);
     const digest = digestOf(req, actor);
@@ -94,15 +101,20 @@ export function write<N extends EndpointName>(
       await heldToOwnProjects(trx, actor, { about: endpoint.about, asked });
       const known = await answerTo(trx, key);
       if (known && known.digest !== digest) throw new Refusal([{ at: '', kind: 'key-reused' }], 409);
-      if (known) return known.answer;
+      if (known)
+        return again && /^\d+$/.test(known.answer)
+          ? JSON.stringify(await again(trx, Number(known.answer), asked))
+          : known.answer;
       const stamped = await stamp(trx, context.clock.now(), actor);
-      const given = JSON.stringify(await answer(trx, asked, { ...stamped, today: context.clock.today() }));
+      const given = await answer(trx, asked, { ...stamped, today: context.clock.today() });
       if (!isAudited(trx) && !endpoint.isUnaudited) {
         const subject = Object.values(asked.params ?? {}).join(' ');
         await audit(trx, stamped, { action: endpoint.summary, subject, detail: asked.body });
       }
-      await keepAnswer(trx, { key, digest, answer: given, at: stamped.at });
-      return given;
+      const text = JSON.stringify(given);
+      const kept = again ? String((given as { readonly id: number }).id) : text;
+      await keepAnswer(trx, { key, digest, answer: kept, at: stamped.at });
+      return text;
     });
     res
       .status(endpoint.method === 'post' ? 201 : 200)
@@ -133,7 +145,7 @@ export function act<N extends EndpointName>(
 ): void {
   const endpoint: Endpoint = ENDPOINTS[name];
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
-    const asks = await context.whoAsks(req);
+    const asks = await whoAsks(context, req, res);
     const actor = endpoint.may === 'anyone' ? asks : ordering(asks, endpoint);
     const asked = parsed<N>(endpoint, req);
     const { books, clock } = context;
@@ -144,6 +156,13 @@ export function act<N extends EndpointName>(
       });
     res.json(await answer(asked, { actor, req, res, recorded }));
   });
+}
+
+/** Who asks, noted for the log. */
+async function whoAsks(context: Context, req: Request, res: Response): Promise<Actor | null> {
+  const actor = await context.whoAsks(req);
+  noteWhoAsks(res, actor?.name);
+  return actor;
 }
 
 /** Whoever may do it; a script that only reads may not. */

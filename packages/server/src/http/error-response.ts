@@ -3,29 +3,14 @@ import type { Logger } from 'pino';
 import { ZodError } from 'zod';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { wording } from '@lowtide/core/problems/wording.ts';
+import { fileTrouble } from '../database/file-trouble.ts';
+import { pointerTo, problem, sendProblem, type Details, type RemarkWithPointer } from './problem-details.ts';
 import { Refusal } from './refusal.ts';
 
-/** RFC 9457 problem details. */
-interface Details {
-  readonly type: string;
-  readonly title: string;
-  readonly status: number;
-  readonly detail?: string;
-  readonly requestId?: string;
-  readonly problems?: readonly RemarkWithPointer[];
-}
-
-interface RemarkWithPointer {
-  readonly at: string;
-  readonly pointer: string;
-  readonly kind: string;
-  readonly message: string;
-}
-
 /** The problem in words, with the field as a JSON pointer into what was sent. */
-export function remark(problem: Problem): RemarkWithPointer {
-  const { at, kind } = problem;
-  return { at, pointer: at === '' ? '#' : `#/${at}`, kind, message: wording(problem) };
+export function remark(fact: Problem): RemarkWithPointer {
+  const { at, kind } = fact;
+  return { at, pointer: pointerTo(at === '' ? [] : at.split('/')), kind, message: wording(fact) };
 }
 
 /** 400 for what does not parse, the refusal's own status with its problems, else 500 with an id; the stack goes to the log only. */
@@ -38,7 +23,7 @@ export function errorResponse(log: Logger) {
     const details = detailsOf(error, req.get('x-request-id') ?? String(res.getHeader('x-request-id')));
     if (details.status >= 500) log.error({ err: error, requestId: details.requestId, url: req.url }, 'request failed');
     if (error instanceof Refusal && error.retryAfter !== undefined) res.set('Retry-After', String(error.retryAfter));
-    res.status(details.status).type('application/problem+json').send(JSON.stringify(details));
+    sendProblem(res, details);
   };
 }
 
@@ -50,20 +35,20 @@ function detailsOf(error: unknown, requestId: string): Details {
   }
   if (error instanceof ZodError) {
     const problems = error.issues.map(({ path, message }) => {
-      const at = path.join('/');
-      return { at, pointer: `#/${at}`, kind: 'malformed', message };
+      return { at: path.join('/'), pointer: pointerTo(path), kind: 'malformed', message };
     });
     const detail = 'The request is not of the form this address takes. See problems.';
     return { type: 'about:blank', title: 'Malformed request', status: 400, detail, problems };
   }
   const status = clientErrorStatus(error);
+  if (status === 413) return problem(413, 'Too large', 'The request is too large. Send less at once.');
   if (status !== undefined) {
-    const detail =
-      status === 413
-        ? 'The request is too large. Send less at once.'
-        : 'The request could not be read. Send valid JSON.';
-    return { type: 'about:blank', title: 'Malformed request', status, detail };
+    const message = 'The request could not be read. Send valid JSON in UTF-8.';
+    const problems = [{ at: '', pointer: '#', kind: 'malformed', message }];
+    return { ...problem(status, 'Malformed request', message), problems };
   }
+  const trouble = fileTrouble(error);
+  if (trouble !== undefined) return { ...problem(503, 'Books not available', trouble), requestId };
   const detail = 'Something broke on our side and nothing was saved. Try again; if it stays, report the request id.';
   return { type: 'about:blank', title: 'Internal error', status: 500, detail, requestId };
 }

@@ -36,6 +36,8 @@ const ACTIONS: readonly Action[] = [
   })),
   { name: 'Add a project, client, supplier or employee', path: '/settings', may: 'keep-books' },
   { name: 'People who may sign in', path: '/settings/people', may: 'run-company' },
+  { name: 'Audit log', path: '/settings/audit', may: 'keep-books' },
+  { name: 'Back up the books', path: '/settings/backups', may: 'run-company' },
   { name: 'Your account', path: '/account', may: 'own-account' },
 ];
 

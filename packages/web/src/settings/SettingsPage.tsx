@@ -15,6 +15,7 @@ import { color, space } from '../theme/tokens.ts';
 import { May, useMay } from '../api/session.tsx';
 import { CompanyForm } from './CompanyForm.tsx';
 import { AuditPart } from './AuditPart.tsx';
+import { BackupsPart } from './BackupsPart.tsx';
 import { PeoplePart } from './PeoplePart.tsx';
 import { ImportDialog } from './ImportDialog.tsx';
 
@@ -36,6 +37,11 @@ export function SettingsPage() {
             People
           </AsOfLink>
         ) : null}
+        {may('run-company') ? (
+          <AsOfLink to="/settings/backups" aria-current={kind === 'backups' ? 'page' : undefined}>
+            Backups
+          </AsOfLink>
+        ) : null}
         {may('keep-books') ? (
           <AsOfLink to="/settings/audit" aria-current={kind === 'audit' ? 'page' : undefined}>
             Audit log
@@ -49,6 +55,7 @@ export function SettingsPage() {
       </nav>
       {kind === 'people' ? <PeoplePart /> : null}
       {kind === 'audit' ? <AuditPart /> : null}
+      {kind === 'backups' ? <BackupsPart /> : null}
       {kind === 'company' ? <CompanyForm /> : null}
       {chosen === undefined ? null : <RecordsPart key={chosen} kind={chosen} />}
     </Halves>

@@ -1,6 +1,7 @@
 import { plusDays } from '../../calendar/iso-date.ts';
 import { lastDay, monthOf } from '../../calendar/month.ts';
 import {
+  codeIn,
   dayIn,
   filled,
   ifFilled,
@@ -8,8 +9,8 @@ import {
   moneyIn,
   required,
   textIn,
-  withinBooks,
   type Cell,
+  withinBooks,
 } from '../../cells/cell.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
 import { difference, MOST_CENTS, MOST_SUM, sum, ZERO, type Cents } from '../../money/cents.ts';
@@ -103,7 +104,7 @@ function readBill(group: readonly RowPlace[], catalog: Catalog): Decision<ReadBi
   );
   const parts = gathered({
     supplier,
-    number: required(cellOf(head, 'number'), 'the bill number', (cell) => textIn(cell, 'the bill number', 40)),
+    number: required(cellOf(head, 'number'), 'the bill number', (cell) => codeIn(cell, 'the bill number', 40)),
     days: daysIn(head, supplier.ok ? supplier.value : null, catalog),
     lines: listed(group.map((each) => lineIn(each, catalog))),
     control: ifFilled(cellOf(head, 'total'), null, moneyIn),

@@ -1,0 +1,36 @@
+import SqliteDatabase from 'better-sqlite3';
+
+/** Somebody else has the books. */
+export class BooksHeld extends Error {
+  constructor(path: string, holder: string) {
+    super(`${path} is in use by ${holder}. Use that one, or stop it first.`);
+  }
+}
+
+/**
+ * Holds a books file for one server, until this process ends in whatever way: the lock is the system's, on a small file beside it.
+ * `holder` says who has it to whoever comes second.
+ */
+export function holdBooks(path: string, holder: string): () => void {
+  const lock = new SqliteDatabase(`${path}.lock`, { timeout: 0 });
+  try {
+    lock.exec('CREATE TABLE IF NOT EXISTS holder (text TEXT NOT NULL) STRICT');
+    lock.exec('BEGIN IMMEDIATE; DELETE FROM holder');
+    lock.prepare('INSERT INTO holder VALUES (?)').run(holder);
+    lock.exec('COMMIT; BEGIN IMMEDIATE');
+  } catch (error) {
+    const known = isBusy(error) ? holderOf(lock) : undefined;
+    lock.close();
+    throw known === undefined ? error : new BooksHeld(path, known);
+  }
+  return () => lock.close();
+}
+
+function holderOf(lock: SqliteDatabase.Database): string {
+  const row = lock.prepare<[], { text: string }>('SELECT text FROM holder').get();
+  return row?.text ?? 'another server';
+}
+
+function isBusy(error: unknown): boolean {
+  return error instanceof SqliteDatabase.SqliteError && error.code.startsWith('SQLITE_BUSY');
+}

@@ -1,0 +1,66 @@
+import { existsSync, renameSync, rmSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import { mkdirSync } from 'node:fs';
+import { bookFacts } from './backup/book-facts-queries.ts';
+import { copiesDirectory, copiesOf } from './backup/copies.ts';
+import { copyInto } from './database/copy.ts';
+import { holdBooks } from './database/hold.ts';
+import { openToRead } from './database/open.ts';
+import { sentenceOf } from './database/start-trouble.ts';
+import { verifiedBooks } from './ledger/verify-queries.ts';
+
+/**
+ * `npm run restore`: lists the copies. `npm run restore -- <copy>`: says what is in it. With `--yes` it takes the place of the books,
+ * which are kept beside it under another name; nobody may be using them.
+ */
+const [wanted] = process.argv.slice(2).filter((word) => !word.startsWith('--'));
+const path = resolve(process.env['LOWTIDE_BOOKS'] ?? 'books/books.sqlite');
+const say = (text: string): void => void process.stdout.write(`${text}\n`);
+try {
+  if (wanted === undefined) list();
+  else await show(existsSync(wanted) ? resolve(wanted) : join(copiesDirectory(path), wanted));
+} catch (error) {
+  process.stderr.write(`${sentenceOf(error, path)}\n`);
+  process.exitCode = 1;
+}
+
+function list(): void {
+  const copies = copiesOf(path);
+  say(`Copies of ${path} in ${copiesDirectory(path)}:`);
+  for (const { name, bytes, madeAt } of copies) say(`  ${name}  ${madeAt}  ${(bytes / 1e6).toFixed(1)} MB`);
+  say(copies.length === 0 ? '  none yet. npm run backup makes one.' : 'See what is in one: npm run restore -- <name>');
+}
+
+async function show(copy: string): Promise<void> {
+  say(`In the copy ${copy}: ${await factsOf(copy)}`);
+  say(
+    existsSync(path)
+      ? `In ${path} now: ${await factsOf(path).catch((error: unknown) => sentenceOf(error, path))}`
+      : `${path} is not there.`,
+  );
+  if (!process.argv.includes('--yes')) {
+    say('Nothing was changed. To let the copy take their place: the same with --yes. What is there now is kept.');
+    return;
+  }
+  mkdirSync(dirname(path), { recursive: true });
+  const letGo = holdBooks(path, 'a copy that is being restored');
+  const restoring = `${path}.restoring`;
+  rmSync(restoring, { force: true });
+  copyInto(copy, restoring);
+  const kept = `${path}.before-restore-${new Date().toISOString().slice(0, 19).replace(/:/g, '')}`;
+  for (const ending of ['', '-wal', '-shm'])
+    if (existsSync(`${path}${ending}`)) renameSync(`${path}${ending}`, `${kept}${ending}`);
+  renameSync(restoring, path);
+  letGo();
+  say(`Restored. What was there is in ${kept}`);
+}
+
+async function factsOf(file: string): Promise<string> {
+  const books = openToRead(file);
+  const { company, documents, lines, lastPostedOn, lastRecordedAt } = await bookFacts(books.reader);
+  const wrong = (await verifiedBooks(books.reader)).flatMap(({ differences }) => differences).length;
+  await books.close();
+  const until =
+    lastPostedOn === null ? 'nothing posted' : `posted through ${lastPostedOn}, last recorded ${lastRecordedAt ?? ''}`;
+  return `${company}, ${documents} documents, ${lines} lines, ${until}; ${wrong === 0 ? 'verified' : `${wrong} differences`}`;
+}
