@@ -2,6 +2,7 @@ import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
 import { recordOf } from '@lowtide/core/collections/record-of.ts';
 import { BLANK_ROW, ESTIMATE_COLUMNS, type EstimateSheet } from '@lowtide/core/estimate/estimate-sheet.ts';
+import { inertText, textOfInert } from '@lowtide/core/files/csv-text.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { Refusal } from '../http/refusal.ts';
 import { refuseLong, SHEET_COLUMNS } from './sheet-columns.ts';
@@ -25,8 +26,8 @@ export async function readSheetFile({ name, content }: SheetFile): Promise<Estim
 export function sheetCsv({ usualMarkup, rows }: EstimateSheet): string {
   const header = [...SHEET_COLUMNS.map(({ csv }) => csv), USUAL_MARKUP];
   const lines = (rows.length > 0 ? rows : [BLANK_ROW]).map((row, place) => [
-    ...SHEET_COLUMNS.map(({ column }) => row[column]),
-    place === 0 ? usualMarkup : '',
+    ...SHEET_COLUMNS.map(({ column }) => inertText(row[column])),
+    place === 0 ? inertText(usualMarkup) : '',
   ]);
   return stringify([header, ...lines]);
 }
@@ -40,7 +41,7 @@ export function csvSheet(csv: string): EstimateSheet {
   if (header.length === 0) problems.push({ at: 'row 1', kind: 'nothing-entered' });
   if (problems.length > 0) throw new Refusal(problems);
   refuseLong(lines.length);
-  const cell = (line: readonly string[], name: string): string => line[header.indexOf(name)] ?? '';
+  const cell = (line: readonly string[], name: string): string => textOfInert(line[header.indexOf(name)] ?? '');
   const names = new Map(SHEET_COLUMNS.map(({ column, csv: name }) => [column, name]));
   const rows = lines.map((line) => recordOf(ESTIMATE_COLUMNS, (column) => cell(line, names.get(column) ?? column)));
   return { usualMarkup: lines.map((line) => cell(line, USUAL_MARKUP)).find((text) => text !== '') ?? '', rows };

@@ -17,12 +17,17 @@ export function requestLog(logger: Logger) {
     genReqId: (_req, res) => String(res.getHeader('x-request-id')),
     autoLogging: { ignore: (req) => !req.originalUrl.startsWith('/api/') },
     serializers: { req: () => undefined, res: () => undefined, err: () => undefined },
-    customProps: (req, res) => ({
-      ...{ requestId: String(res.getHeader('x-request-id')), by: res.locals['by'] as unknown, from: req.ip },
-      ...{ method: req.method, path: req.originalUrl.split('?')[0], status: res.statusCode },
-    }),
+    customSuccessObject: (req, res, timed: object) => ({ ...timed, ...requestFacts(req, res) }),
+    customErrorObject: (req, res, _error, timed: object) => ({ ...timed, ...requestFacts(req, res) }),
     customSuccessMessage: () => 'request',
     customErrorMessage: () => 'request',
     wrapSerializers: false,
   });
+}
+
+function requestFacts(req: Request, res: Response) {
+  return {
+    ...{ requestId: String(res.getHeader('x-request-id')), by: res.locals['by'] as unknown, from: req.ip },
+    ...{ method: req.method, path: req.originalUrl.split('?')[0], status: res.statusCode },
+  };
 }

@@ -1,4 +1,5 @@
 import { stringify } from 'csv-stringify/sync';
+import { inertText } from '@lowtide/core/files/csv-text.ts';
 import { plainDollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { percent } from '@lowtide/core/money/ratio.ts';
@@ -32,7 +33,7 @@ export function plainText({ value }: Cell, { holds }: TableColumn): string {
   if (typeof value === 'object') return percent(value, 4).replace('\u2212', '-');
   if (holds === 'money') return plainDollars(cents(Number(value)));
   if (holds === 'hours') return tenThousandths(Number(value)).replace(/,/g, '').replace('\u2212', '-');
-  return String(value);
+  return holds === 'text' ? inertText(String(value)) : String(value);
 }
 
 /** RFC 4180, UTF-8, header first. */

@@ -1,4 +1,5 @@
 import { parse } from 'csv-parse/sync';
+import { textOfInert } from '@lowtide/core/files/csv-text.ts';
 import { accepted, refused, type Decision } from '@lowtide/core/problems/decision.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { fieldsOf, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
@@ -20,7 +21,9 @@ export function csvRecords(kind: RecordKind, csv: string): Decision<readonly Typ
   }
   if (rows.length === 0) problems.push({ at: 'row 2', kind: 'nothing-entered' });
   if (problems.length > 0) return refused(...problems);
-  return accepted(rows.map((row) => Object.fromEntries(header.map((column, place) => [column, row[place] ?? '']))));
+  return accepted(
+    rows.map((row) => Object.fromEntries(header.map((column, place) => [column, textOfInert(row[place] ?? '')]))),
+  );
 }
 
 function rowsOf(csv: string): Decision<readonly (readonly string[])[]> {
