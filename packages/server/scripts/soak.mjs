@@ -1,10 +1,17 @@
 import { spawnSync } from 'node:child_process';
 import { resolve } from 'node:path';
 
-// `npm run soak [-- histories kills]`: long random histories and many kills; a short run of each is in `npm test`.
-const [histories = '400', kills = '40'] = process.argv.slice(2);
-/** Tests that live random histories, or kill the server. */
-const LAWS = ['histories', 'kill', 'http/stale-answers', 'projects/kept-by-project-queries', 'documents/sheet-basis'];
+// `npm run soak [-- histories kills hostile]`: long random histories, many kills, many hostile requests; a short run of each is in `npm test`.
+const [histories = '400', kills = '40', hostile = '20000'] = process.argv.slice(2);
+/** Tests that live random histories, kill the server, or send it what nobody thought of. */
+const LAWS = [
+  'histories',
+  'kill',
+  'http/stale-answers',
+  'projects/kept-by-project-queries',
+  'documents/sheet-basis',
+  'http/hostile',
+];
 const root = resolve(import.meta.dirname, '../../..');
 const { status } = spawnSync(
   resolve(root, 'node_modules/.bin/vitest'),
@@ -12,7 +19,7 @@ const { status } = spawnSync(
   {
     cwd: root,
     stdio: 'inherit',
-    env: { ...process.env, HISTORIES: histories, KILLS: kills },
+    env: { ...process.env, HISTORIES: histories, KILLS: kills, HOSTILE: hostile },
   },
 );
 process.exit(status ?? 1);

@@ -38,6 +38,7 @@ import {
   updateEstimate,
   type EstimateRecord,
 } from './estimate-queries.ts';
+import type { EstimateSheet } from '@lowtide/core/estimate/estimate-sheet.ts';
 import { readSheetFile } from './sheet-file.ts';
 
 export function estimateRoutes(router: Router, context: Context): void {
@@ -85,7 +86,9 @@ export function estimateRoutes(router: Router, context: Context): void {
     await audit(trx, acting, { action: 'reject', ...subjectOf(estimate) });
     return headAnswer(await estimateOf(trx, estimate.id));
   });
-  write(router, context, 'readSheetFile', async (_trx, { body }) => ({ sheet: await readSheetFile(body) }));
+  write(router, context, 'readSheetFile', async (_trx, _asked, _acting, sheet: EstimateSheet) => ({ sheet }), {
+    prepare: ({ body }) => readSheetFile(body),
+  });
 }
 
 /** Notes how a change order stands from today on: pending with what it would add, or no more. */

@@ -11,9 +11,6 @@ import { Refusal } from '../http/refusal.ts';
 import { ESTIMATE_SHEET, RULE_COLUMN, SUM_MARK, USUAL_MARKUP_CELL } from './estimate-workbook.ts';
 import { letterOf, refuseLong, SHEET_COLUMNS } from './sheet-columns.ts';
 
-/** What a workbook may unpack to. A small file that unpacks to gigabytes is no estimate. */
-const MOST_UNPACKED = 60_000_000;
-
 /** Reads back a workbook that `estimateWorkbook` made and somebody may have edited outside. */
 export async function workbookSheet(bytes: Buffer): Promise<EstimateSheet> {
   const book = await loaded(bytes);
@@ -37,7 +34,6 @@ function unreadable(reason: string): Refusal {
 }
 
 async function loaded(bytes: Buffer): Promise<ExcelJS.Workbook> {
-  if (unpackedSize(bytes) > MOST_UNPACKED) throw unreadable('it unpacks to more than an estimate can be');
   const book = new ExcelJS.Workbook();
   try {
     await book.xlsx.load(new Uint8Array(bytes).buffer);
@@ -45,16 +41,6 @@ async function loaded(bytes: Buffer): Promise<ExcelJS.Workbook> {
     throw unreadable('it is no workbook');
   }
   return book;
-}
-
-const CENTRAL_HEADER = Buffer.from([0x50, 0x4b, 0x01, 0x02]);
-
-/** What the directory of the archive says its files unpack to, in bytes. */
-function unpackedSize(bytes: Buffer): number {
-  let total = 0;
-  for (let at = bytes.indexOf(CENTRAL_HEADER); at >= 0; at = bytes.indexOf(CENTRAL_HEADER, at + 4))
-    total += at + 28 <= bytes.length ? bytes.readUInt32LE(at + 24) : 0;
-  return total;
 }
 
 interface ReadCell {

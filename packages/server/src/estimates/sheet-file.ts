@@ -4,6 +4,7 @@ import { recordOf } from '@lowtide/core/collections/record-of.ts';
 import { BLANK_ROW, ESTIMATE_COLUMNS, type EstimateSheet } from '@lowtide/core/estimate/estimate-sheet.ts';
 import { inertText, textOfInert } from '@lowtide/core/files/csv-text.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
+import { readWorkbookApart } from './read-workbook-apart.ts';
 import { Refusal } from '../http/refusal.ts';
 import { refuseLong, SHEET_COLUMNS } from './sheet-columns.ts';
 
@@ -18,8 +19,7 @@ export interface SheetFile {
 /** The sheet a file holds. What cannot be read in a cell comes as it is, to be marked in the grid; refused is a file that holds no sheet. */
 export async function readSheetFile({ name, content }: SheetFile): Promise<EstimateSheet> {
   if (!/\.xlsx$/i.test(name)) return csvSheet(content);
-  const { workbookSheet } = await import('./read-workbook.ts');
-  return workbookSheet(Buffer.from(content, 'base64'));
+  return readWorkbookApart(Buffer.from(content, 'base64'));
 }
 
 /** The typed cells of a sheet; the usual markup stands in its first row. */

@@ -73,29 +73,34 @@ async function reading<T>(
   });
 }
 
-/** For answers too long to be kept: only the number of what was made is, and answers it once more. */
-interface Replay<N extends EndpointName> {
+interface WriteOptions<N extends EndpointName, Prepared> {
+  /** For answers too long to be kept: only the number of what was made is, and answers it once more. */
   readonly again?: (trx: Trx, made: number, asked: Asked<N>) => Promise<Answer<N>>;
+  /** What takes long and needs nothing of the books, such as reading a file: done before the transaction begins. */
+  readonly prepare?: (asked: Asked<N>) => Promise<Prepared> | Prepared;
 }
 
 /**
  * Registers an endpoint that writes: in one transaction with the record of its idempotency key, so that the same request sent
  * twice is done once and answered twice.
  */
-export function write<N extends EndpointName>(
+export function write<N extends EndpointName, Prepared = undefined>(
   router: Router,
   context: Context,
   name: N,
-  answer: (trx: Trx, asked: Asked<N>, acting: Acting) => Promise<Answer<N>>,
-  { again }: Replay<N> = {},
+  answer: (trx: Trx, asked: Asked<N>, acting: Acting, prepared: Prepared) => Promise<Answer<N>>,
+  { again, prepare }: WriteOptions<N, Prepared> = {},
 ): void {
   const endpoint: Endpoint = ENDPOINTS[name];
-  context.orders.set(name, answer as Ordering);
+  const prepared = async (asked: Asked<N>) => (await prepare?.(asked)) as Prepared;
+  const order = async (trx: Trx, asked: Asked<N>, acting: Acting) => answer(trx, asked, acting, await prepared(asked));
+  context.orders.set(name, order as Ordering);
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
     const actor = ordering(await whoAsks(context, req, res), endpoint);
     const asked = parsed<N>(endpoint, req);
     const key = idempotencyKey(req);
     const digest = digestOf(req, actor);
+    const ready = await prepared(asked);
     const text = await context.books.writer.transaction().execute(async (trx) => {
       keepsWithin(trx, context.keeping, { stores: false });
       await heldToOwnProjects(trx, actor, { about: endpoint.about, asked });
@@ -106,7 +111,7 @@ export function write<N extends EndpointName>(
           ? JSON.stringify(await again(trx, Number(known.answer), asked))
           : known.answer;
       const stamped = await stamp(trx, context.clock.now(), actor);
-      const given = await answer(trx, asked, { ...stamped, today: context.clock.today() });
+      const given = await answer(trx, asked, { ...stamped, today: context.clock.today() }, ready);
       if (!isAudited(trx) && !endpoint.isUnaudited) {
         const subject = Object.values(asked.params ?? {}).join(' ');
         await audit(trx, stamped, { action: endpoint.summary, subject, detail: asked.body });

@@ -5,11 +5,21 @@ import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { fieldsOf, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import type { TypedRecord } from '@lowtide/core/records/read-record.ts';
 
+const MOST_ROWS = 20_000;
+const MOST_COLUMNS = 100;
+
 /** The rows of a CSV file (RFC 4180, UTF-8, header first) as records as typed. Columns are field names, in any order. */
 export function csvRecords(kind: RecordKind, csv: string): Decision<readonly TypedRecord[]> {
   const read = rowsOf(csv);
   if (!read.ok) return read;
   const [header = [], ...rows] = read.value;
+  if (rows.length > MOST_ROWS) {
+    return refused({
+      at: 'csv',
+      kind: 'file-unreadable',
+      reason: `it has more than ${MOST_ROWS} rows; take it in in parts`,
+    });
+  }
   const fields = fieldsOf(kind);
   const known = fields.map(({ name }) => name);
   const problems: Problem[] = header
@@ -28,7 +38,9 @@ export function csvRecords(kind: RecordKind, csv: string): Decision<readonly Typ
 
 function rowsOf(csv: string): Decision<readonly (readonly string[])[]> {
   try {
-    return accepted(parse(csv, { bom: true, skip_empty_lines: true, trim: true }) as string[][]);
+    const rows = parse(csv, { bom: true, skip_empty_lines: true, trim: true }) as string[][];
+    if ((rows[0]?.length ?? 0) <= MOST_COLUMNS) return accepted(rows);
+    return refused({ at: 'row 1', kind: 'file-unreadable', reason: `it has more than ${MOST_COLUMNS} columns` });
   } catch (error) {
     const reason = error instanceof Error ? error.message : 'unknown';
     return refused({ at: 'csv', kind: 'file-unreadable', reason });

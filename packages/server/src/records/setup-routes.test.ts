@@ -171,3 +171,17 @@ describe('a CSV file', () => {
     expect((await take('phase', csv)).status).toBe(201);
   });
 });
+
+test('a file may name what it adds above; one of too many rows or columns is refused whole', async () => {
+  const nested = 'code,name,parent\nN1,One,\nN2,Two,N1\nN3,Three,N2\n';
+  expect((await take('cost-code', nested)).body).toEqual({ added: 3, changed: 0 });
+  expect((await take('cost-code', 'code,name,parent\nM1,One,M2\nM2,Two,\n')).status).toBe(422);
+  const long = `code,name\n${'L,Long\n'.repeat(20_001)}`;
+  expect(await app.refused('POST', '/imports/client', { name: 'long.csv', csv: long })).toEqual([
+    'csv file-unreadable',
+  ]);
+  const wide = `${Array.from({ length: 101 }, (_, place) => `c${place}`).join(',')}\n`;
+  expect(await app.refused('POST', '/imports/client', { name: 'wide.csv', csv: wide })).toEqual([
+    'row 1 file-unreadable',
+  ]);
+});

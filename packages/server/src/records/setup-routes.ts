@@ -15,7 +15,7 @@ import {
 } from '@lowtide/core/records/read-record.ts';
 import { RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { read, write, type Acting, type Answer } from '../http/api.ts';
+import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
@@ -89,9 +89,15 @@ function recordRoutes(router: Router, context: Context): void {
     });
     return stored(trx, kind, params.id, countsFrom);
   });
-  write(router, context, 'importRecords', async (trx, { params, body }, acting) =>
-    importFile(trx, kindOf(params), body, acting),
-  );
+  const importing = async (
+    trx: Trx,
+    { params, body }: Asked<'importRecords'>,
+    acting: Acting,
+    rows: ReturnType<typeof csvRecords>,
+  ) => importFile(trx, kindOf(params), { ...body, rows }, acting);
+  write(router, context, 'importRecords', importing, {
+    prepare: ({ params, body }) => csvRecords(kindOf(params), body.csv),
+  });
 }
 
 async function recordingOf(trx: Trx, acting: Acting): Promise<Recording> {
@@ -144,15 +150,22 @@ function codeOf(fields: TypedRecord, kind: RecordKind): string {
   return fields[codeField(kind)] ?? '';
 }
 
+interface TypedOrder {
+  readonly fields: TypedRecord;
+  readonly acceptWarnings?: boolean;
+  /** What can be named, where many are read one after the other. */
+  readonly names?: RecordContext['references'];
+}
+
 /** Reads the fields and asks the books what else is wrong. A field that cannot be read is told of once, not again as missing. */
 async function readWith(
   trx: Trx,
   kind: RecordKind,
-  { fields, acceptWarnings = false }: { readonly fields: TypedRecord; readonly acceptWarnings?: boolean },
+  { fields, acceptWarnings = false, names }: TypedOrder,
   recording: Recording,
   id: number | null = null,
 ): Promise<Decision<ReadRecord>> {
-  const context: RecordContext = { today: recording.today, references: await references(trx) };
+  const context: RecordContext = { today: recording.today, references: names ?? (await references(trx)) };
   const decided = readRecord(kind, fields, context);
   if (!decided.ok) return decided;
   const accepting = { acceptWarnings, lockedThrough: recording.lockedThrough, today: recording.today };
@@ -178,31 +191,50 @@ async function stored(db: Db, kind: RecordKind, id: number, countsFrom: IsoDate 
   return { ...row, countsFrom };
 }
 
+/** Reads records one after the other. A file may name what it adds itself: what can be named is read again where something is not found. */
+async function namingReader(trx: Trx, kind: RecordKind, recording: Recording) {
+  let [names, isOld] = [await references(trx), false];
+  return {
+    added: () => (isOld = true),
+    read: async (fields: TypedRecord, id?: number): Promise<Decision<ReadRecord>> => {
+      const decided = await readWith(trx, kind, { fields, names }, recording, id);
+      if (decided.ok || !isOld || !decided.problems.some((each) => each.kind === 'unknown-code')) return decided;
+      [names, isOld] = [await references(trx), false];
+      return readWith(trx, kind, { fields, names }, recording, id);
+    },
+  };
+}
+
 /** Takes in every row or none; problems are named by row and column, the header being row 1. */
 async function importFile(
   trx: Trx,
   kind: RecordKind,
-  { name, csv }: { readonly name: string; readonly csv: string },
+  {
+    name,
+    csv,
+    rows: parsed,
+  }: { readonly name: string; readonly csv: string; readonly rows: ReturnType<typeof csvRecords> },
   acting: Acting,
 ): Promise<Answer<'importRecords'>> {
   await rememberFile(trx, { digest: createHash('sha256').update(`${kind}\n${csv}`).digest('hex'), kind, name }, acting);
-  const parsed = csvRecords(kind, csv);
   if (!parsed.ok) throw new Refusal(parsed.problems);
   const recording = await recordingOf(trx, acting);
   const problems: Problem[] = [];
+  const naming = await namingReader(trx, kind, recording);
   let added = 0;
   let changed = 0;
   for (const [index, fields] of parsed.value.entries()) {
     const at = `row ${index + 2}`;
-    const first = await readWith(trx, kind, { fields }, recording);
+    const first = await naming.read(fields);
     const id = first.ok ? await STORES[kind].match(trx, first.value) : undefined;
-    const read = id === undefined ? first : await readWith(trx, kind, { fields }, recording, id);
+    const read = id === undefined ? first : await naming.read(fields, id);
     problems.push(...problemsOf(read).map((problem) => ({ ...problem, at: `${at}/${problem.at}` })));
     if (!read.ok || problems.length > 500) continue;
     if (id === undefined) await addRecord(trx, kind, read.value, recording);
     else await changeRecord(trx, { kind, id }, read.value, recording);
     if (id === undefined) added += 1;
     else changed += 1;
+    naming.added();
   }
   if (problems.length > 0) throw new Refusal(problems);
   await audit(trx, acting, { action: `import ${kind}`, subject: name, detail: { added, changed } });
