@@ -172,6 +172,23 @@ describe('a sheet being typed', () => {
   });
 });
 
+test('what could not be kept is there after a reload, and is kept then', async () => {
+  localStorage.clear();
+  const first = open(vi.fn(), 7);
+  await waitFor(() => expect(first.result.current.sheet).not.toBeNull());
+  fail = 'connection';
+  act(() => first.result.current.change({ ...BLANK, controlTotal: '5' }));
+  await waitFor(() => expect(first.result.current.kept).toBe('not kept'));
+  first.unmount();
+  // Going away tries once more, in vain.
+  await waitFor(() => expect(sent).toHaveLength(2));
+  [fail, sent] = [null, []];
+  const again = open(vi.fn(), 7);
+  await waitFor(() => expect(again.result.current.sheet).toEqual({ ...BLANK, controlTotal: '5' }));
+  await waitFor(() => expect(sent.map(({ total }) => total)).toEqual(['5']));
+  expect(Object.keys(localStorage)).toEqual([]);
+});
+
 test('opened again soon after, a sheet is as it was kept last, and goes on from there', async () => {
   const { result, unmount, again } = open();
   act(() => result.current.change({ ...BLANK, controlTotal: '1' }));

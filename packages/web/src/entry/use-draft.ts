@@ -1,9 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Month } from '@lowtide/core/calendar/month.ts';
-import type { Sheet } from '@lowtide/core/documents/sheets.ts';
+import { Sheet } from '@lowtide/core/documents/sheets.ts';
 import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
 import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
+import { spare } from './spare.ts';
 import { useKeeping, type Keeping } from './use-keeping.ts';
 import type { PreviewOf } from './use-sheet-preview.ts';
 
@@ -37,7 +38,9 @@ const KEEP_AFTER_MS = 250;
 
 /** A sheet kept on the server at every change; until the first one it is no draft. */
 export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): DraftState {
-  const [sheet, setSheet] = useState<Sheet | null>(id === null ? blank : null);
+  const [sheet, setSheet] = useState<Sheet | null>(() =>
+    id === null ? (spareSheet(spareName(null, blank)) ?? blank) : null,
+  );
   const [preview, setPreview] = useState<Preview | null>(null);
   const stored = useRef<Stored | null>(null);
   const knownBills = useRef<readonly string[]>([]);
@@ -65,8 +68,10 @@ export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): D
     if (known === null) onMade(written.answer.id);
     return null;
   };
-  const keeping = useKeeping(sheet, send, KEEP_AFTER_MS);
-  const { take } = keeping;
+  const keeping = useKeeping(sheet, send, KEEP_AFTER_MS, () => spareName(stored.current, blank));
+  const { take, change } = keeping;
+  const begun = useRef(change);
+  useSpareSent(id === null ? spareName(null, blank) : null, change);
   const showFirst = useRef(show);
   const asked =
     unreadId === null ? null : { params: { id: String(unreadId) }, query: { month, preview: 'no' as const } };
@@ -77,10 +82,12 @@ export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): D
     const { id: own, version, sheet: theirs, knownBills: there } = loading.answer;
     stored.current = { id: own, version };
     knownBills.current = there;
+    const left = spareSheet(spareName({ id: own, version }, theirs));
     take(theirs);
     setUnreadId(null);
-    setSheet(theirs);
-    void showFirst.current(theirs);
+    setSheet(left ?? theirs);
+    if (left === null) void showFirst.current(theirs);
+    else begun.current(left);
   }, [loading.answer, take]);
 
   const unread = sheet === null ? (loading.trouble ?? null) : null;
@@ -93,6 +100,26 @@ export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): D
     },
     settled: async () => ((await keeping.settled()) ? stored.current : null),
   };
+}
+
+/** What the server did not take before the page was left goes to it when the page opens. */
+function useSpareSent(name: string | null, change: (sheet: Sheet) => void): void {
+  const opening = useRef({ name, change });
+  useEffect(() => {
+    const left = opening.current.name === null ? null : spareSheet(opening.current.name);
+    if (left !== null) opening.current.change(left);
+  }, []);
+}
+
+/** What a sheet that the server did not take is kept under in the browser: by its version, so that it never replaces a later one. */
+function spareName(of: Stored | null, { kind }: Pick<Sheet, 'kind'>): string {
+  return of === null ? `new ${kind}` : `sheet ${of.id} of version ${of.version}`;
+}
+
+/** Such a sheet; null where there is none. */
+function spareSheet(name: string): Sheet | null {
+  const left = Sheet.safeParse(spare(name));
+  return left.success ? left.data : null;
 }
 
 /** Makes a draft of a sheet that is none yet, or changes the one it is. */

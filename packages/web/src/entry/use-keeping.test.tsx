@@ -2,6 +2,7 @@
 import { act, cleanup, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { Trouble } from '../api/trouble.ts';
+import { spare } from './spare.ts';
 import { useKeeping } from './use-keeping.ts';
 
 const AFTER = 300;
@@ -102,4 +103,32 @@ test('what the server has is taken over without being sent back', async () => {
   expect(result.current.latest()).toBe('theirs');
   unmount();
   expect(sent).toEqual([]);
+});
+
+describe('what the server does not take', () => {
+  const GONE: Trouble = { detail: 'The server cannot be reached.', problems: [], status: 0, answered: false };
+  const kept = () => spare('sheet 7');
+  const spared = () => renderHook(() => useKeeping<string>('', send, AFTER, () => 'sheet 7'));
+
+  test('is kept in the browser and sent again until it is taken', async () => {
+    const { result } = spared();
+    act(() => result.current.change('abc'));
+    await rest(AFTER);
+    await answer(GONE);
+    expect([result.current.kept, kept()]).toEqual(['not kept', 'abc']);
+    await rest(5_000);
+    expect(sent).toEqual(['abc', 'abc']);
+    await answer();
+    expect([result.current.kept, kept()]).toEqual(['kept', null]);
+  });
+
+  test('is not kept in the browser, and not sent again, where somebody changed it', async () => {
+    const { result } = spared();
+    act(() => result.current.change('abc'));
+    await rest(AFTER);
+    await answer(REFUSED);
+    await rest(20_000);
+    expect([sent, kept()]).toEqual([['abc'], null]);
+    expect(result.current.kept).toBe('not kept');
+  });
 });
