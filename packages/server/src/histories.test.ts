@@ -145,6 +145,7 @@ test('whatever came on the way: over its life a project earns its contract and s
         for (const happening of history) await books.live(happening);
         await app.order('PUT', '/month-lock', { through: null, reason: 'Finishing' });
         books.month = 12;
+        app.setToday('2027-12-31');
         const { rows } = await app.ask<{ rows: { id: number; version: number; fields: Record<string, string> }[] }>(
           '/records/project',
         );

@@ -9,6 +9,7 @@ import type { TaxCode } from '../ledger/tax-code.ts';
 import type { Named } from '../lookup/lookup.ts';
 import type { Cents } from '../money/cents.ts';
 import type { Quantity } from '../money/quantity.ts';
+import type { BooksSpan } from '../months/books-span.ts';
 import type { LockedThrough } from '../months/open-day.ts';
 import type { LineStand } from '../progress/estimate-at-completion.ts';
 import type { EffectiveRate } from '../rates/rate-on.ts';
@@ -54,6 +55,8 @@ export interface HoursThere {
 /** What any sheet is read against, whatever it names. */
 export interface SheetBasis {
   readonly lockedThrough: LockedThrough;
+  /** The days that may be typed. */
+  readonly span: BooksSpan;
   readonly accounts: readonly Account[];
   readonly suppliers: readonly Supplier[];
   readonly clients: readonly Party[];

@@ -46,6 +46,8 @@ export interface Facts {
   'code-taken': { readonly subject: Subject; readonly typed: string };
   'parent-loop': { readonly typed: string };
   'days-out-of-order': { readonly earlier: string; readonly later: string };
+  'day-outside-books': { readonly day: IsoDate; readonly first: IsoDate; readonly last: IsoDate };
+  'month-ahead': { readonly month: Month; readonly current: Month };
   'month-locked': { readonly month: Month; readonly firstOpenDay: IsoDate };
   'control-total-off': { readonly control: Cents; readonly entered: Cents };
   'duplicate-bill': { readonly supplier: string; readonly number: string };

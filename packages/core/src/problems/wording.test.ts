@@ -22,6 +22,13 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'not-a-choice': { kind: 'not-a-choice', typed: 'gold', choices: ['labor', 'material'] },
   'too-long': { kind: 'too-long', field: 'the text', most: 200 },
   'copy-failed': { kind: 'copy-failed', reason: 'the disk is full' },
+  'day-outside-books': {
+    kind: 'day-outside-books',
+    day: isoDate('2029-01-01'),
+    first: isoDate('2026-01-01'),
+    last: day,
+  },
+  'month-ahead': { kind: 'month-ahead', month: march, current: march },
   'unseen-characters': { kind: 'unseen-characters', field: 'the code' },
   'unknown-code': { kind: 'unknown-code', subject: 'supplier', typed: 'x' },
   'ambiguous-code': { kind: 'ambiguous-code', subject: 'supplier', typed: 'a', among: ['A 1', 'A 2'] },

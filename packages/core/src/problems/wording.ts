@@ -31,6 +31,12 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'not-a-choice': (fact) => `"${fact.typed}" is not one of ${fact.choices.join(', ')}. Use one of these.`,
   'too-long': (fact) => `${sentence(fact.field)} is longer than ${fact.most} characters. Shorten it.`,
   'copy-failed': (fact) => `No copy was made: ${fact.reason}. See to it and try again.`,
+  'day-outside-books': (fact) =>
+    fact.day < fact.first
+      ? `${dayText(fact.day)} is before the books begin. Date it ${dayText(fact.first)} or later; what was before belongs to the opening balances.`
+      : `${dayText(fact.day)} is more than a year ahead. Check the year; ${dayText(fact.last)} is the last day that is taken.`,
+  'month-ahead': (fact) =>
+    `${monthText(fact.month)} has not come yet. Recognize months up to ${monthText(fact.current)}.`,
   'unseen-characters': (fact) =>
     `${sentence(fact.field)} holds characters that cannot be seen. Type it anew instead of pasting it.`,
   'unknown-code': (fact) => `There is no ${fact.subject} "${fact.typed}". Pick one from the list, or add it.`,

@@ -232,16 +232,19 @@ describe('a line at completion', () => {
 
 describe('runs', () => {
   test('months are run once each, in order', () => {
-    expect(mayRun(month('2027-03'), null).ok).toBe(true);
-    expect(mayRun(month('2027-03'), month('2027-02')).ok).toBe(true);
-    expect(mayRun(month('2027-03'), month('2027-01')).ok).toBe(true);
-    expect(mayRun(month('2027-03'), month('2027-03'))).toMatchObject({
+    expect(mayRun(month('2027-03'), null, month('2027-03')).ok).toBe(true);
+    expect(mayRun(month('2027-03'), month('2027-02'), month('2027-03')).ok).toBe(true);
+    expect(mayRun(month('2027-03'), month('2027-01'), month('2027-03')).ok).toBe(true);
+    expect(mayRun(month('2027-03'), month('2027-03'), month('2027-03'))).toMatchObject({
       ok: false,
       problems: [{ kind: 'month-already-run' }],
     });
-    expect(mayRun(month('2027-02'), month('2027-03'))).toMatchObject({
+    expect(mayRun(month('2027-02'), month('2027-03'), month('2027-03'))).toMatchObject({
       ok: false,
       problems: [{ kind: 'later-month-run' }],
+    });
+    expect(mayRun(month('2027-04'), month('2027-03'), month('2027-03'))).toMatchObject({
+      problems: [{ at: 'month', kind: 'month-ahead', current: '2027-03' }],
     });
   });
 

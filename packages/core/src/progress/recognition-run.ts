@@ -125,10 +125,11 @@ export function changesAnything(row: RecognitionRow): boolean {
   return earned !== 0 || lossProvision !== 0 || released.some(({ amount }) => amount !== 0);
 }
 
-/** Months may be run once each, in order; a later run catches up on whatever came in since. */
-export function mayRun(month: Month, latestRun: Month | null): Decision<Month> {
-  if (latestRun === null || latestRun < month) return accepted(month);
+/** Months may be run once each, in order, up to the current one; a later run catches up on whatever came in since. */
+export function mayRun(month: Month, latestRun: Month | null, current: Month): Decision<Month> {
   const at = 'month';
+  if (month > current) return refused({ at, kind: 'month-ahead', month, current });
+  if (latestRun === null || latestRun < month) return accepted(month);
   const problem: Problem =
     latestRun === month
       ? { at, kind: 'month-already-run', month }

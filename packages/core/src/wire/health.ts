@@ -9,5 +9,5 @@ export const Health = z.object({
 // One a line.
 // prettier-ignore
 export const HEALTH_ENDPOINTS = {
-  health: { method: 'get', path: '/health', may: 'anyone', summary: 'Whether the books can be read and written', response: Health, reads: [] },
+  health: { method: 'get', path: '/health', may: 'anyone', summary: 'Whether the books can be read and written', response: Health, reads: ['ledger'] },
 } as const satisfies Endpoints;

@@ -29,6 +29,8 @@ const NAMED = { code: z.string(), name: z.string() };
 export const SheetBasis = z.object({
   lockedThrough: Month.nullable(),
   percentDecimals: z.int().nullable(),
+  /** The days that may be typed. */
+  span: z.object({ first: Day, last: Day }),
   accounts: z.array(
     z.object({ id: AccountNumber, ...NAMED, type: z.enum(ACCOUNT_TYPES), role: z.enum(ROLE_NAMES).nullable() }),
   ),

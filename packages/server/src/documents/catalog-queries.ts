@@ -12,6 +12,7 @@ import type { Project } from '@lowtide/core/ledger/project.ts';
 import type { TaxCode } from '@lowtide/core/ledger/tax-code.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity, rate } from '@lowtide/core/money/quantity.ts';
+import { booksSpan } from '@lowtide/core/months/books-span.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
@@ -20,10 +21,11 @@ import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { accounts, companyOf } from '../records/company-queries.ts';
 
 /** What any sheet is read against. */
-export async function sheetBasis(db: Db, projects: readonly Project[]): Promise<SheetBasis> {
-  const { lockedThrough } = await companyOf(db);
+export async function sheetBasis(db: Db, projects: readonly Project[], today: IsoDate): Promise<SheetBasis> {
+  const { lockedThrough, firstMonth } = await companyOf(db);
   return {
     lockedThrough,
+    span: booksSpan(firstMonth, today),
     accounts: await accounts(db),
     suppliers: await suppliers(db),
     clients: await parties(db, 'client'),

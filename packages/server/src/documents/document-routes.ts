@@ -52,7 +52,7 @@ export function documentRoutes(router: Router, context: Context): void {
 async function postJournal(trx: Trx, body: Asked<'journal'>['body'], acting: Acting): Promise<Posted> {
   const datedOn = body.postedOn.trim() === '' ? acting.today : body.postedOn;
   const sheet = { kind: 'journal' as const, datedOn, text: body.text, rows: body.lines };
-  const { known, reading } = await sheetRead(trx, monthOf(acting.today), sheet);
+  const { known, reading } = await sheetRead(trx, { month: monthOf(acting.today), today: acting.today }, sheet);
   const { postings, problems, warnings } = reading;
   const [posting] = postings;
   const later = warnings.find(({ kind }) => kind === 'posts-later');

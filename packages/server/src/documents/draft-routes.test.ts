@@ -167,8 +167,8 @@ describe('hours', () => {
     expect((await posting(draft)).status).toBe(201);
   });
 
-  test('without a rate name employee, day and project', async () => {
+  test('before the books begin name the day', async () => {
     const draft = await keep(hoursSheet('2026-12-28', workedDay('E1', 'GATE', '31-100', '8')));
-    expect(draft.preview.problems).toMatchObject([{ at: 'rows/0/days/0', kind: 'no-rate' }]);
+    expect(draft.preview.problems).toMatchObject([{ at: 'rows/0/days/0', kind: 'day-outside-books' }]);
   });
 });

@@ -1,4 +1,5 @@
 import type { Router } from 'express';
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import { sheetPreview } from '@lowtide/core/documents/preview.ts';
 import { Sheet, sheetKind } from '@lowtide/core/documents/sheets.ts';
@@ -28,17 +29,21 @@ export function draftRoutes(router: Router, context: Context): void {
   read(router, context, 'drafts', async (db, { query }) => ({
     rows: (await drafts(db, query.kind)).map(summary),
   }));
-  read(router, context, 'draft', async (db, { params, query }) => {
+  read(router, context, 'draft', async (db, { params, query }, { today }) => {
     const stored = await draft(db, params.id);
-    return { ...(await answer(db, stored, query)), sheet: sheetOf(stored) };
+    return { ...(await answer(db, stored, { ...query, today })), sheet: sheetOf(stored) };
   });
-  const again = async (trx: Trx, made: number, { body }: { readonly body: PreviewWanted }) =>
-    answer(trx, await draft(trx, made), body);
+  const again = async (
+    trx: Trx,
+    made: number,
+    { body }: { readonly body: Omit<PreviewWanted, 'today'> },
+    today: IsoDate,
+  ) => answer(trx, await draft(trx, made), { ...body, today });
   const begin = async (trx: Trx, { body }: Asked<'newDraft'>, acting: Acting) =>
-    answer(trx, await insertDraft(trx, body.sheet.kind, body.sheet, acting), body);
+    answer(trx, await insertDraft(trx, body.sheet.kind, body.sheet, acting), { ...body, today: acting.today });
   write(router, context, 'newDraft', begin, { again });
   const change = async (trx: Trx, { params, body }: Asked<'changeDraft'>, acting: Acting) =>
-    answer(trx, await updateDraft(trx, params.id, body, acting), body);
+    answer(trx, await updateDraft(trx, params.id, body, acting), { ...body, today: acting.today });
   write(router, context, 'changeDraft', change, { again });
   write(router, context, 'dropDraft', async (trx, { params }, acting) => {
     await deleteDraft(trx, params.id);
@@ -57,7 +62,7 @@ async function postDraft(
 ): Promise<Answer<'postDraft'>> {
   const stored = await draft(trx, id);
   refuseOtherVersion(stored, body.version);
-  const { reading } = await sheetRead(trx, body.month, sheetOf(stored));
+  const { reading } = await sheetRead(trx, { month: body.month, today: acting.today }, sheetOf(stored));
   if (reading.problems.length > 0) throw new Refusal(reading.problems);
   if (reading.warnings.length > 0 && !body.acceptWarnings) {
     throw new Refusal([{ at: '', kind: 'warnings-open', count: reading.warnings.length }]);
@@ -83,18 +88,23 @@ function sheetOf(stored: StoredDraft): Sheet {
 }
 
 interface PreviewWanted {
+  readonly today: IsoDate;
   readonly month: Month;
   readonly preview: boolean | 'yes' | 'no';
 }
 
 /** A kept sheet with its preview; without one, its head and what only the books know of what it names. */
-async function answer(db: Db, stored: StoredDraft, { month, preview }: PreviewWanted): Promise<Answer<'changeDraft'>> {
+async function answer(
+  db: Db,
+  stored: StoredDraft,
+  { month, preview, today }: PreviewWanted,
+): Promise<Answer<'changeDraft'>> {
   const sheet = sheetOf(stored);
   if (preview === false || preview === 'no') {
     const { billNumbers } = sheetKind(sheet.kind).scope(sheet);
     return { ...summary(stored), sheet: null, preview: null, knownBills: [...(await knownBills(db, billNumbers))] };
   }
-  const read = await sheetRead(db, month, sheet);
+  const read = await sheetRead(db, { month, today }, sheet);
   const made = await previewOf(db, month, read);
   return { ...summary(stored), sheet, preview: made, knownBills: [...read.known.billNumbers] };
 }

@@ -87,6 +87,8 @@ describe('recognition', () => {
     expect(await app.refused('POST', '/recognition', { month: '2026-12', stamp: 'x' })).toEqual([
       'month later-month-run',
     ]);
+    expect(await app.refused('POST', '/recognition', { month: '2027-02', stamp: 'x' })).toEqual(['month month-ahead']);
+    app.setToday('2027-02-28');
     expect(await app.refused('POST', '/recognition', { month: '2027-02', stamp: 'x' })).toEqual([
       'month nothing-to-recognize',
     ]);
@@ -103,6 +105,7 @@ describe('recognition', () => {
   });
 
   test('can be taken back, the latest only, and run again', async () => {
+    app.setToday('2027-02-28');
     await post(app, '2027-01', billSheet({ ...GOOD_BILL, net: '20,000.00' }));
     const january = await recognize(app, '2027-01');
     await post(app, '2027-02', billSheet({ ...GOOD_BILL, number: 'N-2', datedOn: '2027-02-10', net: '20,000.00' }));
@@ -124,6 +127,7 @@ describe('recognition', () => {
   });
 
   test('catches up on a contract change that comes late and leaves the month before alone', async () => {
+    app.setToday('2027-02-28');
     await post(app, '2027-01', billSheet({ ...GOOD_BILL, net: '40,000.00' }));
     await recognize(app, '2027-01');
     await app.order('POST', '/records/contract-change', {
@@ -236,4 +240,14 @@ describe('files', () => {
     expect(await csv('projects', 'through=2027-01')).toContain('GATE,Tide gate,Garrow County,active');
     expect((await fetch(`${app.address}/api/reports/projects.csv`)).status).toBe(400);
   });
+});
+
+test('nothing is dated before the books begin, or more than a year ahead: the field is named', async () => {
+  const journal = { postedOn: '2026-12-31', text: 'Before', lines: [], acceptWarnings: true };
+  expect(await app.refused('POST', '/journals', journal)).toContain('postedOn day-outside-books');
+  const bill = billSheet({ ...GOOD_BILL, number: 'OLD', datedOn: '2026-12-31' });
+  const draft = await app.order<{ preview: { problems: readonly { at: string; kind: string }[] } }>('POST', '/drafts', {
+    ...{ month: '2027-01', sheet: bill },
+  });
+  expect(draft.preview.problems).toMatchObject([{ at: 'rows/0/datedOn', kind: 'day-outside-books' }]);
 });

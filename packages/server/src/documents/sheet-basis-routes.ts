@@ -10,11 +10,12 @@ import { codingStands, hoursThere, sheetBasis } from './catalog-queries.ts';
 
 /** What whoever types a sheet reads it against, to work out its preview without asking again. */
 export function sheetBasisRoutes(router: Router, context: Context): void {
-  read(router, context, 'sheetBasis', async (db) => {
+  read(router, context, 'sheetBasis', async (db, _asked, { today }) => {
     const { percentDecimals } = await companyOf(db);
-    const basis = await sheetBasis(db, await projects(db));
+    const basis = await sheetBasis(db, await projects(db), today);
     return {
       lockedThrough: basis.lockedThrough,
+      span: basis.span,
       percentDecimals,
       accounts: [...basis.accounts],
       suppliers: [...basis.suppliers],

@@ -1,3 +1,4 @@
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import type { Catalog } from '@lowtide/core/documents/catalog.ts';
 import { catalogOf } from '@lowtide/core/documents/catalog-of.ts';
@@ -14,13 +15,19 @@ export interface ReadSheet {
   readonly reading: SheetReading;
 }
 
+/** The month a sheet is worked on in, and the day it is. */
+export interface WorkedOn {
+  readonly month: Month;
+  readonly today: IsoDate;
+}
+
 /** Reads what the sheet needs of the books and has core decide. */
-export async function sheetRead(db: Db, month: Month, sheet: Sheet): Promise<ReadSheet> {
+export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet): Promise<ReadSheet> {
   const kind = sheetKind(sheet.kind);
   const all = await projects(db);
   const named = projectsNamed(sheet.rows, all);
   const { billNumbers, weekOn } = kind.scope(sheet);
-  const known = catalogOf(await sheetBasis(db, all), {
+  const known = catalogOf(await sheetBasis(db, all, today), {
     workingMonth: month,
     stands: await codingStands(
       db,

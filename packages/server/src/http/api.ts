@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Request, Response, Router } from 'express';
 import type { z } from 'zod';
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { About, Endpoint } from '@lowtide/core/wire/endpoint.ts';
 import { ENDPOINTS, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import type { FileAddress } from '@lowtide/core/wire/files.ts';
@@ -75,7 +76,7 @@ async function reading<T>(
 
 interface WriteOptions<N extends EndpointName, Prepared> {
   /** For answers too long to be kept: only the number of what was made is, and answers it once more. */
-  readonly again?: (trx: Trx, made: number, asked: Asked<N>) => Promise<Answer<N>>;
+  readonly again?: (trx: Trx, made: number, asked: Asked<N>, today: IsoDate) => Promise<Answer<N>>;
   /** What takes long and needs nothing of the books, such as reading a file: done before the transaction begins. */
   readonly prepare?: (asked: Asked<N>) => Promise<Prepared> | Prepared;
 }
@@ -108,7 +109,7 @@ export function write<N extends EndpointName, Prepared = undefined>(
       if (known && known.digest !== digest) throw new Refusal([{ at: '', kind: 'key-reused' }], 409);
       if (known)
         return again && /^\d+$/.test(known.answer)
-          ? JSON.stringify(await again(trx, Number(known.answer), asked))
+          ? JSON.stringify(await again(trx, Number(known.answer), asked, context.clock.today()))
           : known.answer;
       const stamped = await stamp(trx, context.clock.now(), actor);
       const given = await answer(trx, asked, { ...stamped, today: context.clock.today() }, ready);

@@ -1,5 +1,5 @@
-import { dayNumber, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { monthAt, monthNumber, monthOf } from '@lowtide/core/calendar/month.ts';
+import { dayNumber, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { firstDay, monthAt, monthNumber, monthOf } from '@lowtide/core/calendar/month.ts';
 import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import type { Posting } from '@lowtide/core/documents/posting.ts';
 import type { Role } from '@lowtide/core/ledger/account.ts';
@@ -8,7 +8,9 @@ import { documentId, type DocumentId } from '@lowtide/core/ledger/ids.ts';
 import { turnover, type JournalEntry } from '@lowtide/core/ledger/journal-entry.ts';
 import { MEASURE_NAMES, MEASURES, measuresOf } from '@lowtide/core/ledger/measures.ts';
 import { MOST_SUM } from '@lowtide/core/money/cents.ts';
+import { booksSpan, dayInBooks } from '@lowtide/core/months/books-span.ts';
 import { firstOpenDay } from '@lowtide/core/months/open-day.ts';
+import { problemsOf } from '@lowtide/core/problems/decision.ts';
 import { invariant } from '@lowtide/core/problems/invariant.ts';
 import { CompiledQuery } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
@@ -27,7 +29,12 @@ export interface Stamp {
   readonly by: string;
   /** The network address they record from. */
   readonly from?: string;
+  /** The day it is where they are. */
+  readonly today?: IsoDate;
 }
+
+/** For whoever records on no day, such as a benchmark. */
+const LAST_DAY = isoDate('2949-12-31');
 
 /** Line ids are `entry × LINES_PER_ENTRY + place`, so that an entry's lines lie together and in order of recording. */
 export const LINES_PER_ENTRY = 2 ** 20;
@@ -42,7 +49,8 @@ export interface Posted {
  * Throws `Refusal` for a locked month, and for sums beyond what the books can add up.
  */
 export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Stamp): Promise<Posted> {
-  const { locked, last, roles } = await booksNow(trx);
+  const { locked, last, roles, firstMonth } = await booksNow(trx);
+  refuseOutsideBooks(posting, firstMonth, stamp.today);
   refuseLockedMonths(locked, posting.entries);
   const number = posting.number ?? (await nextNumber(trx, posting.kind));
   const id = await insertDocument(trx, { ...posting, number }, stamp);
@@ -66,6 +74,7 @@ interface BooksNow {
   /** Number of the last entry. */
   readonly last: number;
   readonly roles: AccountRoles;
+  readonly firstMonth: number;
 }
 
 /** The role of each account that has one. */
@@ -74,20 +83,36 @@ type AccountRoles = ReadonlyMap<number, Role>;
 interface BooksNowRow {
   readonly locked: number | null;
   readonly last: number;
+  readonly first_month: number;
   /** JSON of lists: account and role. */
   readonly roles: string;
 }
 
 // One text for every posting, not built anew; all that a posting needs to know in one question.
 const BOOKS_NOW = CompiledQuery.raw(
-  `SELECT (SELECT locked_through FROM company) AS locked, (SELECT ifnull(MAX(id), 0) FROM journal_entry) AS last,
+  `SELECT (SELECT locked_through FROM company) AS locked, (SELECT first_month FROM company) AS first_month, (SELECT ifnull(MAX(id), 0) FROM journal_entry) AS last,
     (SELECT json_group_array(json_array(id, role)) FROM account WHERE role IS NOT NULL) AS roles`,
 );
 
 async function booksNow(trx: Trx): Promise<BooksNow> {
   const { rows } = await trx.executeQuery(BOOKS_NOW as CompiledQuery<BooksNowRow>);
-  const { locked = null, last = 0, roles = '[]' } = rows[0] ?? {};
-  return { locked, last, roles: new Map(JSON.parse(roles) as [number, Role][]) };
+  const { locked = null, last = 0, roles = '[]', first_month: firstMonth = 0 } = rows[0] ?? {};
+  return { locked, last, firstMonth, roles: new Map(JSON.parse(roles) as [number, Role][]) };
+}
+
+/** What each kind of document calls its day, where no sheet says it. */
+const DAY_FIELDS: { readonly [K in DocumentKind]?: string } = {
+  ...{ receipt: 'paidOn', payment: 'paidOn', offset: 'appliedOn', reversal: 'postedOn', journal: 'postedOn' },
+};
+
+/** Nothing is dated before the books begin, or more than a year ahead of the day it is. */
+function refuseOutsideBooks({ kind, datedOn, entries }: Posting, firstMonth: number, today?: IsoDate): void {
+  const first = firstDay(monthAt(firstMonth));
+  const at = DAY_FIELDS[kind] ?? 'datedOn';
+  const days = [datedOn, ...entries.map(({ postedOn }) => postedOn)];
+  const span = today === undefined ? { first, last: LAST_DAY } : booksSpan(monthAt(firstMonth), today);
+  const problems = days.flatMap((day) => problemsOf(dayInBooks(day, span, at)));
+  if (problems.length > 0) throw new Refusal(problems.slice(0, 1));
 }
 
 function refuseLockedMonths(locked: number | null, entries: readonly JournalEntry[]): void {

@@ -1,7 +1,8 @@
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import { createHash } from 'node:crypto';
 import type { Router } from 'express';
-import { firstDay, lastDay, monthText, type Month } from '@lowtide/core/calendar/month.ts';
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { firstDay, lastDay, monthOf, monthText, type Month } from '@lowtide/core/calendar/month.ts';
 import { openDay } from '@lowtide/core/months/open-day.ts';
 import { problemsOf as refusalsOf } from '@lowtide/core/problems/decision.ts';
 import { cents, difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
@@ -33,7 +34,7 @@ import { documentsSince, latestRun, postedRows, runRows, type LatestRun } from '
 type Run = Answer<'recognition'>;
 
 export function recognitionRoutes(router: Router, context: Context): void {
-  read(router, context, 'recognition', async (db, { query }) => preview(db, query));
+  read(router, context, 'recognition', async (db, { query }, { today }) => preview(db, query, today));
   read(router, context, 'recognitionState', async (db, { query }) => stateOf(db, query.through));
   write(router, context, 'recognize', async (trx, { body }, acting) => recognize(trx, body, acting));
   write(router, context, 'unrecognize', async (trx, { body }, acting) => {
@@ -49,7 +50,11 @@ export function recognitionRoutes(router: Router, context: Context): void {
 }
 
 /** The run of a month; of its rows as many as are asked for, totals and warnings of all. */
-async function preview(db: Db, { month, order = '', offset, limit }: Asked<'recognition'>['query']): Promise<Run> {
+async function preview(
+  db: Db,
+  { month, order = '', offset, limit }: Asked<'recognition'>['query'],
+  today: IsoDate,
+): Promise<Run> {
   const latest = await latestRun(db);
   const rows = await runRows(db, { through: month, known: null });
   const posted = latest?.month === month ? PostedRows.parse(await postedRows(db, latest.document)) : null;
@@ -70,7 +75,7 @@ async function preview(db: Db, { month, order = '', offset, limit }: Asked<'reco
     warnings: { first: warnings.slice(0, FIRST_WARNINGS).map(warningAnswer), count: warnings.length },
     posted: posted && inPart(posted),
     postedTotals: posted && postedTotals(posted),
-    problems: (await problemsOf(db, month, { rows, latest })).map(remark),
+    problems: (await problemsOf(db, month, { rows, latest, today })).map(remark),
     stamp: stampOf(rows),
     latest: latest && {
       documentId: latest.document,
@@ -94,14 +99,17 @@ async function stateOf(db: Db, through: Month): Promise<Answer<'recognitionState
   };
 }
 
+/** What a run is of, and on which day. */
+interface Running {
+  readonly rows: readonly RecognitionRow[];
+  readonly latest: LatestRun | null;
+  readonly today: IsoDate;
+}
+
 /** Why the month cannot be run; empty when it can. */
-async function problemsOf(
-  db: Db,
-  month: Month,
-  { rows, latest }: { readonly rows: readonly RecognitionRow[]; readonly latest: LatestRun | null },
-): Promise<readonly Problem[]> {
+async function problemsOf(db: Db, month: Month, { rows, latest, today }: Running): Promise<readonly Problem[]> {
   const { lockedThrough } = await companyOf(db);
-  const allowed = mayRun(month, latest?.month ?? null);
+  const allowed = mayRun(month, latest?.month ?? null, monthOf(today));
   const problems = [...refusalsOf(openDay(firstDay(month), lockedThrough, 'month')), ...refusalsOf(allowed)];
   if (problems.length === 0 && !rows.some(changesAnything)) {
     return [{ at: 'month', kind: 'nothing-to-recognize', month }];
@@ -115,7 +123,7 @@ async function recognize(
   acting: Acting,
 ): Promise<Answer<'recognize'>> {
   const rows = await runRows(trx, { through: month, known: null });
-  const problems = await problemsOf(trx, month, { rows, latest: await latestRun(trx) });
+  const problems = await problemsOf(trx, month, { rows, latest: await latestRun(trx), today: acting.today });
   if (problems.length > 0) throw new Refusal(problems);
   if (stampOf(rows) !== stamp) throw new Refusal([{ at: 'stamp', kind: 'preview-outdated' }], 409);
   const roles = rolesOf(await accounts(trx));

@@ -5,6 +5,7 @@ import { isEmpty, quantityIn, required, textIn, withinBooks, type Cell } from '.
 import { lookedUp } from '../../lookup/lookup.ts';
 import { sum } from '../../money/cents.ts';
 import { quantity, sumQuantity, unboundedExtension, type Quantity } from '../../money/quantity.ts';
+import { dayInBooks } from '../../months/books-span.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
 import {
   accepted,
@@ -83,7 +84,7 @@ function rowIn(placed: PlacedRow, catalog: Catalog): Decision<readonly PlacedHou
   return following(parts, ({ employee, work, days, text }) =>
     listed(
       days.map(({ cell, hours, day }) =>
-        mapped(costed({ employee, work, hours, workedOn: plusDays(weekOn, day) }, cell), (cost) => ({
+        mapped(workedOn({ employee, work, hours, workedOn: plusDays(weekOn, day) }, cell, catalog), (cost) => ({
           ...{ employee: employee.id, work, hours, text, at: cell.at, row: place, ...cost },
           workedOn: plusDays(weekOn, day),
           postedOn: openDayFrom(plusDays(weekOn, day), catalog.lockedThrough),
@@ -91,6 +92,11 @@ function rowIn(placed: PlacedRow, catalog: Catalog): Decision<readonly PlacedHou
       ),
     ),
   );
+}
+
+/** What the hours of a day cost, where the books hold the day. */
+function workedOn(worked: Parameters<typeof costed>[0], cell: Cell, { span }: Catalog): ReturnType<typeof costed> {
+  return following(dayInBooks(worked.workedOn, span, cell.at), () => costed(worked, cell));
 }
 
 function workIn(row: HoursRow, at: string, catalog: Catalog): Decision<ReadCoding | 'no project'> {

@@ -5,6 +5,7 @@ import { debit, turnover, type Dimensions, type Line } from '../../ledger/journa
 import { lookedUp } from '../../lookup/lookup.ts';
 import { difference, MOST_SUM, ZERO, type Cents } from '../../money/cents.ts';
 import { quantity } from '../../money/quantity.ts';
+import { dayInBooks } from '../../months/books-span.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
 import { following, gathered, listed, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
 import { budgetWarnings, type CodedCost } from '../budget-warnings.ts';
@@ -17,7 +18,7 @@ import { generalJournal } from './post.ts';
 
 export function readJournalSheet(sheet: JournalSheet, catalog: Catalog): SheetReading {
   const dated = required({ typed: sheet.datedOn, at: 'datedOn' }, 'the date', (cell) =>
-    dayIn(cell, lastDay(catalog.workingMonth)),
+    following(dayIn(cell, lastDay(catalog.workingMonth)), (day) => dayInBooks(day, catalog.span, cell.at)),
   );
   const filled = sheet.rows.flatMap((row, place) => (isBlank(row) ? [] : [{ row, place }]));
   const lines = listed(filled.map(({ row, place }) => lineIn(row, `rows/${place}`, catalog)));

@@ -15,6 +15,7 @@ import {
 import { lookedUp } from '../../lookup/lookup.ts';
 import { difference, MOST_CENTS, MOST_SUM, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { quantity } from '../../money/quantity.ts';
+import { dayInBooks } from '../../months/books-span.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
 import {
   accepted,
@@ -134,7 +135,9 @@ function daysIn(
   supplier: Supplier | null,
   catalog: Catalog,
 ): Decision<Pick<Bill, 'datedOn' | 'postedOn' | 'dueOn'>> {
-  const dated = required(cellOf(head, 'datedOn'), 'the date', (cell) => dayIn(cell, lastDay(catalog.workingMonth)));
+  const dated = required(cellOf(head, 'datedOn'), 'the date', (cell) =>
+    following(dayIn(cell, lastDay(catalog.workingMonth)), (day) => dayInBooks(day, catalog.span, cell.at)),
+  );
   return following(dated, (datedOn) => {
     const dueCell = cellOf(head, 'dueOn');
     const due = ifFilled(dueCell, plusDays(datedOn, supplier?.termsDays ?? 0), (cell) => dayIn(cell, datedOn));
