@@ -8,7 +8,7 @@ const env = {
   ...process.env,
   LOWTIDE_BOOKS: 'books/demo.sqlite',
   LOWTIDE_TODAY: '2027-03-31',
-  LOWTIDE_USER: 'I. Varga, accountant',
+  LOWTIDE_DEMO: '1',
 };
 const children = [
   spawn(process.execPath, ['--watch', '--import', 'tsx', 'packages/server/src/main.ts'], {

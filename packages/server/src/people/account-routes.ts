@@ -8,6 +8,7 @@ import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { passwordFits, passwordHash, passwordProblems } from './passwords.ts';
 import { personNow, updatePerson, type Person } from './person-queries.ts';
+import { momentText } from './moment-text.ts';
 import { ownHours } from './own-hours-queries.ts';
 import { newSecondFactor, stepOfCode } from './second-factor.ts';
 import { digestOf, newSecret } from './secrets.ts';
@@ -117,8 +118,4 @@ async function withPassword({ books }: Context, actor: Actor | null, password: s
   const person = await personNow(books.reader, idOf(actor));
   if (await passwordFits(person.passwordHash, password)) return person;
   throw new Refusal([{ at: 'password', kind: 'password-wrong' }]);
-}
-
-function momentText(moment: number): string {
-  return new Date(moment).toISOString();
 }

@@ -6,9 +6,18 @@ import type { Db } from '../database/schema.ts';
 import { act, read, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { audit } from '../audit/audit-queries.ts';
+import { audit, auditEntries } from '../audit/audit-queries.ts';
 import { passwordHash, passwordProblems } from './passwords.ts';
-import { employeeByCode, employeeCodes, everybody, insertPerson, personNow, updatePerson } from './person-queries.ts';
+import { momentText } from './moment-text.ts';
+import {
+  employeeByCode,
+  employeeCodes,
+  everybody,
+  insertPerson,
+  personNow,
+  updatePerson,
+  type Person,
+} from './person-queries.ts';
 import { endSessions, lastSeen } from './session-queries.ts';
 
 /** Who may sign in, and as what. Nobody is ever deleted: what they did keeps their name. */
@@ -18,7 +27,7 @@ export function peopleRoutes(router: Router, context: Context): void {
     const rows = (await everybody(db)).map(({ id, name, email, role, employee, active, totpSecret, version }) => ({
       ...{ id, name, email, role, active, version, secondFactor: totpSecret !== null },
       employee: employee === null ? '' : (codes.get(employee) ?? ''),
-      lastSeenAt: momentText(seen.get(id)),
+      lastSeenAt: seen.has(id) ? momentText(seen.get(id) ?? 0) : null,
     }));
     return { rows };
   });
@@ -39,7 +48,7 @@ export function peopleRoutes(router: Router, context: Context): void {
     await recorded(async (trx, acting) => {
       const before = await personNow(trx, params.id);
       if (before.version !== body.version) {
-        throw new Refusal([{ at: '', kind: 'changed-meanwhile', by: 'Somebody', when: 'a moment ago' }], 409);
+        throw new Refusal([{ at: '', kind: 'changed-meanwhile', ...(await lastChange(trx, before)) }], 409);
       }
       await personRead(trx, body, params.id);
       await refuseLastAdministrator(trx, params.id, body);
@@ -117,7 +126,11 @@ async function refuseLastAdministrator(
   }
 }
 
-/** A moment as the wire has it. */
-function momentText(moment: number | undefined): string | null {
-  return moment === undefined ? null : new Date(moment).toISOString();
+/** Who changed somebody's account last, and when; they themselves, where no administrator did. */
+async function lastChange(db: Db, { id, name }: Pick<Person, 'id' | 'name'>): Promise<{ by: string; when: string }> {
+  const { entries } = await auditEntries(db, { text: '', by: '', about: `person ${id}` });
+  const [last] = entries;
+  const when =
+    last === undefined ? 'an earlier moment' : new Date(last.at).toISOString().slice(0, 16).replace('T', ' ');
+  return { by: last?.by ?? name, when };
 }

@@ -261,7 +261,9 @@ describe('people', () => {
     expect((await jon.send('GET', '/account')).status).toBe(401);
     const typed = { email: emailOf('Jon Reed'), password: PASSWORD };
     expect(problemsIn(await visitor(app).send('POST', '/session', typed))).toEqual(['password sign-in-wrong']);
-    expect(problemsIn(await ines.send('PUT', '/people/2', left))).toEqual(['changed-meanwhile']);
+    const late = await ines.send('PUT', '/people/2', left);
+    expect(problemsIn(late)).toEqual(['changed-meanwhile']);
+    expect(String(late.body['detail'])).toMatch(/^Ines Falk changed this at 2027-01-31 \d\d:\d\d\./);
     await app.close();
   });
 
