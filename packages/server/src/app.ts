@@ -25,6 +25,8 @@ import { knownHosts } from './http/hosts.ts';
 import { jsonBody } from './http/json-body.ts';
 import { requestLog } from './http/request-log.ts';
 import { problem, sendProblem } from './http/problem-details.ts';
+import { longOrders } from './http/long-orders.ts';
+import { progressRoutes } from './http/progress-routes.ts';
 import { healthRoutes } from './health/health-routes.ts';
 import { openApiDocument } from './http/openapi.ts';
 import { ledgerRoutes } from './ledger/ledger-routes.ts';
@@ -86,6 +88,7 @@ const FEATURES = [
   peopleRoutes,
   accountRoutes,
   healthRoutes,
+  progressRoutes,
   backupRoutes,
   traceRoutes,
 ];
@@ -94,7 +97,16 @@ type ContextParts = Pick<AppParts, 'books' | 'clock' | 'user' | 'demo' | 'server
 
 function contextOf({ demo = false, serverCode = '', ...parts }: ContextParts): Context {
   const asks = whoAsks({ ...parts, demo });
-  return { ...parts, demo, serverCode, whoAsks: asks, answers: new Map(), orders: new Map(), keeping: new Map() };
+  return {
+    ...parts,
+    demo,
+    serverCode,
+    whoAsks: asks,
+    answers: new Map(),
+    orders: new Map(),
+    keeping: new Map(),
+    longOrders: longOrders(),
+  };
 }
 
 /** What every endpoint does, without HTTP: for bulk loads and benchmarks. */

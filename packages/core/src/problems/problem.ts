@@ -47,6 +47,8 @@ export interface Facts {
   'parent-loop': { readonly typed: string };
   'days-out-of-order': { readonly earlier: string; readonly later: string };
   'day-outside-books': { readonly day: IsoDate; readonly first: IsoDate; readonly last: IsoDate };
+  'day-ahead': { readonly day: IsoDate; readonly today: IsoDate };
+  'paid-before': { readonly day: IsoDate; readonly number: string; readonly datedOn: IsoDate };
   'month-ahead': { readonly month: Month; readonly current: Month };
   'month-locked': { readonly month: Month; readonly firstOpenDay: IsoDate };
   'control-total-off': { readonly control: Cents; readonly entered: Cents };
@@ -56,6 +58,7 @@ export interface Facts {
   'nothing-entered': object;
   'warnings-open': { readonly count: number };
   'preview-outdated': object;
+  'order-stopped': { readonly done: number; readonly of: number };
   'no-rate': { readonly employee: string; readonly day: IsoDate; readonly project: string };
   'too-many-hours': { readonly employee: string; readonly day: IsoDate };
   'month-already-run': { readonly month: Month };
@@ -130,6 +133,8 @@ export interface Concerns {
   unbudgeted: { readonly code: string; readonly project: string };
   'unusual-amount': { readonly supplier: string; readonly largest: Cents; readonly amount: Cents };
   'other-month': { readonly month: Month };
+  'day-ahead': { readonly day: IsoDate; readonly today: IsoDate };
+  'day-to-come': { readonly day: IsoDate };
   'posts-later': { readonly day: IsoDate; readonly postsOn: IsoDate };
   'hours-there': { readonly employee: string; readonly day: IsoDate; readonly code: string; readonly hours: Quantity };
   'not-active': { readonly project: string; readonly status: string };

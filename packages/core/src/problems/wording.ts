@@ -1,4 +1,4 @@
-import { dayText } from '../calendar/iso-date.ts';
+import { dayText, type IsoDate } from '../calendar/iso-date.ts';
 import { monthOf, monthText } from '../calendar/month.ts';
 import { difference, opposite, type Cents } from '../money/cents.ts';
 import { dollars, tenThousandths } from '../money/dollars.ts';
@@ -35,6 +35,9 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     fact.day < fact.first
       ? `${dayText(fact.day)} is before the books begin. Date it ${dayText(fact.first)} or later; what was before belongs to the opening balances.`
       : `${dayText(fact.day)} is more than a year ahead. Check the year; ${dayText(fact.last)} is the last day that is taken.`,
+  'day-ahead': (fact) => farAhead(fact.day),
+  'paid-before': (fact) =>
+    `${fact.number} is of ${dayText(fact.datedOn)}; ${dayText(fact.day)} is before it. Correct the day, or say that it is meant.`,
   'month-ahead': (fact) =>
     `${monthText(fact.month)} has not come yet. Recognize months up to ${monthText(fact.current)}.`,
   'unseen-characters': (fact) =>
@@ -92,6 +95,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'nothing-entered': () => 'Nothing is entered yet. Fill in at least one line.',
   'warnings-open': (fact) =>
     `There ${fact.count === 1 ? 'is one warning' : `are ${fact.count} warnings`}. Look, then post again to accept.`,
+  'order-stopped': ({ done, of }) => `Stopped after ${done} of ${of} rows. Nothing was taken in.`,
   'preview-outdated': () => 'The books changed since this was shown. Look at the new figures, then post.',
   'no-rate': (fact) =>
     `${fact.employee} has no cost rate on ${dayText(fact.day)} for ${fact.project}. Add one in Settings › Employees.`,
@@ -174,6 +178,8 @@ const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>) => str
     `The latest forecast of ${fact.project} is of ${monthText(fact.month)}. Make a new one under Forecast, or copy it when nothing changed.`,
   'loss-expected': (fact) =>
     `${fact.project} is expected to lose ${dollars(fact.loss)}; the loss is provided for in full.`,
+  'day-ahead': (fact) => farAhead(fact.day),
+  'day-to-come': (fact) => `${dayText(fact.day)} is still to come.`,
   'posts-later': (fact) =>
     `${monthText(monthOf(fact.day))} is locked, so this posts on ${dayText(fact.postsOn)}. It keeps its date, ${dayText(fact.day)}.`,
   'hours-there': (fact) =>
@@ -197,4 +203,8 @@ function sentence(text: string): string {
 function apart(control: Cents, entered: Cents): string {
   const missing = difference(control, entered);
   return missing > 0 ? `${dollars(missing)} is still missing` : `${dollars(opposite(missing))} too much`;
+}
+
+function farAhead(day: IsoDate): string {
+  return `${dayText(day)} is more than a month ahead. Correct the day, or say that it is meant.`;
 }

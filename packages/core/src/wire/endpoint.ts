@@ -15,6 +15,7 @@ export const TOPICS = [
   'views',
   'people',
   'backups',
+  'progress',
 ] as const;
 export type Topic = (typeof TOPICS)[number];
 

@@ -8,6 +8,7 @@ import { ESTIMATE_ENDPOINTS } from './estimates.ts';
 import { FORECAST_ENDPOINTS } from './forecasts.ts';
 import { HEALTH_ENDPOINTS } from './health.ts';
 import { PEOPLE_ENDPOINTS } from './people.ts';
+import { PROGRESS_ENDPOINTS } from './progress.ts';
 import { READING_ENDPOINTS } from './reading.ts';
 import { SETUP_ENDPOINTS } from './setup.ts';
 import { SHEET_BASIS_ENDPOINTS } from './sheet-basis.ts';
@@ -47,6 +48,7 @@ export const ENDPOINTS = {
   ...AUDIT_ENDPOINTS,
   ...HEALTH_ENDPOINTS,
   ...BACKUP_ENDPOINTS,
+  ...PROGRESS_ENDPOINTS,
 } as const satisfies Endpoints;
 
 export type EndpointName = keyof typeof ENDPOINTS;

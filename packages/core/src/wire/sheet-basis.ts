@@ -30,7 +30,7 @@ export const SheetBasis = z.object({
   lockedThrough: Month.nullable(),
   percentDecimals: z.int().nullable(),
   /** The days that may be typed. */
-  span: z.object({ first: Day, last: Day }),
+  span: z.object({ first: Day, today: Day, last: Day }),
   accounts: z.array(
     z.object({ id: AccountNumber, ...NAMED, type: z.enum(ACCOUNT_TYPES), role: z.enum(ROLE_NAMES).nullable() }),
   ),

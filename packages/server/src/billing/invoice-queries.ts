@@ -23,7 +23,7 @@ export async function invoiceRead(db: Db, form: InvoiceForm, today: IsoDate): Pr
   const { lockedThrough } = await companyOf(db);
   const datedOn = invoiceDay(form, today);
   const contract = await contractOf(db, form, datedOn.ok ? datedOn.value : today);
-  return readInvoice(form, { datedOn, lockedThrough, taxCodes: await taxCodes(db), contract });
+  return readInvoice(form, { datedOn, today, lockedThrough, taxCodes: await taxCodes(db), contract });
 }
 
 const FAR_MONTH = month('2999-12');

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -71,6 +72,34 @@ test('a migration that fails leaves the file as it was', async () => {
   const { rows } = await sql`SELECT name FROM sqlite_schema WHERE name = 'half'`.execute(books.reader);
   expect(rows).toEqual([]);
   await books.close();
+});
+
+test('a migration that is killed leaves the file as it was, to be migrated again', async () => {
+  const books = await openBooks(path);
+  await books.close();
+  const killed = `
+    import { sql } from 'kysely';
+    import { openBooks } from '${join(import.meta.dirname, 'open.ts')}';
+    import { migrate, MIGRATIONS } from '${join(import.meta.dirname, 'migrate.ts')}';
+    const books = await openBooks('${path}');
+    const up = async (db) => {
+      await sql\`CREATE TABLE half (id INTEGER) STRICT\`.execute(db);
+      process.kill(process.pid, 'SIGKILL');
+      await new Promise(() => {});
+    };
+    await migrate(books.writer, { path: '${path}', version: () => MIGRATIONS.length }, [...MIGRATIONS, { up }]);
+  `;
+  const { signal } = spawnSync(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', killed], {
+    cwd: import.meta.dirname,
+  });
+  expect(signal).toBe('SIGKILL');
+  const again = await openBooks(path);
+  const { rows } = await sql`SELECT name FROM sqlite_schema WHERE name = 'half'`.execute(again.reader);
+  expect(rows).toEqual([]);
+  expect((await sql<{ user_version: number }>`PRAGMA user_version`.execute(again.reader)).rows).toEqual([
+    { user_version: MIGRATIONS.length },
+  ]);
+  await again.close();
 });
 
 test('what is acknowledged is on the disk: full synchronization holds after writes', async () => {

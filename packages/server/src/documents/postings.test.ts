@@ -75,6 +75,13 @@ describe('a reversal', () => {
   });
 });
 
+test('a payment before its bill is asked about, and recorded when it is meant', async () => {
+  const [bill] = await post(app, '2027-01', billSheet(GOOD_BILL));
+  const payment = { documentId: bill?.id, paidOn: '2027-01-02', amount: '100' };
+  expect(await app.refused('POST', '/payments', payment)).toEqual(['paidOn paid-before']);
+  expect((await app.send('POST', '/payments', { ...payment, acceptWarnings: true })).status).toBe(201);
+});
+
 describe('recognition', () => {
   test('earns the share of the contract that cost is of the estimate, once a month, in order', async () => {
     await post(app, '2027-01', billSheet({ ...GOOD_BILL, net: '20,000.00' }));

@@ -1,5 +1,6 @@
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
+import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { dayIn, moneyIn } from '@lowtide/core/cells/cell.ts';
 import type { DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import { supplierPayment } from '@lowtide/core/documents/payment/post.ts';
@@ -7,7 +8,8 @@ import { clientReceipt } from '@lowtide/core/documents/receipt/post.ts';
 import { partyId } from '@lowtide/core/ledger/ids.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { postingDay } from '@lowtide/core/months/open-day.ts';
-import { accepted, following, gathered, refused, type Decision } from '@lowtide/core/problems/decision.ts';
+import { usualPaymentDay } from '@lowtide/core/months/unusual-day.ts';
+import { accepted, following, gathered, mapped, refused, type Decision } from '@lowtide/core/problems/decision.ts';
 import { invariant } from '@lowtide/core/problems/invariant.ts';
 import type { Trx } from '../database/schema.ts';
 import { write, type Acting, type Asked } from '../http/api.ts';
@@ -37,26 +39,39 @@ async function settle(
 ): Promise<Posted> {
   const { answer, partyId: party } = await document(trx, body.documentId);
   const { lockedThrough } = await companyOf(trx);
-  const paidOn = dayIn({ typed: body.paidOn, at: 'paidOn' }, acting.today);
+  const paidOn = following(dayIn({ typed: body.paidOn, at: 'paidOn' }, acting.today), (day) =>
+    usualPaymentDay(
+      day,
+      { number: answer.number, datedOn: isoDate(answer.datedOn) },
+      { at: 'paidOn', today: acting.today, mayBeUnusual: body.acceptWarnings },
+    ),
+  );
   const order = acceptedOr(
     gathered({
       kind: ofKind(answer.kind, settles),
       amount: following(moneyIn({ typed: body.amount, at: 'amount' }), (amount) =>
         partOf(amount, cents(answer.openCents)),
       ),
-      paidOn,
-      postedOn: following(paidOn, (day) =>
-        postingDay(day, lockedThrough, { at: 'paidOn', mayPostLater: body.acceptWarnings }),
+      days: following(paidOn, (day) =>
+        mapped(postingDay(day, lockedThrough, { at: 'paidOn', mayPostLater: body.acceptWarnings }), (postedOn) => ({
+          datedOn: day,
+          postedOn,
+        })),
       ),
     }),
   );
   invariant(party !== null, 'bills and invoices have a party');
-  const { amount, postedOn } = order;
-  const entry = post(rolesOf(await accounts(trx)), { party: partyId(party), postedOn, amount, text: answer.number });
+  const { amount, days } = order;
+  const entry = post(rolesOf(await accounts(trx)), {
+    party: partyId(party),
+    postedOn: days.postedOn,
+    amount,
+    text: answer.number,
+  });
   const posted = await postDocument(
     trx,
     {
-      ...{ kind, number: null, party: partyId(party), project: null, datedOn: order.paidOn, dueOn: null },
+      ...{ kind, number: null, party: partyId(party), project: null, datedOn: days.datedOn, dueOn: null },
       ...{ gross: amount, memo: answer.number, body, entries: [entry] },
     },
     acting,

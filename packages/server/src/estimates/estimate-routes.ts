@@ -9,7 +9,7 @@ import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { openDayFrom } from '@lowtide/core/months/open-day.ts';
 import { gathered } from '@lowtide/core/problems/decision.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
+import { read, write, type Acting, type Answer, type Asked, type Work } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { remark } from '../http/error-response.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
@@ -86,9 +86,15 @@ export function estimateRoutes(router: Router, context: Context): void {
     await audit(trx, acting, { action: 'reject', ...subjectOf(estimate) });
     return headAnswer(await estimateOf(trx, estimate.id));
   });
-  write(router, context, 'readSheetFile', async (_trx, _asked, _acting, sheet: EstimateSheet) => ({ sheet }), {
-    prepare: ({ body }) => readSheetFile(body),
-  });
+  write(
+    router,
+    context,
+    'readSheetFile',
+    async (_trx, _asked, _acting, { prepared }: Work<EstimateSheet>) => ({ sheet: prepared }),
+    {
+      prepare: ({ body }) => readSheetFile(body),
+    },
+  );
 }
 
 /** Notes how a change order stands from today on: pending with what it would add, or no more. */

@@ -13,6 +13,7 @@ import type { Actor } from './actor.ts';
 import { isAtTheMachine } from './at-the-machine.ts';
 import { answerTo, keepAnswer } from './answered-request-queries.ts';
 import type { Acting, Answering, Asking, Context, Ordering } from './context.ts';
+import { orderName, UNWATCHED, type Progress } from './long-orders.ts';
 import { Refusal } from './refusal.ts';
 import { noteWhoAsks } from './request-log.ts';
 import { stamp } from './stamp-queries.ts';
@@ -81,6 +82,12 @@ interface WriteOptions<N extends EndpointName, Prepared> {
   readonly prepare?: (asked: Asked<N>) => Promise<Prepared> | Prepared;
 }
 
+/** What an order works with beside the books and what was asked. */
+export interface Work<Prepared> {
+  readonly prepared: Prepared;
+  readonly progress: Progress;
+}
+
 /**
  * Registers an endpoint that writes: in one transaction with the record of its idempotency key, so that the same request sent
  * twice is done once and answered twice.
@@ -89,12 +96,13 @@ export function write<N extends EndpointName, Prepared = undefined>(
   router: Router,
   context: Context,
   name: N,
-  answer: (trx: Trx, asked: Asked<N>, acting: Acting, prepared: Prepared) => Promise<Answer<N>>,
+  answer: (trx: Trx, asked: Asked<N>, acting: Acting, work: Work<Prepared>) => Promise<Answer<N>>,
   { again, prepare }: WriteOptions<N, Prepared> = {},
 ): void {
   const endpoint: Endpoint = ENDPOINTS[name];
   const prepared = async (asked: Asked<N>) => (await prepare?.(asked)) as Prepared;
-  const order = async (trx: Trx, asked: Asked<N>, acting: Acting) => answer(trx, asked, acting, await prepared(asked));
+  const order = async (trx: Trx, asked: Asked<N>, acting: Acting) =>
+    answer(trx, asked, acting, { prepared: await prepared(asked), progress: UNWATCHED });
   context.orders.set(name, order as Ordering);
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
     const actor = ordering(await whoAsks(context, req, res), endpoint);
@@ -102,26 +110,36 @@ export function write<N extends EndpointName, Prepared = undefined>(
     const key = idempotencyKey(req);
     const digest = digestOf(req, actor);
     const ready = await prepared(asked);
-    const text = await context.books.writer.transaction().execute(async (trx) => {
-      keepsWithin(trx, context.keeping, { stores: false });
-      await heldToOwnProjects(trx, actor, { about: endpoint.about, asked });
-      const known = await answerTo(trx, key);
-      if (known && known.digest !== digest) throw new Refusal([{ at: '', kind: 'key-reused' }], 409);
-      if (known)
-        return again && /^\d+$/.test(known.answer)
-          ? JSON.stringify(await again(trx, Number(known.answer), asked, context.clock.today()))
-          : known.answer;
-      const stamped = await stamp(trx, context.clock.now(), actor);
-      const given = await answer(trx, asked, { ...stamped, today: context.clock.today() }, ready);
-      if (!isAudited(trx) && !endpoint.isUnaudited) {
-        const subject = Object.values(asked.params ?? {}).join(' ');
-        await audit(trx, stamped, { action: endpoint.summary, subject, detail: asked.body });
-      }
-      const text = JSON.stringify(given);
-      const kept = again ? String((given as { readonly id: number }).id) : text;
-      await keepAnswer(trx, { key, digest, answer: kept, at: stamped.at });
-      return text;
-    });
+    const name = orderName(actor, key);
+    const progress = context.longOrders.begin(name);
+    const text = await context.books.writer
+      .transaction()
+      .execute(async (trx) => {
+        keepsWithin(trx, context.keeping, { stores: false });
+        await heldToOwnProjects(trx, actor, { about: endpoint.about, asked });
+        const known = await answerTo(trx, key);
+        if (known && known.digest !== digest) throw new Refusal([{ at: '', kind: 'key-reused' }], 409);
+        if (known)
+          return again && /^\d+$/.test(known.answer)
+            ? JSON.stringify(await again(trx, Number(known.answer), asked, context.clock.today()))
+            : known.answer;
+        const stamped = await stamp(trx, context.clock.now(), actor);
+        const given = await answer(
+          trx,
+          asked,
+          { ...stamped, today: context.clock.today() },
+          { prepared: ready, progress },
+        );
+        if (!isAudited(trx) && !endpoint.isUnaudited) {
+          const subject = Object.values(asked.params ?? {}).join(' ');
+          await audit(trx, stamped, { action: endpoint.summary, subject, detail: asked.body });
+        }
+        const text = JSON.stringify(given);
+        const kept = again ? String((given as { readonly id: number }).id) : text;
+        await keepAnswer(trx, { key, digest, answer: kept, at: stamped.at });
+        return text;
+      })
+      .finally(() => context.longOrders.end(name));
     res
       .status(endpoint.method === 'post' ? 201 : 200)
       .type('application/json')

@@ -3,6 +3,7 @@ import type { Request } from 'express';
 import type { EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import type { Books } from '../database/open.ts';
 import type { Actor } from './actor.ts';
+import type { LongOrders } from './long-orders.ts';
 import type { Keeping } from '../projects/kept-by-project-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import type { Stamp } from '../ledger/post-document-queries.ts';
@@ -23,12 +24,13 @@ export interface Context {
   readonly clock: Clock;
   /** What the one is called who uses books without people. */
   readonly user: string;
-  /** Who asks; null where one must sign in first. */
   /** Everybody at the machine may act as anybody. */
   readonly demo: boolean;
   /** What the first person types from another machine; empty where nobody may. */
   readonly serverCode: string;
+  /** Who asks; null where one must sign in first. */
   readonly whoAsks: (req: Request) => Promise<Actor | null>;
+  readonly longOrders: LongOrders;
   /** What was worked out of every project and is kept in memory. */
   readonly keeping: Keeping;
   /** How each reading endpoint answers, filled as routes register; files say the same as screens by asking here. */

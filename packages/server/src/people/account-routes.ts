@@ -44,7 +44,7 @@ export function accountRoutes(router: Router, context: Context): void {
     await recorded(async (trx, acting) => {
       await updatePerson(trx, { ...(await personNow(trx, person.id)), passwordHash: hashed });
       await endSessions(trx, person.id, { allBut: actor?.session ?? null });
-      await audit(trx, acting, { action: 'change password', subject: person.name });
+      await audit(trx, acting, { action: 'change password', subject: person.name, about: `person ${person.id}` });
     });
     return { done: true as const };
   });
@@ -68,7 +68,11 @@ function secondFactorRoutes(router: Router, context: Context): void {
       const step = stepOfCode(body.secret, body.code, { now: clock.now(), used: 0 });
       if (step === undefined) throw new Refusal([{ at: 'code', kind: 'code-wrong' }]);
       await updatePerson(trx, { ...person, totpSecret: body.secret, totpStep: step });
-      await audit(trx, acting, { action: 'ask for a second factor', subject: person.name });
+      await audit(trx, acting, {
+        action: 'ask for a second factor',
+        subject: person.name,
+        about: `person ${person.id}`,
+      });
     });
     return { done: true as const };
   });
@@ -77,7 +81,11 @@ function secondFactorRoutes(router: Router, context: Context): void {
     await recorded(async (trx, acting) => {
       const person = await personNow(trx, id);
       await updatePerson(trx, { ...person, totpSecret: null });
-      await audit(trx, acting, { action: 'ask for no second factor', subject: person.name });
+      await audit(trx, acting, {
+        action: 'ask for no second factor',
+        subject: person.name,
+        about: `person ${person.id}`,
+      });
     });
     return { done: true as const };
   });

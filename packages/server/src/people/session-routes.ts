@@ -29,7 +29,13 @@ export function sessionRoutes(router: Router, context: Context): void {
     if (person === 'code-needed') return { done: false, needsCode: true };
     await recorded(async (trx, { at }) => {
       await beginSession(trx, { req, res }, { person: person.id, now: clock.now() });
-      await audit(trx, { at, by: person.name, from: req.ip ?? '' }, { action: 'sign in', subject: person.name });
+      await audit(
+        trx,
+        { at, by: person.name, from: req.ip ?? '' },
+        {
+          ...{ action: 'sign in', subject: person.name, about: `person ${person.id}` },
+        },
+      );
     });
     return { done: true, needsCode: false };
   });

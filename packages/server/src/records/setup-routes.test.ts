@@ -185,3 +185,24 @@ test('a file may name what it adds above; one of too many rows or columns is ref
     'row 1 file-unreadable',
   ]);
 });
+
+test('a long file says how far it is, and lets others be answered; stopped, nothing of it is kept', async () => {
+  const rows = Array.from({ length: 8_000 }, (_, row) => `LONG-${row},Supplier ${row}`);
+  const form = { name: 'long.csv', csv: `code,name\n${rows.join('\n')}\n` };
+  const importing = app.send('POST', '/imports/supplier', form, 'long');
+  const seen: number[] = [];
+  while (seen.length < 2) {
+    const { underWay } = await app.ask<{ underWay: { done: number; of: number } | null }>('/progress/long');
+    if (underWay !== null && underWay.done > (seen.at(-1) ?? 0)) {
+      expect(underWay.of).toBe(8_000);
+      seen.push(underWay.done);
+    }
+  }
+  expect(await app.ask('/progress/other')).toEqual({ underWay: null });
+  await app.order('DELETE', '/progress/long', undefined);
+  expect(await importing).toMatchObject({ status: 409, body: { problems: [{ kind: 'order-stopped' }] } });
+  expect((await records('supplier')).rows.filter(({ fields }) => fields['code']?.startsWith('LONG-'))).toEqual([]);
+  expect(await app.ask('/progress/long')).toEqual({ underWay: null });
+  // The same file may come again.
+  expect(await app.send('POST', '/imports/supplier', form, 'again')).toMatchObject({ body: { added: 8_000 } });
+});

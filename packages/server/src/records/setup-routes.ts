@@ -15,7 +15,7 @@ import {
 } from '@lowtide/core/records/read-record.ts';
 import { RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
+import { read, write, type Acting, type Answer, type Asked, type Work } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
@@ -93,8 +93,8 @@ function recordRoutes(router: Router, context: Context): void {
     trx: Trx,
     { params, body }: Asked<'importRecords'>,
     acting: Acting,
-    rows: ReturnType<typeof csvRecords>,
-  ) => importFile(trx, kindOf(params), { ...body, rows }, acting);
+    work: Work<ReturnType<typeof csvRecords>>,
+  ) => importFile(trx, { kind: kindOf(params), ...body, ...work }, acting);
   write(router, context, 'importRecords', importing, {
     prepare: ({ params, body }) => csvRecords(kindOf(params), body.csv),
   });
@@ -205,25 +205,27 @@ async function namingReader(trx: Trx, kind: RecordKind, recording: Recording) {
   };
 }
 
+interface ImportedFile extends Work<ReturnType<typeof csvRecords>> {
+  readonly kind: RecordKind;
+  readonly name: string;
+  readonly csv: string;
+}
+
 /** Takes in every row or none; problems are named by row and column, the header being row 1. */
 async function importFile(
   trx: Trx,
-  kind: RecordKind,
-  {
-    name,
-    csv,
-    rows: parsed,
-  }: { readonly name: string; readonly csv: string; readonly rows: ReturnType<typeof csvRecords> },
+  { kind, name, csv, prepared, progress }: ImportedFile,
   acting: Acting,
 ): Promise<Answer<'importRecords'>> {
   await rememberFile(trx, { digest: createHash('sha256').update(`${kind}\n${csv}`).digest('hex'), kind, name }, acting);
-  if (!parsed.ok) throw new Refusal(parsed.problems);
+  const rows = acceptedOr(prepared);
   const recording = await recordingOf(trx, acting);
   const problems: Problem[] = [];
   const naming = await namingReader(trx, kind, recording);
   let added = 0;
   let changed = 0;
-  for (const [index, fields] of parsed.value.entries()) {
+  for (const [index, fields] of rows.entries()) {
+    await progress.step(index, rows.length);
     const at = `row ${index + 2}`;
     const first = await naming.read(fields);
     const id = first.ok ? await STORES[kind].match(trx, first.value) : undefined;

@@ -5,14 +5,17 @@ import type { Trouble } from './trouble.ts';
 /** Refusals of what may be done all the same, once whoever orders it says so, and how the button that does says it. */
 const ACCEPTANCES: Readonly<Record<string, string>> = {
   'month-locked': 'Post on the first open day',
+  'paid-before': 'Record it before the document',
+  'day-ahead': 'Record it so far ahead',
   'estimate-below-cost': 'Keep it below cost',
 };
 
 /** How the refusal may be accepted; null where any part of it may not. */
 export function acceptanceOf(trouble: Trouble | null): string | null {
-  const [first, ...others] = trouble?.problems ?? [];
-  const said = first === undefined ? undefined : ACCEPTANCES[first.kind];
-  return said === undefined || others.some(({ kind }) => kind !== first?.kind) ? null : said;
+  const said = new Set((trouble?.problems ?? []).map(({ kind }) => ACCEPTANCES[kind]));
+  const [first] = said;
+  if (first === undefined || said.has(undefined)) return null;
+  return said.size === 1 ? first : 'Record it all the same';
 }
 
 /** A field as the controls in `ui/` take it. */

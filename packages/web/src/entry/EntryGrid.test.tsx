@@ -211,7 +211,7 @@ describe('a sheet of rows that are given', () => {
     await user.keyboard('{Control>}{Delete}{/Control}');
     expect(changed).not.toHaveBeenCalled();
     await user.keyboard('5');
-    expect(changed).toHaveBeenCalledExactlyOnceWith([row('A'), row('B', '5')]);
+    expect(changed).toHaveBeenCalledExactlyOnceWith([row('A'), row('B', '5')], '1-1');
   });
 });
 

@@ -31,7 +31,8 @@ export interface EntryGridProps {
   readonly label: string;
   readonly columns: readonly GridColumn[];
   readonly rows: readonly GridRow[];
-  readonly onChange: (rows: readonly GridRow[]) => void;
+  /** Takes the rows as changed by typing in the place; null when they changed otherwise, as by pasting. */
+  readonly onChange: (rows: readonly GridRow[], place: string | null) => void;
   /** What is wrong with a cell, by `row/column`. */
   readonly marks: ReadonlyMap<string, CellMark>;
   readonly suggest: (row: GridRow, column: string, typed: string) => readonly Suggestion[];
@@ -170,7 +171,7 @@ function useGridCursor(props: EntryGridProps, focusCell: (place: CellPlace) => v
   const chosen = Math.min(picking?.chosen ?? 0, suggestions.length - 1);
   const move = (down: number, right: number): void =>
     focusCell({ row: cursor.row + down, column: cursor.column + right });
-  const write = (value: string): void => onChange(withCell(rows, cursor, ids, value));
+  const write = (value: string): void => onChange(withCell(rows, cursor, ids, value), null);
   const accept = (suggestion: Suggestion): void => {
     setPicking(null);
     if (suggestion.act) suggestion.act();
@@ -179,6 +180,7 @@ function useGridCursor(props: EntryGridProps, focusCell: (place: CellPlace) => v
         withBlock(rows, { row: cursor.row, column: 0 }, ids, [
           ids.map((id) => suggestion.patch[id] ?? rowAt(cursor.row)[id] ?? ''),
         ]),
+        null,
       );
   };
   const onPaste = (event: ClipboardEvent): void => {
@@ -186,7 +188,7 @@ function useGridCursor(props: EntryGridProps, focusCell: (place: CellPlace) => v
     if (!isBlock(text) || columns[cursor.column]?.readOnly) return;
     event.preventDefault();
     setPicking(null);
-    onChange(withBlock(rows, cursor, ids, pastedBlock(text)));
+    onChange(withBlock(rows, cursor, ids, pastedBlock(text)), null);
   };
   const onFocus = (place: CellPlace): void => {
     setCursor(place);
@@ -194,7 +196,7 @@ function useGridCursor(props: EntryGridProps, focusCell: (place: CellPlace) => v
     onCursor(place);
   };
   const onType = (place: CellPlace, value: string): void => {
-    onChange(withCell(rows, place, ids, value));
+    onChange(withCell(rows, place, ids, value), `${place.row}-${place.column}`);
     setPicking({ chosen: 0 });
   };
   const onKeyDown = gridKeys({ ...props, cursor, ids, rowAt, move, write, accept, suggestions, chosen, setPicking });
@@ -266,11 +268,15 @@ interface GridKeys extends EntryGridProps {
 /** Takes out, puts in or moves a row when the key says so; whether it did. */
 function editsRows({ cursor, ids, rows, move, onChange }: GridKeys, { key, shiftKey }: KeyboardEvent): boolean {
   const { row } = cursor;
-  if (key === 'Delete') onChange(rows.filter((_, index) => index !== row));
-  else if (key === 'i') onChange(withBlankRow(rows, row, ids));
+  if (key === 'Delete')
+    onChange(
+      rows.filter((_, index) => index !== row),
+      null,
+    );
+  else if (key === 'i') onChange(withBlankRow(rows, row, ids), null);
   else if (shiftKey && (key === 'ArrowUp' || key === 'ArrowDown')) {
     const down = key === 'ArrowUp' ? -1 : 1;
-    onChange(withRowMoved(rows, row, row + down));
+    onChange(withRowMoved(rows, row, row + down), null);
     if (row + down >= 0 && row + down < rows.length) move(down, 0);
   } else return false;
   return true;

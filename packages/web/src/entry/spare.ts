@@ -1,23 +1,48 @@
+import type { z } from 'zod';
+
+/** What is typed and the server may not have. */
+interface Spare {
+  /** The version it was typed on; null where the server has none yet. */
+  readonly version: number | null;
+  readonly typed: unknown;
+  /** What was on its way to the server; it may have arrived. */
+  readonly sent: unknown;
+}
+
 const PREFIX = 'lowtide not kept: ';
 
-/** Keeps in this browser what the server did not take, until it does: a reload or a closed laptop loses nothing. */
-export function keepSpare(key: string, typed: unknown): void {
+/** Keeps it in this browser until the server has it: a reload or a closed laptop loses nothing. */
+export function keepSpare(name: string, spare: Spare): void {
   try {
-    localStorage.setItem(PREFIX + key, JSON.stringify(typed));
+    localStorage.setItem(PREFIX + name, JSON.stringify(spare));
   } catch {
     // Full, or not allowed here: what is typed is still on the page, and the page says that it is not kept.
   }
 }
 
-/** What was kept so; null where nothing was. */
-export function spare(key: string): unknown {
+export function dropSpare(name: string): void {
+  localStorage.removeItem(PREFIX + name);
+}
+
+/** What was typed last beyond what the server has; null where there is nothing, or somebody else changed it since. */
+export function broughtBack<T>(
+  name: string,
+  shape: z.ZodType<T>,
+  server: { readonly version: number; readonly typed: T } | null,
+): T | null {
+  const spare = spareOf(name);
+  const typed = shape.safeParse(spare?.typed);
+  if (spare === null || !typed.success) return null;
+  if (server === null || spare.version === server.version) return typed.data;
+  const arrived = shape.safeParse(spare.sent);
+  const isOurs = arrived.success && JSON.stringify(arrived.data) === JSON.stringify(server.typed);
+  return isOurs && spare.version === server.version - 1 ? typed.data : null;
+}
+
+function spareOf(name: string): Spare | null {
   try {
-    return JSON.parse(localStorage.getItem(PREFIX + key) ?? 'null');
+    return JSON.parse(localStorage.getItem(PREFIX + name) ?? 'null') as Spare | null;
   } catch {
     return null;
   }
-}
-
-export function dropSpare(key: string): void {
-  localStorage.removeItem(PREFIX + key);
 }

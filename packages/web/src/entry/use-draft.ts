@@ -4,8 +4,8 @@ import { Sheet } from '@lowtide/core/documents/sheets.ts';
 import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
 import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
-import { spare } from './spare.ts';
-import { useKeeping, type Keeping } from './use-keeping.ts';
+import { broughtBack } from './spare.ts';
+import { useKeeping, type Keeping, type SpareName } from './use-keeping.ts';
 import type { PreviewOf } from './use-sheet-preview.ts';
 
 export type Preview = SheetPreview;
@@ -39,7 +39,7 @@ const KEEP_AFTER_MS = 250;
 /** A sheet kept on the server at every change; until the first one it is no draft. */
 export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): DraftState {
   const [sheet, setSheet] = useState<Sheet | null>(() =>
-    id === null ? (spareSheet(spareName(null, blank)) ?? blank) : null,
+    id === null ? (broughtBack(spareName(null, blank).name, Sheet, null) ?? blank) : null,
   );
   const [preview, setPreview] = useState<Preview | null>(null);
   const stored = useRef<Stored | null>(null);
@@ -71,7 +71,7 @@ export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): D
   const keeping = useKeeping(sheet, send, KEEP_AFTER_MS, () => spareName(stored.current, blank));
   const { take, change } = keeping;
   const begun = useRef(change);
-  useSpareSent(id === null ? spareName(null, blank) : null, change);
+  useSpareSent(id === null ? spareName(null, blank).name : null, change);
   const showFirst = useRef(show);
   const asked =
     unreadId === null ? null : { params: { id: String(unreadId) }, query: { month, preview: 'no' as const } };
@@ -82,7 +82,7 @@ export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): D
     const { id: own, version, sheet: theirs, knownBills: there } = loading.answer;
     stored.current = { id: own, version };
     knownBills.current = there;
-    const left = spareSheet(spareName({ id: own, version }, theirs));
+    const left = broughtBack(spareName({ id: own, version }, theirs).name, Sheet, { version, typed: theirs });
     take(theirs);
     setUnreadId(null);
     setSheet(left ?? theirs);
@@ -106,20 +106,14 @@ export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): D
 function useSpareSent(name: string | null, change: (sheet: Sheet) => void): void {
   const opening = useRef({ name, change });
   useEffect(() => {
-    const left = opening.current.name === null ? null : spareSheet(opening.current.name);
+    const left = opening.current.name === null ? null : broughtBack(opening.current.name, Sheet, null);
     if (left !== null) opening.current.change(left);
   }, []);
 }
 
-/** What a sheet that the server did not take is kept under in the browser: by its version, so that it never replaces a later one. */
-function spareName(of: Stored | null, { kind }: Pick<Sheet, 'kind'>): string {
-  return of === null ? `new ${kind}` : `sheet ${of.id} of version ${of.version}`;
-}
-
-/** Such a sheet; null where there is none. */
-function spareSheet(name: string): Sheet | null {
-  const left = Sheet.safeParse(spare(name));
-  return left.success ? left.data : null;
+/** What a sheet that the server does not have is kept under in the browser. */
+function spareName(of: Stored | null, { kind }: Pick<Sheet, 'kind'>): SpareName {
+  return of === null ? { name: `new ${kind}`, version: null } : { name: `sheet ${of.id}`, version: of.version };
 }
 
 /** Makes a draft of a sheet that is none yet, or changes the one it is. */

@@ -2,7 +2,8 @@
 import { act, cleanup, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { Trouble } from '../api/trouble.ts';
-import { spare } from './spare.ts';
+import { z } from 'zod';
+import { broughtBack } from './spare.ts';
 import { useKeeping } from './use-keeping.ts';
 
 const AFTER = 300;
@@ -107,8 +108,8 @@ test('what the server has is taken over without being sent back', async () => {
 
 describe('what the server does not take', () => {
   const GONE: Trouble = { detail: 'The server cannot be reached.', problems: [], status: 0, answered: false };
-  const kept = () => spare('sheet 7');
-  const spared = () => renderHook(() => useKeeping<string>('', send, AFTER, () => 'sheet 7'));
+  const kept = (version = 3, typed = '') => broughtBack('sheet 7', z.string(), { version, typed });
+  const spared = () => renderHook(() => useKeeping<string>('', send, AFTER, () => ({ name: 'sheet 7', version: 3 })));
 
   test('is kept in the browser and sent again until it is taken', async () => {
     const { result } = spared();
@@ -130,5 +131,24 @@ describe('what the server does not take', () => {
     await rest(20_000);
     expect([sent, kept()]).toEqual([['abc'], null]);
     expect(result.current.kept).toBe('not kept');
+  });
+
+  test('because the page is left right after typing is there when it opens again', async () => {
+    const { result } = spared();
+    act(() => result.current.change('abc'));
+    globalThis.dispatchEvent(new Event('pagehide'));
+    expect(kept()).toBe('abc');
+    await rest(AFTER);
+    // On its way, and typed on: the server may have the first of it or not.
+    act(() => result.current.change('abcd'));
+    globalThis.dispatchEvent(new Event('pagehide'));
+    expect([kept(), kept(4, 'abc')]).toEqual(['abcd', 'abcd']);
+    // Somebody else's version is not written over.
+    expect([kept(4, 'theirs'), kept(5, 'abc')]).toEqual([null, null]);
+    await answer();
+    await answer();
+    expect(result.current.kept).toBe('kept');
+    globalThis.dispatchEvent(new Event('pagehide'));
+    expect(kept()).toBeNull();
   });
 });

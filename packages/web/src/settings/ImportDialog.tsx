@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components/FileTrigger';
 import styled from 'styled-components';
 import { fieldsOf, RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
-import { useWrite, type Answer } from '../api/books-api.ts';
+import type { Answer } from '../api/books-api.ts';
+import { useLongWrite } from '../api/use-long-write.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
@@ -14,7 +15,7 @@ import { space, type } from '../theme/tokens.ts';
 export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; readonly onClose: () => void }) {
   const [file, setFile] = useState({ name: 'pasted.csv', csv: '' });
   const [told, setTold] = useState<Trouble | Answer<'importRecords'> | null>(null);
-  const [send, { busy }] = useWrite('importRecords');
+  const { order: send, busy, progress, stop } = useLongWrite('importRecords');
   const fields = fieldsOf(kind);
   const choose = (files: FileList | null): void => {
     const chosen = files?.[0];
@@ -59,6 +60,7 @@ export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; rea
           remarks={told.problems.length > 0 ? told.problems : [{ at: '', message: told.detail }]}
         />
       ) : null}
+      {busy && progress !== null ? <Running {...progress} onStop={stop} /> : null}
       <DialogActions>
         <Button onPress={onClose}>Close</Button>
         <Button $look="primary" isDisabled={busy || file.csv.trim() === ''} onPress={() => void order()}>
@@ -68,6 +70,31 @@ export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; rea
     </Dialog>
   );
 }
+
+interface RunningProps {
+  readonly done: number;
+  readonly of: number;
+  readonly onStop: () => void;
+}
+
+function Running({ done, of, onStop }: RunningProps) {
+  return (
+    <ProgressLine>
+      <progress aria-label="Rows read" value={done} max={of} />
+      Row {done.toLocaleString()} of {of.toLocaleString()}
+      <Button onPress={onStop}>Stop</Button>
+    </ProgressLine>
+  );
+}
+
+const ProgressLine = styled.div`
+  display: flex;
+  align-items: center;
+  gap: ${space.two};
+  progress {
+    flex: 1;
+  }
+`;
 
 const Columns = styled.dl`
   display: grid;

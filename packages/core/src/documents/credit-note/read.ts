@@ -4,6 +4,7 @@ import type { PartyId, ProjectId } from '../../ledger/ids.ts';
 import { cents, difference, type Cents } from '../../money/cents.ts';
 import { ratio, shareOf } from '../../money/ratio.ts';
 import { postingDay, type LockedThrough } from '../../months/open-day.ts';
+import { usualDay } from '../../months/unusual-day.ts';
 import { accepted, following, gathered, mapped, refused, type Decision } from '../../problems/decision.ts';
 import type { CreditNoteForm } from './form.ts';
 import type { CreditNote } from './post.ts';
@@ -44,10 +45,10 @@ export function readCreditNote(
     following(dayIn(cell, today), (day) => afterInvoice(day, invoice)),
   );
   const days = following(datedOn, (day) =>
-    mapped(postingDay(day, lockedThrough, { at: 'datedOn', mayPostLater: form.acceptWarnings }), (postedOn) => ({
-      datedOn: day,
-      postedOn,
-    })),
+    gathered({
+      datedOn: usualDay(day, { at: 'datedOn', today, mayBeUnusual: form.acceptWarnings }),
+      postedOn: postingDay(day, lockedThrough, { at: 'datedOn', mayPostLater: form.acceptWarnings }),
+    }),
   );
   const parts = gathered({
     days,

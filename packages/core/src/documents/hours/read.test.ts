@@ -244,7 +244,11 @@ test('days of the next month are no cost of this one', () => {
     SAMPLE,
   );
   expect(costs).toHaveLength(3);
-  expect(warnings).toMatchObject([{ kind: 'over-budget', after: 90_000 + 33_600 }]);
+  expect(warnings).toMatchObject([
+    { kind: 'over-budget', after: 90_000 + 33_600 },
+    { kind: 'day-to-come', at: 'rows/0/days/3', day: '2027-04-01' },
+    { kind: 'day-to-come', at: 'rows/0/days/4', day: '2027-04-02' },
+  ]);
 });
 
 test('hours over the budget warn once, at their row', () => {

@@ -7,6 +7,7 @@ import { sum } from '../../money/cents.ts';
 import { quantity, sumQuantity, unboundedExtension, type Quantity } from '../../money/quantity.ts';
 import { dayInBooks } from '../../months/books-span.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
+import { dayToCome } from '../../months/unusual-day.ts';
 import {
   accepted,
   following,
@@ -55,6 +56,7 @@ export function readHoursSheet(sheet: HoursSheet, catalog: Catalog): SheetReadin
     warnings: [
       ...budgetWarnings(costs, catalog),
       ...worked.flatMap((hours) => laterPosting(hours.workedOn, catalog.lockedThrough, hours)),
+      ...worked.flatMap(({ workedOn, at }) => dayToCome(workedOn, catalog.span.today, at)),
       ...worked.flatMap((hours) => alreadyThere(hours, catalog)),
     ],
   };

@@ -20,7 +20,12 @@ const read = (form: Partial<InvoiceForm>, { contract = 100_000, billed = 20_000,
   readInvoice(
     { ...FORM, ...form },
     {
-      ...{ datedOn: accepted(isoDate(day)), lockedThrough: month('2027-01'), taxCodes: SAMPLE.taxCodes },
+      ...{
+        datedOn: accepted(isoDate(day)),
+        today: isoDate('2027-03-31'),
+        lockedThrough: month('2027-01'),
+        taxCodes: SAMPLE.taxCodes,
+      },
       contract: accepted(contractOf(contract, billed)),
     },
   );
@@ -94,7 +99,7 @@ test.each([
 
 test('without a contract or a day only that is said', () => {
   const missing = refused({ at: 'project', kind: 'missing', field: 'the project' });
-  const basis = { lockedThrough: null, taxCodes: [], contract: missing };
+  const basis = { today: isoDate('2027-03-31'), lockedThrough: null, taxCodes: [], contract: missing };
   const { figures, decided } = readInvoice(FORM, {
     ...basis,
     datedOn: invoiceDay({ ...FORM, datedOn: 'x' }, isoDate('2027-03-31')),

@@ -6,6 +6,7 @@ import { lookedUp } from '../../lookup/lookup.ts';
 import { cents, ZERO, type Cents } from '../../money/cents.ts';
 import { ratio } from '../../money/ratio.ts';
 import { postingDay, type LockedThrough } from '../../months/open-day.ts';
+import { usualDay } from '../../months/unusual-day.ts';
 import { accepted, following, gathered, mapped, unless, type Decision } from '../../problems/decision.ts';
 import type { ProjectPosition } from '../../progress/project-position.ts';
 import { contractShare, type BillingShare } from './contract-share.ts';
@@ -42,6 +43,7 @@ export interface BilledContract {
 
 export interface InvoiceBasis {
   readonly datedOn: Decision<IsoDate>;
+  readonly today: IsoDate;
   readonly lockedThrough: LockedThrough;
   readonly taxCodes: readonly TaxCode[];
   readonly contract: Decision<BilledContract>;
@@ -55,7 +57,7 @@ export function invoiceDay({ datedOn }: InvoiceForm, today: IsoDate): Decision<I
 /** What the invoice comes to as far as it can be told, and the invoice, or all that is wrong with it. */
 export function readInvoice(
   form: InvoiceForm,
-  { datedOn, lockedThrough, taxCodes, contract }: InvoiceBasis,
+  { datedOn, today, lockedThrough, taxCodes, contract }: InvoiceBasis,
 ): { readonly figures: InvoiceFigures; readonly decided: Decision<ReadInvoice> } {
   const taxCode = ifFilled({ typed: form.taxCode, at: 'taxCode' }, null, (cell) =>
     lookedUp(taxCodes, cell, 'tax code'),
@@ -68,7 +70,7 @@ export function readInvoice(
   );
   const days = following(datedOn, (day) =>
     gathered({
-      datedOn: accepted(day),
+      datedOn: usualDay(day, { at: 'datedOn', today, mayBeUnusual: form.acceptWarnings }),
       postedOn: postingDay(day, lockedThrough, { at: 'datedOn', mayPostLater: form.acceptWarnings }),
       dueOn: dueIn(form, day, contract.ok ? contract.value.termsDays : 0),
     }),

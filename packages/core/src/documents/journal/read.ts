@@ -7,6 +7,7 @@ import { difference, MOST_SUM, ZERO, type Cents } from '../../money/cents.ts';
 import { quantity } from '../../money/quantity.ts';
 import { dayInBooks } from '../../months/books-span.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
+import { dayAhead } from '../../months/unusual-day.ts';
 import { following, gathered, listed, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
 import { budgetWarnings, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog } from '../catalog.ts';
@@ -43,6 +44,7 @@ export function readJournalSheet(sheet: JournalSheet, catalog: Catalog): SheetRe
     problems: problemsOf(parts),
     warnings: [
       ...(dated.ok ? laterPosting(dated.value, catalog.lockedThrough, { at: 'datedOn' }) : []),
+      ...(dated.ok ? dayAhead(dated.value, catalog.span.today, 'datedOn') : []),
       ...budgetWarnings(costs, catalog),
     ],
   };

@@ -17,6 +17,7 @@ import { difference, MOST_CENTS, MOST_SUM, sum, ZERO, type Cents } from '../../m
 import { quantity } from '../../money/quantity.ts';
 import { dayInBooks } from '../../months/books-span.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
+import { dayAhead } from '../../months/unusual-day.ts';
 import {
   accepted,
   following,
@@ -219,6 +220,7 @@ function billWarnings({ bill, gross, places }: ReadBill, catalog: Catalog): read
     found.push({ at: at('net'), kind: 'unusual-amount', supplier: name, largest, amount: gross });
   }
   found.push(...laterPosting(bill.datedOn, catalog.lockedThrough, { at: at('datedOn') }));
+  found.push(...dayAhead(bill.datedOn, catalog.span.today, at('datedOn')));
   const month = monthOf(bill.postedOn);
   if (month !== catalog.workingMonth) found.push({ at: at('datedOn'), kind: 'other-month', month });
   return found;

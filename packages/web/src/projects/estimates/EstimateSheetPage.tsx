@@ -107,7 +107,7 @@ function HeadFields({ state, typed, head, reading, isReadOnly }: Parts & { reado
   const { change, trouble } = state;
   const field = (at: 'name' | 'pricedOn' | 'targetEndOn') => ({
     value: typed[at],
-    onChange: (value: string) => change({ ...typed, [at]: value }),
+    onChange: (value: string) => change({ ...typed, [at]: value }, at),
     problem: trouble?.problems.find((problem) => problem.at === at)?.message,
     isReadOnly: isReadOnly,
   });
@@ -120,7 +120,7 @@ function HeadFields({ state, typed, head, reading, isReadOnly }: Parts & { reado
         label="Markup %"
         figures
         value={typed.sheet.usualMarkup}
-        onChange={(usualMarkup) => change({ ...typed, sheet: { ...typed.sheet, usualMarkup } })}
+        onChange={(usualMarkup) => change({ ...typed, sheet: { ...typed.sheet, usualMarkup } }, 'usualMarkup')}
         problem={reading?.problems.find(({ at }) => at === 'usualMarkup')?.message}
         isReadOnly={isReadOnly}
       />
@@ -157,7 +157,9 @@ function SheetGrid({ state, typed, basis, reading, columns, isReadOnly }: SheetG
       label="Estimate"
       columns={columns}
       rows={sheet.rows}
-      onChange={(rows) => state.change({ ...typed, sheet: { ...sheet, rows: ruledRows(sheet.rows, rows) } })}
+      onChange={(rows, place) =>
+        state.change({ ...typed, sheet: { ...sheet, rows: ruledRows(sheet.rows, rows) } }, place)
+      }
       marks={marks}
       follows={(row) => reading?.follows.get(row)}
       suggest={(_row, column, cell) => (isReadOnly ? [] : estimateSuggestions(column, cell, { sheet, basis }))}
@@ -223,7 +225,11 @@ function EstimateActions({ state, head, typed, reading, place }: Parts & { reado
       ) : null}
       {open === 'withdraw' || open === 'reject' ? <DecideDialog deed={open} head={head} onClose={close} /> : null}
       {open === 'files' ? (
-        <FilesDialog id={id} onRead={waits ? (sheet) => state.change({ ...typed, sheet }) : null} onClose={close} />
+        <FilesDialog
+          id={id}
+          onRead={waits ? (sheet) => state.change({ ...typed, sheet }, null) : null}
+          onClose={close}
+        />
       ) : null}
     </>
   );

@@ -1,7 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
-import type { EstimateSheet } from '@lowtide/core/estimate/estimate-sheet.ts';
+import { z } from 'zod';
+import { EstimateSheet } from '@lowtide/core/wire/estimates.ts';
 import { useRead, useWrite, type Answer } from '../../api/books-api.ts';
 import type { Trouble } from '../../api/trouble.ts';
+import { broughtBack } from '../../entry/spare.ts';
 import { useKeeping, type Keeping } from '../../entry/use-keeping.ts';
 import { useUndo } from '../../entry/use-undo.ts';
 
@@ -9,19 +11,18 @@ type Estimate = Answer<'estimate'>;
 export type Head = Answer<'changeEstimate'>;
 
 /** What of an estimate is typed. */
-export interface TypedEstimate {
-  readonly name: string;
-  readonly pricedOn: string;
-  readonly targetEndOn: string;
-  readonly sheet: EstimateSheet;
-}
+const TypedEstimate = z
+  .object({ name: z.string(), pricedOn: z.string(), targetEndOn: z.string(), sheet: EstimateSheet })
+  .readonly();
+export type TypedEstimate = z.output<typeof TypedEstimate>;
 
 export interface EstimateState {
   /** Null while it is read. */
   readonly typed: TypedEstimate | null;
   readonly head: Head | null;
   readonly basis: Estimate['basis'] | null;
-  readonly change: (typed: TypedEstimate) => void;
+  /** Takes what was typed in a place; null when it was not typed. */
+  readonly change: (typed: TypedEstimate, place: string | null) => void;
   readonly undo: () => void;
   readonly redo: () => void;
   readonly kept: Keeping<TypedEstimate>['kept'];
@@ -46,8 +47,17 @@ export function useEstimate(id: number): EstimateState {
     setHead(written.answer);
     return null;
   };
-  const { latest, take, change, isIdle, kept, trouble, settled } = useKeeping<TypedEstimate>(null, send, KEEP_AFTER_MS);
+  const { latest, take, change, isIdle, kept, trouble, settled } = useKeeping<TypedEstimate>(
+    null,
+    send,
+    KEEP_AFTER_MS,
+    () => ({
+      name: `estimate ${id}`,
+      version: version.current,
+    }),
+  );
   const steps = useUndo<TypedEstimate>();
+  const begun = useRef(change);
 
   useEffect(() => {
     if (!answer) return;
@@ -55,10 +65,12 @@ export function useEstimate(id: number): EstimateState {
     if (answer.version <= version.current || !isIdle()) return;
     version.current = answer.version;
     const theirs = typedOf(answer);
+    const left = broughtBack(`estimate ${id}`, TypedEstimate, { version: answer.version, typed: theirs });
     take(theirs);
-    setTyped(theirs);
+    setTyped(left ?? theirs);
     setHead(answer);
-  }, [answer, take, isIdle]);
+    if (left !== null) begun.current(left);
+  }, [id, answer, take, isIdle]);
 
   const show = (next: TypedEstimate): void => {
     setTyped(next);
@@ -72,9 +84,9 @@ export function useEstimate(id: number): EstimateState {
   return {
     ...{ typed, head, basis: answer?.basis ?? null, kept, undo: step('back'), redo: step('forward') },
     trouble: trouble ?? (typed === null ? (unread ?? null) : null),
-    change: (next) => {
+    change: (next, place) => {
       const before = latest();
-      if (before !== null) steps.typed(before);
+      if (before !== null) steps.typed(before, place);
       show(next);
     },
     settled: async () => ((await settled()) ? version.current : null),
