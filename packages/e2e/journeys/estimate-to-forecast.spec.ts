@@ -268,7 +268,7 @@ test('forecast the project, see what it does before saving, and recognize by it'
   await click(page, 'Months');
   await click(page, 'Forecast');
   await page.waitForFunction(
-    (cell) => document.querySelector<HTMLInputElement>(`[data-cell="${cell}"]`)?.value === '45,000',
+    (cell) => document.querySelector<HTMLInputElement>(`[data-cell="${cell}"]`)?.value === '45,000.00',
     {},
     `${line}-6`,
   );

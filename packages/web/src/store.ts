@@ -1,6 +1,6 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { booksApi } from './api/books-api.ts';
-import { gaugesSlice, keepPins } from './frame/gauges-slice.ts';
+import { gaugesSlice, keepFolded, keepPins } from './frame/gauges-slice.ts';
 import { typedForecastsSlice } from './projects/forecast/typed-forecasts-slice.ts';
 
 export const store = configureStore({
@@ -12,4 +12,8 @@ export const store = configureStore({
   middleware: (before) => before().concat(booksApi.middleware),
 });
 
-store.subscribe(() => keepPins(store.getState().gauges.pins));
+store.subscribe(() => {
+  const { pins, folded } = store.getState().gauges;
+  keepPins(pins);
+  keepFolded(folded);
+});

@@ -1,5 +1,6 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Catalog } from './catalog.ts';
+import type { DocumentKind } from './kinds.ts';
 import type { SheetColumn } from './sheet-column.ts';
 import type { SheetReading } from './sheet-reading.ts';
 
@@ -26,6 +27,8 @@ export interface KindOfSheet<S extends object = object> {
   readonly title: string;
   /** What it is for, in one sentence. */
   readonly facts: string;
+  /** What it posts. */
+  readonly document: DocumentKind;
   /** What its rows are called. */
   readonly rows: string;
   readonly fields: readonly SheetField[];

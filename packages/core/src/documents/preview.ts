@@ -8,7 +8,7 @@ import type { KeptDecimals } from '../progress/progress.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
 import type { Catalog } from './catalog.ts';
 import { projectEffects, type ProjectEffect } from './effects.ts';
-import type { SheetReading } from './sheet-reading.ts';
+import type { Follow, SheetReading } from './sheet-reading.ts';
 
 /** What is wrong or worth a look: the field, and the words. */
 export interface Remark {
@@ -38,6 +38,7 @@ export interface SheetPreview {
   readonly warnings: readonly Remark[];
   readonly posts: readonly PostedSum[];
   readonly effects: readonly ProjectEffect[];
+  readonly follows: readonly Follow[];
 }
 
 export function problemRemark(problem: Problem): Remark {
@@ -65,6 +66,7 @@ export function sheetPreview(
       reading.postings.flatMap(({ entries }) => entries.flatMap(({ lines }) => lines)),
       catalog,
     ),
+    follows: reading.follows,
     effects: canBeAdded(reading, positions) ? projectEffects(reading.costs, positions, { catalog, kept }) : [],
   };
 }

@@ -10,6 +10,12 @@ export interface SheetPosting extends Posting {
   readonly worked: readonly WorkedHours[];
 }
 
+/** What a cell that nobody typed in holds all the same, as it would be typed. */
+export interface Follow {
+  readonly at: string;
+  readonly text: string;
+}
+
 /** What a sheet says: what it posts, what it costs where, what is wrong, what deserves a second look. Post only without problems. */
 export interface SheetReading {
   readonly postings: readonly SheetPosting[];
@@ -21,4 +27,5 @@ export interface SheetReading {
   readonly hours: Quantity;
   readonly problems: readonly Problem[];
   readonly warnings: readonly Warning[];
+  readonly follows: readonly Follow[];
 }

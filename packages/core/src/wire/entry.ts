@@ -37,6 +37,8 @@ export const Preview = z.object({
   warnings: z.array(Remark),
   posts: z.array(PostedLine),
   effects: z.array(Effect),
+  /** Cells that nobody typed in, and what they hold all the same. */
+  follows: z.array(z.object({ at: z.string(), text: z.string() })).readonly(),
 });
 
 export const DraftSummary = z.object({

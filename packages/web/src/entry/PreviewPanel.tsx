@@ -7,18 +7,20 @@ import type { Preview } from './use-draft.ts';
 
 export interface PreviewPanelProps {
   readonly preview: Preview | null;
+  /** What posting would do now, in words. */
+  readonly posts: string;
   readonly place: (at: string) => string;
 }
 
 /** Beside the sheet: what is wrong, what this posts, what it does, as worked out by the code that posts. */
-export function PreviewPanel({ preview, place }: PreviewPanelProps) {
+export function PreviewPanel({ preview, posts: postsNow, place }: PreviewPanelProps) {
   if (preview === null) return <SheetPanels role="group" aria-label="What the sheet does" />;
   const { problems, warnings, posts, effects } = preview;
   return (
     <SheetPanels role="group" aria-label="What the sheet does">
       <section tabIndex={0} aria-label="To put right">
         <h2>To put right</h2>
-        {problems.length + warnings.length === 0 ? <p>Nothing. Ctrl Enter posts.</p> : null}
+        {problems.length + warnings.length === 0 ? <p>{postsNow}</p> : null}
         <Remarks
           tone="trouble"
           title={`${problems.length} to correct before posting`}

@@ -31,7 +31,13 @@ export function SheetBar({ draft, posting }: SheetBarProps) {
       <Button $look="quiet" onPress={() => void away()}>
         Throw away
       </Button>
-      <Button $look="primary" isDisabled={posting.busy} onPress={() => void posting.post()}>
+      {/* As wide whatever it says: what is beside it must not move away from under the pointer. */}
+      <Button
+        $look="primary"
+        style={{ minWidth: 150, justifyContent: 'center' }}
+        isDisabled={posting.busy}
+        onPress={() => void posting.post()}
+      >
         {wrong > 0 ? `Post (${wrong} to correct)` : 'Post'}
       </Button>
     </>

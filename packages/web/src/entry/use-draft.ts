@@ -7,12 +7,16 @@ import type { Trouble } from '../api/trouble.ts';
 import { broughtBack } from './spare.ts';
 import { useKeeping, type Keeping, type SpareName } from './use-keeping.ts';
 import type { PreviewOf } from './use-sheet-preview.ts';
+import { useUndo } from './use-undo.ts';
 
 export type Preview = SheetPreview;
 
 export interface DraftState {
   readonly sheet: Sheet | null;
-  readonly change: (sheet: Sheet) => void;
+  /** Takes what was typed in a place; null when it was not typed. */
+  readonly change: (sheet: Sheet, place?: string | null) => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
   readonly preview: Preview | null;
   readonly kept: Keeping<Sheet>['kept'];
   readonly trouble: Trouble | null;
@@ -90,15 +94,35 @@ export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): D
     else begun.current(left);
   }, [loading.answer, take]);
 
+  const edits = useEdits(keeping, setSheet);
   const unread = sheet === null ? (loading.trouble ?? null) : null;
   return {
     ...{ sheet, preview, kept: keeping.kept },
     trouble: keeping.trouble ?? unread,
-    change: (next) => {
-      setSheet(next);
-      keeping.change(next);
-    },
+    ...edits,
     settled: async () => ((await keeping.settled()) ? stored.current : null),
+  };
+}
+
+/** Changes of a sheet, and steps back to what it was before. */
+function useEdits({ latest, change }: Pick<Keeping<Sheet>, 'latest' | 'change'>, show: (sheet: Sheet) => void) {
+  const steps = useUndo<Sheet>();
+  const put = (next: Sheet): void => {
+    show(next);
+    change(next);
+  };
+  const step = (to: 'back' | 'forward') => (): void => {
+    const now = latest();
+    const next = now === null ? undefined : steps[to](now);
+    if (next) put(next);
+  };
+  return {
+    ...{ undo: step('back'), redo: step('forward') },
+    change: (next: Sheet, place: string | null = null): void => {
+      const before = latest();
+      if (before !== null) steps.typed(before, place);
+      put(next);
+    },
   };
 }
 

@@ -9,6 +9,9 @@ import type { DraftState } from './use-draft.ts';
 export interface Posting {
   readonly post: () => Promise<void>;
   readonly busy: boolean;
+  /** Posting was asked for since something else was forgotten: whatever is wrong is shown. */
+  readonly wasAsked: boolean;
+  readonly forget: () => void;
   /** The question that is open: warnings to accept, or a refusal. */
   readonly dialog: ReactNode;
 }
@@ -23,10 +26,12 @@ interface PostingParts {
 export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
   const [send, { busy }] = useWrite('postDraft');
   const [asking, setAsking] = useState(false);
+  const [wasAsked, setWasAsked] = useState(false);
   const [refused, setRefused] = useState<readonly { readonly at: string; readonly message: string }[] | null>(null);
   const warnings = draft.preview?.warnings ?? [];
   const order = async (acceptWarnings: boolean): Promise<void> => {
     setAsking(false);
+    setWasAsked(true);
     const stored = await draft.settled();
     if (stored === null) return;
     const written = await send({
@@ -61,5 +66,5 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
       </DialogActions>
     </Dialog>
   );
-  return { post: () => order(false), busy, dialog };
+  return { post: () => order(false), busy, wasAsked, forget: () => setWasAsked(false), dialog };
 }

@@ -1,4 +1,4 @@
-import { X } from 'lucide-react';
+import { ChevronDown, ChevronUp, X } from 'lucide-react';
 import { useEffect } from 'react';
 import styled from 'styled-components';
 import type { Month } from '@lowtide/core/calendar/month.ts';
@@ -10,7 +10,7 @@ import { useShownBooks } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { Figure } from '../ui/Figure.tsx';
-import { color, size, space, type } from '../theme/tokens.ts';
+import { color, space, type } from '../theme/tokens.ts';
 import { comparedFromNow, folded, seen, unpinned, useGauges, useGaugesDispatch } from './gauges-slice.ts';
 
 type Value = Answer<'figures'>['figures'][number];
@@ -28,14 +28,14 @@ function keyOf(pin: string, through: Month): string | undefined {
   return figure && figureKey(figure);
 }
 
-/** Pinned figures beside the work: their value now, and what moved since. */
+/** Pinned figures in a strip above the page: their value now, and what moved since. */
 export function Gauges() {
-  const { pins, since, before } = useGauges();
+  const { pins, since, before, folded: isFolded } = useGauges();
   const dispatch = useGaugesDispatch();
   const { through, known } = useShownBooks();
   const keys = pins.flatMap((pin) => keyOf(pin, through) ?? []).slice(0, 40);
   const query = { keys: keys.join(','), ...(known === undefined ? {} : { known }) };
-  const { answer } = useRead('figures', keys.length === 0 ? null : { query });
+  const { answer } = useRead('figures', keys.length === 0 || isFolded ? null : { query });
   useEffect(() => {
     if (answer)
       dispatch(
@@ -46,21 +46,17 @@ export function Gauges() {
         ),
       );
   }, [answer, dispatch]);
+  if (isFolded) {
+    return (
+      <Strip aria-label="Gauges">
+        <Button $look="quiet" onPress={() => dispatch(folded())}>
+          <ChevronDown size={14} aria-hidden /> {pins.length} gauges
+        </Button>
+      </Strip>
+    );
+  }
   return (
-    <Aside aria-label="Gauges">
-      <h2>
-        Gauges
-        <Button
-          $look="quiet"
-          onPress={() => dispatch(comparedFromNow())}
-          aria-label={`Changes since ${since}. Count from now`}
-        >
-          since {since}
-        </Button>
-        <Button $look="quiet" aria-label="Fold gauges away" onPress={() => dispatch(folded())}>
-          <X size={14} aria-hidden />
-        </Button>
-      </h2>
+    <Strip aria-label="Gauges">
       <ul>
         {answer?.figures.map((value) => (
           <li key={value.figure}>
@@ -71,9 +67,19 @@ export function Gauges() {
             />
           </li>
         ))}
+        {pins.length === 0 ? <li>Press g on any figure to pin it here.</li> : null}
       </ul>
-      {pins.length === 0 ? <p>Press g on any figure to pin it here.</p> : null}
-    </Aside>
+      <Button
+        $look="quiet"
+        onPress={() => dispatch(comparedFromNow())}
+        aria-label={`Changes since ${since}. Count from now`}
+      >
+        since {since}
+      </Button>
+      <Button $look="quiet" aria-label="Fold gauges away" onPress={() => dispatch(folded())}>
+        <ChevronUp size={14} aria-hidden />
+      </Button>
+    </Strip>
   );
 }
 
@@ -100,7 +106,7 @@ function Gauge({ value, before, onUnpin }: GaugeProps) {
         <Figure label={title} text={text} figure={figure} />
       </strong>
       {moved === 0 ? null : (
-        <Moved role="status" $up={moved > 0}>
+        <Moved role="status">
           {moved > 0 ? '+' : ''}
           {dollars(difference(moved as Cents, 0 as Cents))}
         </Moved>
@@ -109,58 +115,57 @@ function Gauge({ value, before, onUnpin }: GaugeProps) {
   );
 }
 
-const Moved = styled.em<{ readonly $up: boolean }>`
+/** More is not better for every figure: what moved has its sign, and no color. */
+const Moved = styled.em`
   font-style: normal;
   font-weight: 650;
   font-variant-numeric: tabular-nums;
-  color: ${({ $up }) => ($up ? color.earned : color.trouble)};
 `;
 
-const Aside = styled.aside`
-  width: ${size.gauges};
-  overflow: auto;
-  padding: ${space.three};
+const Strip = styled.aside`
+  display: flex;
+  align-items: center;
+  gap: ${space.two};
+  min-height: 26px;
+  padding: 0 ${space.two} 0 ${space.four};
   background: ${color.paperDim};
-  border-left: 1px solid ${color.line};
-  h2 {
+  border-bottom: 1px solid ${color.line};
+  font-size: 12px;
+  ul {
     display: flex;
-    align-items: center;
-    gap: ${space.one};
-    font-size: ${type.base};
-    font-weight: 650;
-    margin-bottom: ${space.two};
-  }
-  h2 button:first-of-type {
-    margin-left: auto;
-    font-weight: 400;
-    font-size: ${type.small};
+    flex: 1;
+    min-width: 0;
+    gap: ${space.one} ${space.five};
+    overflow-x: auto;
+    scrollbar-width: thin;
   }
   li {
-    position: relative;
-    padding: ${space.two} ${space.three};
-    margin-bottom: ${space.two};
-    background: ${color.paper};
-    border: 1px solid ${color.line};
-    border-radius: ${size.radius};
+    display: flex;
+    align-items: baseline;
+    gap: ${space.one};
+    padding: ${space.two} 0;
+    white-space: nowrap;
+    font-stretch: ${type.narrow};
   }
   li > span {
-    display: block;
-    font-size: ${type.small};
     color: ${color.textQuiet};
-    padding-right: ${space.four};
-  }
-  li > button:first-of-type {
-    position: absolute;
-    top: 2px;
-    right: 2px;
-    height: 20px;
   }
   li strong {
-    font-size: 15px;
     font-weight: 650;
-    margin-right: ${space.two};
+    font-size: ${type.base};
   }
-  p {
-    color: ${color.textQuiet};
+  li > button {
+    height: 18px;
+    padding: 0;
+    align-self: center;
+    opacity: 0;
+  }
+  li:hover > button,
+  li > button[data-focus-visible] {
+    opacity: 1;
+  }
+  > button {
+    height: 22px;
+    font-size: ${type.small};
   }
 `;

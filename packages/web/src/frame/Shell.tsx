@@ -1,4 +1,4 @@
-import { PanelRight, Search } from 'lucide-react';
+import { Search } from 'lucide-react';
 import { Suspense, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate, useSearchParams } from 'react-router';
@@ -9,12 +9,12 @@ import { PersonMenu } from '../account/PersonMenu.tsx';
 import { SignInDialog, SignInPage } from '../account/SignInPage.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { SessionProvider, useMay } from '../api/session.tsx';
-import { Button } from '../ui/Button.tsx';
 import { FigureActionsContext } from '../ui/Figure.tsx';
+import { StatusPlaceProvider } from '../ui/InStatus.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
 import { CommandField } from './CommandField.tsx';
-import { folded, pinned, useGauges, useGaugesDispatch } from './gauges-slice.ts';
+import { pinned, useGaugesDispatch } from './gauges-slice.ts';
 import { Gauges, pinOf } from './Gauges.tsx';
 import { KeysDialog } from './KeysDialog.tsx';
 import { MonthRibbon } from './MonthRibbon.tsx';
@@ -55,7 +55,6 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
   const [search, setSearch] = useSearchParams();
   const navigate = useNavigate();
   const dispatch = useGaugesDispatch();
-  const gauges = useGauges();
   const may = useMay();
   const [open, setOpen] = useState<'command' | 'keys' | null>(null);
   const traced = search.get('trace');
@@ -75,29 +74,23 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
     void navigate({ search: new URLSearchParams([...search].filter(([name]) => name !== 'trace')).toString() });
   return (
     <FigureActionsContext value={actions}>
-      <Frame>
-        <TopBar frame={frame} onFind={() => setOpen('command')} />
-        {may('read-projects') ? <MonthRibbon /> : <div />}
-        <Middle>
-          <Sections />
-          <main>
-            <KnownBanner />
-            <Suspense fallback={<Loading />}>
-              <Outlet />
-            </Suspense>
-          </main>
-          {!may('read-books') ? null : gauges.folded ? (
-            <Unfold>
-              <Button $look="quiet" aria-label="Show gauges" onPress={() => dispatch(folded())}>
-                <PanelRight size={16} aria-hidden />
-              </Button>
-            </Unfold>
-          ) : (
-            <Gauges />
-          )}
-        </Middle>
-        <StatusStrip />
-      </Frame>
+      <StatusPlaceProvider>
+        <Frame>
+          <TopBar frame={frame} onFind={() => setOpen('command')} />
+          {may('read-projects') ? <MonthRibbon /> : <div />}
+          {may('read-books') ? <Gauges /> : <div />}
+          <Middle>
+            <Sections />
+            <main>
+              <KnownBanner />
+              <Suspense fallback={<Loading />}>
+                <Outlet />
+              </Suspense>
+            </main>
+          </Middle>
+          <StatusStrip />
+        </Frame>
+      </StatusPlaceProvider>
       {traced === null ? null : <TraceDrawer figure={traced} onClose={untrace} />}
       {open === 'command' ? <CommandField onClose={() => setOpen(null)} /> : null}
       {open === 'keys' ? <KeysDialog onClose={() => setOpen(null)} /> : null}
@@ -132,7 +125,7 @@ function KnownBanner() {
 
 const Frame = styled.div`
   display: grid;
-  grid-template: 42px auto minmax(0, 1fr) ${size.status} / minmax(0, 1fr);
+  grid-template: 42px auto auto minmax(0, 1fr) ${size.status} / minmax(0, 1fr);
   height: 100%;
 `;
 
@@ -191,12 +184,6 @@ const Middle = styled.div`
     flex: 1;
     min-height: 0;
   }
-`;
-
-const Unfold = styled.div`
-  padding: ${space.two} ${space.one};
-  background: ${color.paperDim};
-  border-left: 1px solid ${color.line};
 `;
 
 const Banner = styled.p`

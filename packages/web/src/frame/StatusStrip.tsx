@@ -5,6 +5,7 @@ import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { May } from '../api/session.tsx';
 import type { Answer } from '../api/books-api.ts';
 import { useRecognitionWords } from '../api/use-recognition-words.ts';
+import { StatusPlace } from '../ui/InStatus.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
 
 /** Whether the books tie, how the month stands, what waits. */
@@ -32,6 +33,7 @@ export function StatusStrip() {
       <May do="keep-books">
         <AsOfLink to="/costs">{waiting(drafts)}</AsOfLink>
       </May>
+      <StatusPlace />
       <span>? lists the keys</span>
     </Strip>
   );

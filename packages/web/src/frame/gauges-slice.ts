@@ -26,12 +26,25 @@ export function keepPins(pins: readonly string[]): void {
   if (localStorage.getItem(STORED) !== text) localStorage.setItem(STORED, text);
 }
 
+const FOLDED = 'lowtide.gauges folded';
+
+/** Keeps whether they are folded away. */
+export function keepFolded(isFolded: boolean): void {
+  const text = isFolded ? 'yes' : 'no';
+  if (localStorage.getItem(FOLDED) !== text) localStorage.setItem(FOLDED, text);
+}
+
 function clockTime(): string {
   const now = new Date();
   return `${String(now.getHours()).padStart(2, '0')}:${String(now.getMinutes()).padStart(2, '0')}`;
 }
 
-const initialState = (): GaugesState => ({ pins: storedPins(), folded: false, before: {}, since: clockTime() });
+const initialState = (): GaugesState => ({
+  pins: storedPins(),
+  folded: localStorage.getItem(FOLDED) === 'yes',
+  before: {},
+  since: clockTime(),
+});
 
 export const gaugesSlice = createSlice({
   name: 'gauges',

@@ -1,14 +1,17 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import type { Month } from '@lowtide/core/calendar/month.ts';
 import type { SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import { EntryGrid } from '../entry/EntryGrid.tsx';
 import type { GridRow } from '../entry/grid-edits.ts';
 import { NEW_PROJECT, RecordDialog } from '../entry/RecordDialog.tsx';
 import { markedCells } from '../entry/remark-places.ts';
-import type { DraftState } from '../entry/use-draft.ts';
+import type { DraftState, Preview } from '../entry/use-draft.ts';
 import { Note } from '../ui/notes.tsx';
 import { cellsOf, gridColumns, withCells } from './sheet-cells.ts';
+import type { Hand } from './reached-remarks.ts';
 import { useRepeatBill } from './use-repeat-bill.ts';
+import { useUnderstood } from './use-understood.ts';
 import { useSuggestions, type Addable } from './use-suggestions.ts';
 
 interface Adding {
@@ -22,18 +25,28 @@ export interface SheetGridProps {
   readonly state: DraftState;
   readonly sheet: Sheet;
   readonly columns: readonly SheetColumn[];
+  readonly month: Month;
+  /** What the sheet would do, as far as it was typed. */
+  readonly preview: Preview | null;
+  readonly isOpening: boolean;
+  readonly onHand: (hand: Hand | null) => void;
 }
 
 /** The rows of a sheet; what is missing is added without leaving them. */
-export function SheetGrid({ state, sheet, columns }: SheetGridProps) {
+export function SheetGrid({ state, sheet, columns, month, preview, isOpening, onHand }: SheetGridProps) {
   const [place, setPlace] = useState({ row: 0, column: 0 });
+  const understood = useUnderstood(columns, month);
+  const follows = useMemo(() => followsByRow(preview), [preview]);
   const [adding, setAdding] = useState<Adding | null>(null);
   const cells = cellsOf(sheet, columns);
   const projectAt = (row: GridRow | undefined): string => row?.['project'] ?? '';
   const suggestions = useSuggestions(projectAt(cells[place.row]), (kind, typed) =>
     setAdding({ kind, typed, row: place.row, column: columns[place.column]?.id ?? '' }),
   );
-  const change = (rows: readonly GridRow[]): void => state.change(withCells(sheet, rows, columns));
+  const change = (rows: readonly GridRow[], at: string | null = null): void => {
+    onHand({ place, isTyping: at !== null });
+    state.change(withCells(sheet, rows, columns), at);
+  };
   const { repeat, advice } = useRepeatBill(cells, change);
   const added = ({ row, column }: Adding, code: string): void => {
     setAdding(null);
@@ -46,12 +59,20 @@ export function SheetGrid({ state, sheet, columns }: SheetGridProps) {
         columns={gridColumns(columns)}
         rows={cells}
         onChange={change}
-        marks={markedCells(state.preview)}
+        marks={markedCells(preview)}
+        follows={(row) => follows.get(row)}
+        understood={understood}
+        isOpening={isOpening}
+        onUndo={state.undo}
+        onRedo={state.redo}
         suggest={(row, column, typed) => {
           const holds = columns.find(({ id }) => id === column)?.holds ?? 'text';
           return suggestions({ holds, column, typed, project: projectAt(row) });
         }}
-        onCursor={setPlace}
+        onCursor={(to) => {
+          if (to !== null) setPlace(to);
+          onHand(to === null ? null : { place: to, isTyping: false });
+        }}
         {...(sheet.kind === 'bills' ? { onRepeat: repeat } : {})}
       />
       {advice === null ? null : (
@@ -69,4 +90,16 @@ export function SheetGrid({ state, sheet, columns }: SheetGridProps) {
       )}
     </>
   );
+}
+
+/** What follows in cells that nobody typed in, by row and column. */
+function followsByRow(preview: Preview | null): ReadonlyMap<number, Readonly<Record<string, string>>> {
+  const byRow = new Map<number, Record<string, string>>();
+  for (const { at, text } of preview?.follows ?? []) {
+    const [, row, ...column] = at.split('/');
+    const ofRow = byRow.get(Number(row)) ?? {};
+    ofRow[column.join('/')] = text;
+    byRow.set(Number(row), ofRow);
+  }
+  return byRow;
 }

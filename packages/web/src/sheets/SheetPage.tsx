@@ -2,9 +2,11 @@ import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useParams } from 'react-router';
 import { sheetKind, type Sheet, type SheetKind } from '@lowtide/core/documents/sheets.ts';
+import { DOCUMENT_KINDS } from '@lowtide/core/documents/kinds.ts';
+import { ZERO } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { useGo, useShownBooks } from '../api/as-of.tsx';
-import { isBlankRow } from '../entry/grid-edits.ts';
+import { isBlankRow, type GridRow } from '../entry/grid-edits.ts';
 import { PreviewPanel } from '../entry/PreviewPanel.tsx';
 import { placeWords } from '../entry/remark-places.ts';
 import { SheetBar } from '../entry/SheetBar.tsx';
@@ -14,6 +16,7 @@ import { useSheetPreview } from '../entry/use-sheet-preview.ts';
 import { useSheetKey } from '../entry/use-sheet-key.ts';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
+import { reached, type Hand } from './reached-remarks.ts';
 import { cellsOf, gridColumns, withParts } from './sheet-cells.ts';
 import { SheetFields } from './SheetFields.tsx';
 import { SheetGrid } from './SheetGrid.tsx';
@@ -59,21 +62,26 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
   const state = useDraft({ id, month, blank, onMade, previewOf: useSheetPreview(month) });
   const { sheet, change, preview, trouble } = state;
   const posting = usePosting({ draft: state, month, onPosted });
+  const [hand, setHand] = useState<Hand | null>(null);
   useHotkeys('mod+enter', () => void posting.post(), { enableOnFormTags: true, preventDefault: true });
   if (trouble && !sheet) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!sheet) return <Loading />;
   const columns = facts.columns(sheet);
+  const said = reached(preview, posting.wasAsked ? null : hand, {
+    columns: columns.map(({ id }) => id),
+    isEmpty: (at) => isEmptyCell(cellsOf(sheet, columns), at),
+  });
   const typed = new Map(Object.entries(sheet));
   return (
     <Page
       title={facts.title}
       facts={`${facts.facts}. ${sumsText(sheet, preview)}`}
-      actions={<SheetBar draft={state} posting={posting} />}
+      actions={<SheetBar draft={{ ...state, preview: said }} posting={posting} />}
     >
       <SheetFields
         fields={facts.fields}
         valueOf={(field) => String(typed.get(field) ?? '')}
-        onChange={(field, value) => change(withParts(sheet, { [field]: value }))}
+        onChange={(field, value) => change(withParts(sheet, { [field]: value }), field)}
         preview={preview}
       />
       {posted === null || sheet.rows.length > 0 ? null : (
@@ -81,11 +89,36 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
           Posted {posted}.
         </Note>
       )}
-      <SheetGrid state={state} sheet={sheet} columns={columns} />
-      <PreviewPanel preview={preview} place={placeWords(gridColumns(columns), facts.fields)} />
+      <SheetGrid
+        {...{ state, sheet, columns, month }}
+        preview={said}
+        isOpening
+        onHand={(to) => {
+          if (to?.place.row !== hand?.place.row) posting.forget();
+          setHand(to);
+        }}
+      />
+      <PreviewPanel
+        preview={said}
+        posts={postsText(kind, preview)}
+        place={placeWords(gridColumns(columns), facts.fields)}
+      />
       {posting.dialog}
     </Page>
   );
+}
+
+function isEmptyCell(cells: readonly GridRow[], at: string): boolean {
+  const [, row, ...column] = at.split('/');
+  return (cells[Number(row)]?.[column.join('/')] ?? '').trim() === '';
+}
+
+/** What posting would do now, in words. */
+function postsText(kind: SheetKind, preview: Preview | null): string {
+  const { one, many } = DOCUMENT_KINDS[sheetKind(kind).document];
+  const { documents = 0, enteredCents = ZERO } = preview ?? {};
+  if (documents === 0) return 'Nothing typed yet.';
+  return `Nothing. Ctrl Enter posts ${documents} ${(documents === 1 ? one : many).toLowerCase()} of ${dollars(enteredCents)}.`;
 }
 
 /** How much is in the sheet, and how much of it is ready. */

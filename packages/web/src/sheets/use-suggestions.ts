@@ -33,8 +33,12 @@ export function useSuggestions(cursorProject: string, add: (kind: Addable, typed
   );
   const addition = (kind: Addable, typed: string): readonly Suggestion[] =>
     typed === '' ? [] : [{ code: '+', name: `Add ${kind} “${typed}” …`, patch: {}, act: () => add(kind, typed) }];
-  return (asking: Asking): readonly Suggestion[] =>
-    reference ? offered(asking, { reference, lines: stands.answer?.lines ?? [], addition }) : [];
+  const isAsked = project !== undefined && stands.answer === undefined && stands.trouble === undefined;
+  return (asking: Asking): readonly Suggestion[] | null => {
+    const needsLines = asking.holds === 'code' || asking.holds === 'coding or account';
+    if (!reference || (needsLines && isAsked)) return null;
+    return offered(asking, { reference, lines: stands.answer?.lines ?? [], addition });
+  };
 }
 
 interface Offers {

@@ -49,4 +49,4 @@ export const type = {
   narrow: '87%',
 } as const;
 
-export const size = { row: '29px', radius: '5px', sections: '76px', gauges: '244px', status: '26px' } as const;
+export const size = { row: '29px', radius: '5px', sections: '76px', status: '26px' } as const;

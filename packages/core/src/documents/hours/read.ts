@@ -53,6 +53,7 @@ export function readHoursSheet(sheet: HoursSheet, catalog: Catalog): SheetReadin
       ...(nothing ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
       ...daysTooLong(worked, catalog),
     ],
+    follows: [],
     warnings: [
       ...budgetWarnings(costs, catalog),
       ...worked.flatMap((hours) => laterPosting(hours.workedOn, catalog.lockedThrough, hours)),

@@ -6,6 +6,7 @@ import { readHoursSheet } from './read.ts';
 export const HOURS_SHEET: KindOfSheet<HoursSheet> = {
   title: 'Week of hours',
   facts: 'At cost rates: to projects, or to indirect labor where no project is given',
+  document: 'hours',
   rows: 'Hours',
   fields: [{ id: 'weekOn', label: 'Week of', holds: 'week' }],
   columns: ({ weekOn }) => hoursColumns(mondayOf(weekOn)),

@@ -42,6 +42,7 @@ export function readJournalSheet(sheet: JournalSheet, catalog: Catalog): SheetRe
     missing: null,
     hours: quantity(0),
     problems: problemsOf(parts),
+    follows: [],
     warnings: [
       ...(dated.ok ? laterPosting(dated.value, catalog.lockedThrough, { at: 'datedOn' }) : []),
       ...(dated.ok ? dayAhead(dated.value, catalog.span.today, 'datedOn') : []),

@@ -5,6 +5,7 @@ import { readJournalSheet } from './read.ts';
 export const JOURNAL_SHEET: KindOfSheet<JournalSheet> = {
   title: 'Journal',
   facts: 'For what no document keeps: opening balances, payroll, cost moved between projects',
+  document: 'journal',
   rows: 'Journal lines',
   fields: [
     { id: 'datedOn', label: 'Date', holds: 'day' },

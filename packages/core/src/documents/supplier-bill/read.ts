@@ -35,13 +35,10 @@ import type { Catalog, Supplier } from '../catalog.ts';
 import { codingIn } from '../coding.ts';
 import { accountIn } from '../journal/accounts.ts';
 import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
-import { BILL_COLUMNS, type BillRow, type BillSheet } from './form.ts';
+import { billGroups, cellOf, type RowPlace } from './bill-rows.ts';
+import { followsIn, withRest } from './follows.ts';
+import type { BillRow, BillSheet } from './form.ts';
 import { billCosts, billGross, supplierBill, type Bill, type BillLine } from './post.ts';
-
-interface RowPlace {
-  readonly row: BillRow;
-  readonly place: number;
-}
 
 interface ReadBill {
   readonly bill: Bill;
@@ -51,18 +48,20 @@ interface ReadBill {
 }
 
 export function readBillSheet(sheet: BillSheet, catalog: Catalog): SheetReading {
-  const groups = billGroups(sheet.rows);
+  const groups = billGroups(sheet.rows).map((group) => withRest(group, catalog));
+  const rows = new Map(groups.flat().map(({ row, place }) => [place, row]));
   const read = groups.map((group) => readBill(group, catalog));
   const bills = read.flatMap((each) => (each.ok ? [each.value] : []));
   const total = enteredTotal(bills);
   const entered = total.ok ? total.value : ZERO;
   const control = ifFilled({ typed: sheet.controlTotal, at: 'controlTotal' }, null, moneyIn);
   return {
-    postings: bills.map((each) => billPosting(each, sheet, catalog)),
+    postings: bills.map((each) => billPosting(each, rows, catalog)),
     costs: bills.flatMap(costsOf).filter(({ month }) => month <= catalog.workingMonth),
     entered,
     missing: control.ok && control.value !== null ? difference(control.value, entered) : null,
     hours: quantity(0),
+    follows: groups.flatMap((group) => followsIn(group, catalog)),
     problems: [
       ...(groups.length === 0 ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
       ...read.flatMap(problemsOf),
@@ -76,27 +75,6 @@ export function readBillSheet(sheet: BillSheet, catalog: Catalog): SheetReading 
     ],
   };
 }
-
-/** Consecutive rows of one bill. Rows with nothing in them are passed over. */
-function billGroups(rows: readonly BillRow[]): readonly (readonly RowPlace[])[] {
-  const groups: RowPlace[][] = [];
-  rows.forEach((row, place) => {
-    if (BILL_COLUMNS.every(({ id }) => row[id].trim() === '')) return;
-    const head = groups.at(-1)?.[0]?.row;
-    const sameBill =
-      head !== undefined &&
-      (row.supplier.trim() === '' || row.supplier.trim() === head.supplier.trim()) &&
-      (row.number.trim() === '' || row.number.trim() === head.number.trim());
-    if (sameBill) groups.at(-1)?.push({ row, place });
-    else groups.push([{ row, place }]);
-  });
-  return groups;
-}
-
-const cellOf = ({ row, place }: RowPlace, column: keyof BillRow): Cell => ({
-  typed: row[column],
-  at: `rows/${place}/${column}`,
-});
 
 function readBill(group: readonly RowPlace[], catalog: Catalog): Decision<ReadBill> {
   const [head] = group;
@@ -173,7 +151,11 @@ function targetIn(place: RowPlace, catalog: Catalog): Decision<BillLine['target'
   );
 }
 
-function billPosting({ bill, gross, places }: ReadBill, { rows }: BillSheet, { roles }: Catalog): SheetPosting {
+function billPosting(
+  { bill, gross, places }: ReadBill,
+  rows: ReadonlyMap<number, BillRow>,
+  { roles }: Catalog,
+): SheetPosting {
   return {
     kind: 'bill',
     number: bill.number,
@@ -183,7 +165,7 @@ function billPosting({ bill, gross, places }: ReadBill, { rows }: BillSheet, { r
     dueOn: bill.dueOn,
     gross,
     memo: bill.lines[0]?.text ?? '',
-    body: { rows: places.flatMap((place) => rows[place] ?? []) },
+    body: { rows: places.flatMap((place) => rows.get(place) ?? []) },
     entries: [supplierBill(roles, bill)],
     worked: [],
   };

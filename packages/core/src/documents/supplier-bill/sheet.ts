@@ -5,6 +5,7 @@ import { readBillSheet } from './read.ts';
 export const BILL_SHEET: KindOfSheet<BillSheet> = {
   title: 'Supplier bills',
   facts: 'One row a line; the first row of a bill has its head',
+  document: 'bill',
   rows: 'Bills',
   fields: [
     {

@@ -21,7 +21,7 @@ import { ClientView } from './ClientView.tsx';
 import { CompareView } from './CompareView.tsx';
 import { DecideDialog } from './DecideDialog.tsx';
 import { EstimatePanels, shareText } from './EstimatePanels.tsx';
-import { estimateColumns, estimateSuggestions, isHeadingRow } from './estimate-columns.ts';
+import { estimateColumns, estimateSuggestions, isHeadingRow, understoodEstimate } from './estimate-columns.ts';
 import { FilesDialog } from './FilesDialog.tsx';
 import { ruledRows } from './ruled-rows.ts';
 import { statusText } from './status-text.ts';
@@ -164,6 +164,8 @@ function SheetGrid({ state, typed, basis, reading, columns, isReadOnly }: SheetG
       follows={(row) => reading?.follows.get(row)}
       suggest={(_row, column, cell) => (isReadOnly ? [] : estimateSuggestions(column, cell, { sheet, basis }))}
       onCursor={() => undefined}
+      understood={understoodEstimate}
+      isOpening={!isReadOnly}
       isHeading={isHeadingRow}
       isFixed={isReadOnly}
       {...(isReadOnly ? {} : { onUndo: state.undo, onRedo: state.redo })}

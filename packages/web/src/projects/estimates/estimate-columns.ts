@@ -4,6 +4,7 @@ import {
   type EstimateColumn,
   type EstimateSheet,
 } from '@lowtide/core/estimate/estimate-sheet.ts';
+import { understoodNumber } from '@lowtide/core/documents/understood-cell.ts';
 import type { EstimateBasis } from '@lowtide/core/estimate/read-estimate.ts';
 import type { GridColumn, GridRow } from '../../entry/grid-edits.ts';
 import { costTypeSuggestions, matching, named } from '../../entry/pick-suggestions.ts';
@@ -82,6 +83,17 @@ function workerSuggestions({ workers }: EstimateBasis, typed: string): readonly 
   const roles = [...new Set(workers.map(({ jobRole }) => jobRole).filter((role) => role !== ''))];
   const all = [...roles.map((code) => ({ code, name: 'an hour, on average' })), ...workers];
   return named(all, 'unitCost', typed).map((each) => ({ ...each, patch: { ...each.patch, unit: 'h' } }));
+}
+
+const DECIMALS: { readonly [C in EstimateColumn]?: 2 | 4 } = {
+  ...{ quantity: 4, unitCost: 4, markup: 4, unitPrice: 4 },
+  ...{ cost: 2, markupAmount: 2, price: 2 },
+};
+
+/** What a figure of a row was understood as. */
+export function understoodEstimate(row: GridRow, column: string): { readonly text: string | undefined } | undefined {
+  const decimals = DECIMALS[column as EstimateColumn];
+  return decimals === undefined ? undefined : { text: understoodNumber(row[column] ?? '', decimals) };
 }
 
 /** Rows that only name a section. */

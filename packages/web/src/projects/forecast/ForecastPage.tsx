@@ -10,6 +10,7 @@ import { useRead, useWrite } from '../../api/books-api.ts';
 import { May, useMay } from '../../api/session.tsx';
 import type { Trouble } from '../../api/trouble.ts';
 import { EntryGrid } from '../../entry/EntryGrid.tsx';
+import { useUndo } from '../../entry/use-undo.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Facts } from '../../ui/Facts.tsx';
 import { Empty, Loading, Note } from '../../ui/notes.tsx';
@@ -25,6 +26,7 @@ import {
   gridRows,
   methodSuggestions,
   typedRows,
+  understoodForecast,
   type Sheet,
 } from './forecast-rows.ts';
 import { useTypedForecast } from './typed-forecasts-slice.ts';
@@ -113,6 +115,10 @@ interface SheetBodyProps {
 function SheetBody({ id, sheet, rows, read, problems, warnings, onType }: SheetBodyProps) {
   const { known } = useShownBooks();
   const isReadOnly = known !== undefined;
+  const steps = useUndo<readonly ForecastRow[]>();
+  const step = (to: readonly ForecastRow[] | undefined): void => {
+    if (to) onType(to);
+  };
   return (
     <>
       <Totals sheet={sheet} estimate={read.estimate} />
@@ -120,11 +126,18 @@ function SheetBody({ id, sheet, rows, read, problems, warnings, onType }: SheetB
         label="Forecast"
         columns={forecastColumns(isReadOnly)}
         rows={gridRows(sheet, rows, read.lines)}
-        onChange={(edited) => onType(typedRows(sheet, edited))}
+        onChange={(edited, place) => {
+          steps.typed(rows, place);
+          onType(typedRows(sheet, edited));
+        }}
         marks={cellMarks(problems, warnings)}
         follows={(row) => asked(sheet, row, rows[row]?.method ?? '')}
         suggest={(_row, column, cell) => (column === 'method' && !isReadOnly ? methodSuggestions(cell) : [])}
+        understood={understoodForecast}
         onCursor={() => undefined}
+        isOpening={!isReadOnly}
+        onUndo={() => step(steps.back(rows))}
+        onRedo={() => step(steps.forward(rows))}
         isFixed
       />
       <ForecastPanels id={id} sheet={sheet} estimate={read.estimate} problems={problems} />

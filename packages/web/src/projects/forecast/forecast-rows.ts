@@ -1,6 +1,7 @@
 import { codingKey, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { FORECAST_METHODS } from '@lowtide/core/forecast/forecast-estimate.ts';
 import type { ForecastLine, ForecastRow } from '@lowtide/core/forecast/forecast-sheet.ts';
+import { understoodNumber } from '@lowtide/core/documents/understood-cell.ts';
 import { cents, difference, type Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { hasEnded } from '@lowtide/core/progress/stage.ts';
@@ -65,6 +66,7 @@ export function gridRows(
       ...{ code: line.code, name: line.name, budget: dollars(line.originalCents), changes: amount(line.changesCents) },
       actual: dollars(line.actual.amountCents),
       ...{ method: row?.method ?? 'budget', input: row?.input ?? '', reason: row?.reason ?? '' },
+      unit: line.units.kind === 'of' ? line.units.unit : '',
       ...{ estimate: dollars(estimate), variance: amount(difference(revised, estimate)) },
     };
   });
@@ -108,6 +110,25 @@ export function asked({ lines }: Sheet, row: number, method: string): Readonly<R
   };
   const input = inputs[method.trim().toLowerCase()];
   return input === undefined ? {} : { input };
+}
+
+/** What an input was understood as, with its unit: a percent, units, or money. */
+export function understoodForecast(row: GridRow, column: string): { readonly text: string | undefined } | undefined {
+  const { method = '', input = '', unit = '' } = row;
+  if (column !== 'input') return undefined;
+  switch (method.trim().toLowerCase()) {
+    case 'run rate':
+      return { text: withUnit(understoodNumber(input, 4), '%') };
+    case 'units':
+    case 'units at budget':
+      return { text: withUnit(understoodNumber(input, 4), unit) };
+    default:
+      return { text: understoodNumber(input, 2) };
+  }
+}
+
+function withUnit(number: string | undefined, unit: string): string | undefined {
+  return number === undefined ? undefined : `${number} ${unit}`.trim();
 }
 
 interface Remark {

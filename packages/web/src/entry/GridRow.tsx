@@ -1,0 +1,67 @@
+import { memo, type PointerEvent } from 'react';
+import type { CellMark, CellPlace, GridColumn, GridRow } from './grid-edits.ts';
+import { Cell } from './GridCell.tsx';
+
+/** What a cell was understood as, in the words of a reader, and what a code in it is called. */
+export type Understood = (
+  row: GridRow,
+  column: string,
+) => { readonly text?: string | undefined; readonly name?: string | undefined } | undefined;
+
+export interface RowHandlers {
+  readonly onFocus: (place: CellPlace) => void;
+  readonly onType: (place: CellPlace, value: string) => void;
+  readonly onPress: (place: CellPlace, event: PointerEvent) => void;
+  readonly onDrag: (place: CellPlace) => void;
+}
+
+export interface RowProps {
+  readonly index: number;
+  readonly row: GridRow;
+  readonly columns: readonly GridColumn[];
+  readonly marks: ReadonlyMap<string, CellMark> | undefined;
+  readonly follows: Readonly<Record<string, string>> | undefined;
+  readonly understood: Understood | undefined;
+  readonly heads: boolean;
+  /** The column the cursor is in, if it is in this row. */
+  readonly active: number | undefined;
+  readonly isEditing: boolean;
+  /** The columns that are chosen in this row. */
+  readonly left: number | undefined;
+  readonly right: number | undefined;
+  readonly picker: { readonly column: number; readonly listId: string; readonly chosen: number } | undefined;
+  readonly handlers: RowHandlers;
+}
+
+export const Row = memo(function Row(props: RowProps) {
+  const { index, row, columns, marks, follows, understood, heads, active, isEditing, left, right, picker, handlers } =
+    props;
+  return (
+    <tr aria-rowindex={index + 2} data-heads={heads || undefined}>
+      <th scope="row">{index + 1}</th>
+      {columns.map(({ id, head, figures = false, readOnly = false }, column) => {
+        const isActive = active === column;
+        const read = isActive ? undefined : understood?.(row, id);
+        return (
+          <Cell
+            key={id}
+            label={`${head}, row ${index + 1}`}
+            place={{ row: index, column }}
+            value={row[id] ?? ''}
+            shown={read?.text}
+            name={read?.name}
+            isActive={isActive}
+            isEditing={isActive && isEditing}
+            isChosen={left !== undefined && right !== undefined && left <= column && column <= right}
+            figures={figures}
+            readOnly={readOnly}
+            ghost={follows?.[id]}
+            mark={marks?.get(id)}
+            picker={picker?.column === column ? picker : undefined}
+            handlers={handlers}
+          />
+        );
+      })}
+    </tr>
+  );
+});
