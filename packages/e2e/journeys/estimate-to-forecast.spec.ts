@@ -131,7 +131,7 @@ test('take the sheet to a spreadsheet and back, changed; a file that is none cha
     await chooser.accept([path]);
   };
   await read('odd.xlsx', 'no workbook');
-  await sees(page, 'Nothing was taken in');
+  await sees(page, 'Nothing was imported');
   await read('sill.csv', csv.replace('1x', '2').replace('Odd', 'Marker buoys'));
   await sees(page, 'Nothing.');
   expect([await shown('3-3'), await shown('3-4')]).toEqual(['Marker buoys', '2']);
@@ -186,11 +186,11 @@ test('approve it: refused while the plan is off and a code is missing; then budg
 });
 
 test('take the approval back with a reason, and approve again: nothing is posted yet', async () => {
-  await click(page, 'Take back');
-  await inDialog('Take back');
+  await click(page, 'Revoke approval');
+  await inDialog('Revoke approval');
   await sees(page, 'Say why');
   await fill(page, 'Reason', 'Signed copy is missing');
-  await inDialog('Take back');
+  await inDialog('Revoke approval');
   await sees(page, 'being worked on');
   const project = await api<{ position: { contract: { amountCents: number } } }>(
     `/projects/${await sill()}?through=2027-03`,
@@ -259,7 +259,7 @@ test('forecast the project, see what it does before saving, and recognize by it'
   await typeRow(line, 5, ['to complete', '45,000']);
   await sees(page, 'Say why');
   await typeRow(line, 9, ['Modules came dearer']);
-  await page.waitForFunction(() => !document.body.innerText.includes('to correct'));
+  await page.waitForFunction(() => !document.body.innerText.includes('error'));
   const revenue = await page.$$eval('section[aria-label="What saving it does"] td', (cells) =>
     cells.map(({ textContent }) => textContent),
   );

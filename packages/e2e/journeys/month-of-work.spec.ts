@@ -111,7 +111,8 @@ test('add a supplier without leaving the sheet', async () => {
   await fill(page, 'Code *', 'SALTERN');
   await click(page, 'Add supplier');
   await page.waitForFunction(() => document.querySelector<HTMLInputElement>('[data-cell="0-0"]')?.value === 'SALTERN');
-  await click(page, 'Throw away');
+  await click(page, 'Discard');
+  await click(page, 'Discard the sheet');
   await sees(page, 'Sheets waiting');
 });
 
@@ -124,7 +125,7 @@ test('a duplicate, a locked month and a missing total are refused with the way o
   await sees(page, '1,000.00 is still missing');
   await fill(page, 'Date, row 2', '1/15');
   await sees(page, 'Jan 2027 is locked');
-  await click(page, 'Post (2 to correct)');
+  await click(page, 'Post (2 errors)');
   await sees(page, 'Nothing was posted');
   await click(page, 'Back to the sheet');
 });
@@ -178,7 +179,7 @@ test('bill progress, print the invoice, take in the money', async () => {
     return { type: answer.headers.get('content-type'), begins: (await answer.text()).slice(0, 5) };
   });
   expect(pdf).toEqual({ type: 'application/pdf', begins: '%PDF-' });
-  await click(page, 'Take in a receipt');
+  await click(page, 'Record receipt');
   await fill(page, 'Amount', '139,480.81');
   await click(page, 'Record receipt');
   await sees(page, '139,480.81 is more than is open');

@@ -21,11 +21,11 @@ const go = (path: string) => page.goto(`${application.address}${path}`, { waitUn
 
 async function takeIn(kind: string, csv: string): Promise<void> {
   await go(`/settings/${kind}`);
-  await click(page, 'Take in a CSV file');
+  await click(page, 'Import CSV');
   const box = await page.waitForSelector('textarea');
   await box?.focus();
   await page.evaluate((text) => document.execCommand('insertText', false, text), csv);
-  await click(page, 'Take in');
+  await click(page, 'Import');
 }
 
 test('set up a company from nothing, on screen and from files', async () => {

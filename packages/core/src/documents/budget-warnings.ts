@@ -34,7 +34,8 @@ export function budgetWarnings(costs: readonly CodedCost[], catalog: Catalog): r
     if (!stand?.isBudgeted) return [...idle, ...once(key, { at, kind: 'unbudgeted', code, project: project.code })];
     // Beyond what can be added up, posting is refused; the warning only says that it is over.
     const total = cents(Math.max(-MOST_SUM, Math.min(MOST_SUM, stand.actual + after)));
-    if (total <= stand.budget) return idle;
+    // What lowers the cost of a line takes it no further over.
+    if (total <= stand.budget || after <= 0) return idle;
     return [...idle, ...once(key, { at, kind: 'over-budget', budget: stand.budget, after: total, code })];
   });
 }

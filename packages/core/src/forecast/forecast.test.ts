@@ -46,7 +46,7 @@ describe('a line is forecast', () => {
       estimate: 740_000,
     },
     {
-      case: 'by what is still to come',
+      case: 'by its remaining cost',
       rule: { method: 'to complete', toComplete: cents(275_000) },
       estimate: 515_000,
     },

@@ -71,7 +71,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'changed-meanwhile': (fact) =>
     `${fact.by} changed this at ${fact.when}. Look at the newer version, then make your change again.`,
   'file-seen': (fact) =>
-    `This very file came in as ${fact.name} at ${fact.when}. Nothing was taken in twice; send a file with new rows.`,
+    `This very file came in as ${fact.name} at ${fact.when}. Nothing was imported twice; send a file with new rows.`,
   'file-unreadable': (fact) => `The file cannot be read: ${fact.reason}. Save it as CSV with commas and UTF-8.`,
   'workbook-unreadable': (fact) =>
     `The workbook cannot be read: ${fact.reason}. Save the estimate as a workbook again and edit that one.`,
@@ -95,7 +95,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'nothing-entered': () => 'Nothing is entered yet. Fill in at least one line.',
   'warnings-open': (fact) =>
     `There ${fact.count === 1 ? 'is one warning' : `are ${fact.count} warnings`}. Look, then post again to accept.`,
-  'order-stopped': ({ done, of }) => `Stopped after ${done} of ${of} rows. Nothing was taken in.`,
+  'order-stopped': ({ done, of }) => `Stopped after ${done} of ${of} rows. Nothing was imported.`,
   'preview-outdated': () => 'The books changed since this was shown. Look at the new figures, then post.',
   'no-rate': (fact) =>
     `${fact.employee} has no cost rate on ${dayText(fact.day)} for ${fact.project}. Add one in Settings › Employees.`,
@@ -126,11 +126,11 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'sum-too-large': (fact) =>
     `${sentence(fact.of)} would come to more than the books can add up exactly. Check the amounts for a digit too many.`,
   'no-cost-to-go-by': () =>
-    'Nothing was spent on this line yet, so its rate says nothing. Forecast it by its budget or by what is still to come.',
+    'Nothing was spent on this line yet, so its rate says nothing. Forecast it by its budget or by its remaining cost.',
   'no-units': (fact) =>
     fact.mixed
-      ? 'The budget of this line counts different units, which do not add up. Forecast it by what is still to come.'
-      : 'The budget of this line has no quantity. Forecast it by its rate or by what is still to come.',
+      ? 'The budget of this line counts different units, which do not add up. Forecast it by its remaining cost.'
+      : 'The budget of this line has no quantity. Forecast it by its rate or by its remaining cost.',
   'cost-account-of-project': (fact) =>
     `Cost of ${fact.project} goes to its account for ${fact.role.replace(/-/g, ' ')}, not to ${fact.account}. Use that account.`,
   'field-unknown': (fact) => `There is no field "${fact.field}". The fields are ${fact.known.join(', ')}.`,

@@ -5,7 +5,7 @@ import { DIMENSION_NAMES, DIMENSIONS, type DimensionName, type DimensionValues }
 /** Figures that are sums of posted lines: whose accounts, and the sign that makes them read naturally. */
 export const POSTED_FIGURES = {
   cost: { title: 'Cost', roles: COST_ROLES, sign: 1 },
-  'cost-held': { title: 'Cost held, not yet recognized', roles: HELD_ROLES, sign: 1 },
+  'cost-held': { title: 'Unrecognized WIP', roles: HELD_ROLES, sign: 1 },
   'cost-recognized': { title: 'Cost recognized', roles: ['cost-of-revenue', 'internal-projects'], sign: 1 },
   earned: { title: 'Earned', roles: ['revenue'], sign: -1 },
   billed: { title: 'Billed', roles: ['progress-billings'], sign: -1 },

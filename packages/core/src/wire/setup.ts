@@ -40,5 +40,5 @@ export const SETUP_ENDPOINTS = {
   records: { method: 'get', path: '/records/{kind}', may: 'read-books', summary: 'All records of a kind', params: RecordParams, response: Records, reads: ['records', 'plans'] },
   addRecord: { method: 'post', path: '/records/{kind}', may: 'keep-books', summary: 'Add a record', params: RecordParams, body: RecordForm, response: StoredRecord, makesStale: ['records', 'plans', 'ledger'] },
   changeRecord: { method: 'put', path: '/records/{kind}/{id}', may: 'keep-books', summary: 'Change a record', params: OneRecordParams, body: RecordChange, response: StoredRecord, makesStale: ['records', 'plans', 'ledger'] },
-  importRecords: { method: 'post', path: '/imports/{kind}', may: 'keep-books', summary: 'Take in a CSV file, whole or not at all', params: RecordParams, body: ImportForm, response: Imported, makesStale: ['records', 'plans'] },
+  importRecords: { method: 'post', path: '/imports/{kind}', may: 'keep-books', summary: 'Import a CSV file, whole or not at all', params: RecordParams, body: ImportForm, response: Imported, makesStale: ['records', 'plans'] },
 } as const satisfies Endpoints;

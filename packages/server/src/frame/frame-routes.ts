@@ -34,7 +34,9 @@ export function frameRoutes(router: Router, context: Context): void {
       drafts: may('keep-books') ? await draftCounts(db) : {},
     };
   });
-  read(router, context, 'search', async (db, { query }) => ({ hits: await searchHits(db, query.text.trim()) }));
+  read(router, context, 'search', async (db, { query }, { today }) => ({
+    hits: await searchHits(db, query.text.trim(), today),
+  }));
 }
 
 /** The months alone, for whoever may not read what the company earned. */

@@ -29,7 +29,7 @@ beforeAll(async () => {
     '2027-01',
     billSheet(
       { ...GOOD_BILL, net: '20,000.00' },
-      { ...GOOD_BILL, number: 'N-2', project: '', code: '6100', net: '1,500.00' },
+      { ...GOOD_BILL, number: 'N-2', project: '', code: '6100', net: '1,500.00', text: 'Rent of the yard' },
     ),
   );
   await post(
@@ -69,6 +69,8 @@ describe('finding', () => {
     { typed: 'norsand', hits: ['supplier STONE'] },
     { typed: 'N-2', hits: ['bill N-2'] },
     { typed: '1,500.00', hits: ['bill N-2'] },
+    { typed: 'of the yard', hits: ['bill N-2'] },
+    { typed: '20 jan', hits: ['bill N-2', 'bill N-1'] },
     { typed: '%', hits: [] },
     { typed: "'; DROP TABLE project", hits: [] },
   ])('$typed', async ({ typed, hits }) => {

@@ -1,5 +1,7 @@
+import { dayNumber, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { typedDate } from '@lowtide/core/calendar/typed-date.ts';
 import { typedNumber } from '@lowtide/core/money/typed-number.ts';
-import { sql } from 'kysely';
+import { sql, type RawBuilder } from 'kysely';
 import { seenProjects } from '../projects/seen-project-queries.ts';
 import type { Db } from '../database/schema.ts';
 
@@ -13,8 +15,14 @@ export interface SearchHit {
 
 const MOST_OF_A_KIND = 8;
 
-/** Projects, parties and employees by code or a part of the name; documents by number, or by amount where the text is one. */
-export async function searchHits(db: Db, text: string): Promise<SearchHit[]> {
+/** Notes are looked through in so many of the newest documents. */
+const NOTES_OF = 200_000;
+
+/**
+ * Projects and parties by code or a part of the name; documents by number or a part of their note, and by amount or day where the text
+ * is one.
+ */
+export async function searchHits(db: Db, text: string, today: IsoDate): Promise<SearchHit[]> {
   if (text === '') return [];
   const only = seenProjects(db);
   if (only !== null) return projectsAmong(db, text, only);
@@ -33,8 +41,31 @@ export async function searchHits(db: Db, text: string): Promise<SearchHit[]> {
   const { rows: documents } = await sql<SearchHit>`
     SELECT d.kind, d.id, d.number AS code, ifnull(y.name, ifnull(p.name, d.memo)) AS name, d.gross_cents AS amountCents
     FROM document d LEFT JOIN party y ON y.id = d.party_id LEFT JOIN project p ON p.id = d.project_id
-    WHERE d.number LIKE ${beginning} ESCAPE '\\' ${byAmount} ORDER BY d.id DESC LIMIT ${MOST_OF_A_KIND}`.execute(db);
-  return [...named, ...documents];
+    WHERE d.number LIKE ${beginning} ESCAPE '\\' ${byAmount} ${byDay(text, today)}
+    ORDER BY d.id DESC LIMIT ${MOST_OF_A_KIND}`.execute(db);
+  const more = MOST_OF_A_KIND - documents.length;
+  return [...named, ...documents, ...(more > 0 ? await noted(db, like, { not: documents, most: more }) : [])];
+}
+
+/** Text that is a day and no plain number finds the documents of that day. */
+function byDay(text: string, today: IsoDate): RawBuilder<unknown> {
+  const day = /^\d+$/.test(text) ? undefined : typedDate(text, today);
+  return day === undefined ? sql`` : sql`OR d.dated_on = ${dayNumber(day)}`;
+}
+
+/** Documents whose note has the text in it. */
+async function noted(
+  db: Db,
+  like: string,
+  { not, most }: { readonly not: readonly SearchHit[]; readonly most: number },
+): Promise<SearchHit[]> {
+  const { rows } = await sql<SearchHit>`
+    SELECT d.kind, d.id, d.number AS code, ifnull(y.name || ', ', '') || d.memo AS name, d.gross_cents AS amountCents
+    FROM document d LEFT JOIN party y ON y.id = d.party_id
+    WHERE d.id > (SELECT ifnull(MAX(id), 0) - ${NOTES_OF} FROM document) AND d.memo LIKE ${like} ESCAPE '\\'
+      AND d.id NOT IN (${sql.join([0, ...not.map(({ id }) => id)])})
+    ORDER BY d.id DESC LIMIT ${most}`.execute(db);
+  return rows;
 }
 
 /** Those who see only some projects find nothing else. */

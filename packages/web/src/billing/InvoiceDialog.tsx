@@ -58,7 +58,7 @@ export function InvoiceDialog({ project, onClose, onPosted }: InvoiceDialogProps
       {preview && preview.contractCents > 0 ? <InvoiceFigures preview={preview} /> : null}
       <Refused why={general} />
       <DialogActions>
-        <Button onPress={onClose}>Not now</Button>
+        <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
           {acceptance ?? `Post invoice${preview && preview.dueCents > 0 ? ` of ${dollars(preview.dueCents)}` : ''}`}
         </Button>

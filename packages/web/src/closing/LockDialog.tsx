@@ -1,10 +1,13 @@
 import { isNameableMonth, month, monthText, type Month } from '@lowtide/core/calendar/month.ts';
+import { useShownBooks } from '../api/as-of.tsx';
 import { useWrite } from '../api/books-api.ts';
+import { useRecognitionWords } from '../api/use-recognition-words.ts';
+import { waitingText } from '../api/waiting-text.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { Refused } from '../ui/notes.tsx';
+import { Note, Refused } from '../ui/notes.tsx';
 
 export interface LockDialogProps {
   readonly lockedThrough: Month | null;
@@ -18,8 +21,16 @@ const NOT_A_MONTH = 'Give a month as YYYY-MM, or leave it empty to lock none.';
 export function LockDialog({ lockedThrough, suggested, onClose }: LockDialogProps) {
   const { form, field, general, settle } = useTypedForm({ through: suggested as string, reason: '' });
   const [lock, { busy }] = useWrite('lockMonths');
+  const { frame, through } = useShownBooks();
+  const recognition = useRecognitionWords();
   const typed = form.through.trim();
   const good = typed === '' || isNameableMonth(typed);
+  const isLocking = good && typed !== '' && (lockedThrough === null || typed > lockedThrough);
+  const isUnrecognized = typed >= through && recognition !== 'recognized';
+  // What is asked about before a month is closed on it.
+  const waits = [waitingText(frame.drafts), isUnrecognized ? `${monthText(through)} is ${recognition}` : null].filter(
+    (each) => each !== null,
+  );
   const order = async (): Promise<void> => {
     const body = { through: typed === '' ? null : month(typed), reason: form.reason };
     if (settle(await lock({ body }))) onClose();
@@ -35,11 +46,20 @@ export function LockDialog({ lockedThrough, suggested, onClose }: LockDialogProp
         <Field label="Locked through" autoFocus {...field('through')} {...(good ? {} : { problem: NOT_A_MONTH })} />
         <Field label="Reason" {...field('reason')} />
       </FieldGrid>
+      {isLocking && waits.length > 0 ? (
+        <Note $tone="warning" role="status">
+          {waits.join('; ')}.
+        </Note>
+      ) : null}
       <Refused why={general} />
       <DialogActions>
-        <Button onPress={onClose}>Leave as it is</Button>
+        <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy || !good} onPress={() => void order()}>
-          {typed === '' ? 'Open all months' : good ? `Lock through ${monthText(month(typed))}` : 'Lock'}
+          {typed === ''
+            ? 'Open all months'
+            : good
+              ? `Lock through ${monthText(month(typed))}${isLocking && waits.length > 0 ? ' all the same' : ''}`
+              : 'Lock'}
         </Button>
       </DialogActions>
     </Dialog>

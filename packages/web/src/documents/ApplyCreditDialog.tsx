@@ -48,7 +48,7 @@ export function ApplyCreditDialog({ document, onClose }: ApplyCreditDialogProps)
         why={general ?? (answer && owed.length === 0 ? 'Nothing is open with this party that it could settle.' : null)}
       />
       <DialogActions>
-        <Button onPress={onClose}>Leave open</Button>
+        <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy || form.number === ''} onPress={() => void order()}>
           Apply credit
         </Button>

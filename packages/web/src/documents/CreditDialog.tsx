@@ -33,7 +33,7 @@ export function CreditDialog({ document, onClose, onDone }: CreditDialogProps) {
       </FieldGrid>
       <Refused why={general} />
       <DialogActions>
-        <Button onPress={onClose}>Leave it</Button>
+        <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
           {acceptance ?? 'Post credit note'}
         </Button>

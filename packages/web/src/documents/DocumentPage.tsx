@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
@@ -23,8 +23,13 @@ type Opened = 'reverse' | 'settle' | 'credit' | 'apply';
 /** One posted document: its lines, what settles it, and what it may still go through. */
 export function DocumentPage() {
   const { id = '' } = useParams();
+  return <DocumentOf key={id} id={id} />;
+}
+
+function DocumentOf({ id }: { readonly id: string }) {
+  const [search] = useSearchParams();
   const { answer, trouble } = useRead('document', { params: { id } });
-  const [open, setOpen] = useState<Opened | null>(null);
+  const [open, setOpen] = useState<Opened | null>(search.get('do') === 'reverse' ? 'reverse' : null);
   const go = useGo();
   const show = (made: number): void => {
     setOpen(null);
@@ -58,7 +63,9 @@ export function DocumentPage() {
       />
       <Links detail={answer} />
       <DataTable label="Posted lines" rows={lines} columns={lineColumns(lines)} rowKey={(line) => line.id} />
-      {open === 'reverse' ? <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={show} /> : null}
+      {open === 'reverse' && document.reversedBy === null ? (
+        <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={show} />
+      ) : null}
       {open === 'credit' ? <CreditDialog document={document} onClose={() => setOpen(null)} onDone={show} /> : null}
       {open === 'apply' ? <ApplyCreditDialog document={document} onClose={() => setOpen(null)} /> : null}
       {open === 'settle' ? (
@@ -101,7 +108,7 @@ function Actions({ document, onOpen }: ActionsProps) {
         ) : null}
         {openCents <= 0 ? null : (
           <Button $look="primary" onPress={() => onOpen('settle')}>
-            {party === 'client' ? 'Take in a receipt' : 'Pay'}
+            {party === 'client' ? 'Record receipt' : 'Pay'}
           </Button>
         )}
       </May>

@@ -30,7 +30,7 @@ export function ReverseDialog({ document, onClose, onDone }: ReverseDialogProps)
       </FieldGrid>
       <Refused why={general} />
       <DialogActions>
-        <Button onPress={onClose}>Leave as it is</Button>
+        <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
           Reverse
         </Button>

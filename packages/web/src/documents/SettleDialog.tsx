@@ -31,7 +31,7 @@ export function SettleDialog({ document, typed, onClose }: SettleDialogProps) {
       </FieldGrid>
       <Refused why={general} />
       <DialogActions>
-        <Button onPress={onClose}>Leave open</Button>
+        <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
           {acceptance ?? (receives ? 'Record receipt' : 'Record payment')}
         </Button>

@@ -64,7 +64,7 @@ export function EarningPage() {
         title={isRun ? `${monthText(run.month)} is recognized` : 'This month cannot be run now'}
         remarks={problems}
       />
-      <Remarks tone="warning" title="Worth a look" remarks={run.warnings.first} count={run.warnings.count} />
+      <Remarks tone="warning" title="Warnings" remarks={run.warnings.first} count={run.warnings.count} />
       <PostedTable
         run={run}
         drawn={drawn(run.postedTotals?.count)}

@@ -24,7 +24,7 @@ export function ReverseRunDialog({ run, onClose }: ReverseRunDialogProps) {
       <Field label="Reason" autoFocus {...field('reason')} />
       <Refused why={general} />
       <DialogActions>
-        <Button onPress={onClose}>Leave it</Button>
+        <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
           Reverse the run
         </Button>

@@ -3,7 +3,8 @@ import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
-import { EntryGrid, type EntryGridProps } from './EntryGrid.tsx';
+import { EntryGrid } from './EntryGrid.tsx';
+import type { EntryGridProps } from './grid-props.ts';
 import type { GridRow } from './grid-edits.ts';
 import type { Suggestion } from './SuggestionList.tsx';
 

@@ -6,40 +6,12 @@ import { blankRow, type CellMark, type CellPlace, type GridColumn, type GridRow 
 import { foundCell, isOneCell, rangeSum, type CellRange } from './grid-range.ts';
 import { Frame } from './GridCell.tsx';
 import { GridFind } from './GridFind.tsx';
-import { Row, type Understood } from './GridRow.tsx';
-import { SuggestionList, type Suggestion } from './SuggestionList.tsx';
+import type { EntryGridProps } from './grid-props.ts';
+import { Row } from './GridRow.tsx';
+import { SuggestionList } from './SuggestionList.tsx';
 import { useColumnWidths } from './use-column-widths.ts';
 import { useGridCursor, type GridCursor } from './use-grid-cursor.ts';
-import { useFocusCell, useOpening, useRowsInView, useSteady } from './use-grid-view.ts';
-
-export interface EntryGridProps {
-  readonly label: string;
-  readonly columns: readonly GridColumn[];
-  readonly rows: readonly GridRow[];
-  /** Takes the rows as changed by typing in the place; null when they changed otherwise, as by pasting. */
-  readonly onChange: (rows: readonly GridRow[], place: string | null) => void;
-  /** What is wrong with a cell, by `row/column`. */
-  readonly marks: ReadonlyMap<string, CellMark>;
-  /** What is offered for a cell; null while that is still asked for. */
-  readonly suggest: (row: GridRow, column: string, typed: string) => readonly Suggestion[] | null;
-  /** Where the cursor is; null when the sheet is left. */
-  readonly onCursor: (place: CellPlace | null) => void;
-  /** What follows in the cells of a row that nobody typed, by column. */
-  readonly follows?: (row: number) => Readonly<Record<string, string>> | undefined;
-  /** What a cell was understood as; must stay the same function while what it knows does. */
-  readonly understood?: Understood;
-  /** Rows that head those below them. */
-  readonly isHeading?: (row: GridRow) => boolean;
-  /** The rows there are, and no more. */
-  readonly isFixed?: boolean;
-  /** Begins with the cursor in the first cell that can be typed in. */
-  readonly isOpening?: boolean;
-  /** Ctrl L on a row. */
-  readonly onRepeat?: (row: number) => void;
-  /** Ctrl Z, and Ctrl Shift Z. */
-  readonly onUndo?: () => void;
-  readonly onRedo?: () => void;
-}
+import { useFocusCell, useGoTo, useOpening, useRowsInView, useSteady } from './use-grid-view.ts';
 
 /** A sheet of cells driven by the keyboard as a spreadsheet is. One row more than there are waits at the end. */
 export function EntryGrid(props: EntryGridProps) {
@@ -54,6 +26,7 @@ export function EntryGrid(props: EntryGridProps) {
     ...{ count, focusCell, scrollTo: view.scrollTo, openFind: () => setFinding(true) },
   });
   useOpening(props, grid.go);
+  useGoTo(props.goTo ?? null, grid.go);
   const next = (text: string): boolean => {
     const isShown = (row: number, column: string): string => understood?.(rows[row] ?? {}, column)?.text ?? '';
     const place = foundCell(rows, columns, text, { from: grid.cursor, isShown });

@@ -2,7 +2,7 @@ import { useLayoutEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { color, size, space, type } from '../theme/tokens.ts';
 import type { CellMark, CellPlace } from './grid-edits.ts';
-import type { RowHandlers } from './GridRow.tsx';
+import type { RowHandlers } from './grid-props.ts';
 
 export interface CellProps {
   readonly label: string;

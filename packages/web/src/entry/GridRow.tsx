@@ -1,19 +1,7 @@
-import { memo, type PointerEvent } from 'react';
-import type { CellMark, CellPlace, GridColumn, GridRow } from './grid-edits.ts';
+import { memo } from 'react';
+import type { CellMark, GridColumn, GridRow } from './grid-edits.ts';
 import { Cell } from './GridCell.tsx';
-
-/** What a cell was understood as, in the words of a reader, and what a code in it is called. */
-export type Understood = (
-  row: GridRow,
-  column: string,
-) => { readonly text?: string | undefined; readonly name?: string | undefined } | undefined;
-
-export interface RowHandlers {
-  readonly onFocus: (place: CellPlace) => void;
-  readonly onType: (place: CellPlace, value: string) => void;
-  readonly onPress: (place: CellPlace, event: PointerEvent) => void;
-  readonly onDrag: (place: CellPlace) => void;
-}
+import type { RowHandlers, Understood } from './grid-props.ts';
 
 export interface RowProps {
   readonly index: number;

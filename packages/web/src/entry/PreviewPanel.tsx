@@ -1,5 +1,6 @@
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
+import { plural } from '../ui/plural.ts';
 import { Remarks } from '../ui/notes.tsx';
 import { BeforeAfter } from './BeforeAfter.tsx';
 import { SheetPanels } from './SheetPanels.tsx';
@@ -10,24 +11,27 @@ export interface PreviewPanelProps {
   /** What posting would do now, in words. */
   readonly posts: string;
   readonly place: (at: string) => string;
+  /** Puts the cursor where something is wrong. */
+  readonly onGo: (at: string) => void;
 }
 
 /** Beside the sheet: what is wrong, what this posts, what it does, as worked out by the code that posts. */
-export function PreviewPanel({ preview, posts: postsNow, place }: PreviewPanelProps) {
+export function PreviewPanel({ preview, posts: postsNow, place, onGo }: PreviewPanelProps) {
   if (preview === null) return <SheetPanels role="group" aria-label="What the sheet does" />;
   const { problems, warnings, posts, effects } = preview;
   return (
     <SheetPanels role="group" aria-label="What the sheet does">
-      <section tabIndex={0} aria-label="To put right">
-        <h2>To put right</h2>
+      <section tabIndex={0} aria-label="Errors and warnings">
+        <h2>Errors and warnings</h2>
         {problems.length + warnings.length === 0 ? <p>{postsNow}</p> : null}
+        <Remarks tone="trouble" title={plural(problems.length, 'error')} remarks={problems} place={place} onGo={onGo} />
         <Remarks
-          tone="trouble"
-          title={`${problems.length} to correct before posting`}
-          remarks={problems}
+          tone="warning"
+          title={plural(warnings.length, 'warning')}
+          remarks={warnings}
           place={place}
+          onGo={onGo}
         />
-        <Remarks tone="warning" title={`${warnings.length} worth a look`} remarks={warnings} place={place} />
       </section>
       <section tabIndex={0} aria-label="What this posts">
         <h2>What this posts</h2>

@@ -6,7 +6,7 @@ import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { StatusPlace, StatusPlaceProvider } from '../ui/InStatus.tsx';
 import { EntryGrid } from './EntryGrid.tsx';
 import type { GridRow } from './grid-edits.ts';
-import type { Understood } from './GridRow.tsx';
+import type { Understood } from './grid-props.ts';
 import { useUndo } from './use-undo.ts';
 
 const COLUMNS = [

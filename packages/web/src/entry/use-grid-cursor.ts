@@ -6,8 +6,7 @@ import { caretIn, gridAct } from './grid-keys.ts';
 import { useGridMouse } from './grid-mouse.ts';
 import { isOneCell, rangeOf, type CellRange } from './grid-range.ts';
 import { cursorAt, FIRST_CELL, type GridState } from './grid-state.ts';
-import type { EntryGridProps } from './EntryGrid.tsx';
-import type { RowHandlers } from './GridRow.tsx';
+import type { EntryGridProps, RowHandlers } from './grid-props.ts';
 import type { Suggestion } from './SuggestionList.tsx';
 
 export interface GridCursor extends RowHandlers {

@@ -1,8 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, type PointerEvent, type RefObject } from 'react';
-import type { EntryGridProps } from './EntryGrid.tsx';
+import type { EntryGridProps, RowHandlers } from './grid-props.ts';
 import type { CellPlace } from './grid-edits.ts';
-import type { RowHandlers } from './GridRow.tsx';
 
 const ROW_HEIGHT = 29;
 /** A short sheet is drawn whole; a long one only where it is in view. */
@@ -16,6 +15,17 @@ export function useOpening({ columns, isOpening = false }: EntryGridProps, go: (
     opening.current?.();
     opening.current = null;
   }, []);
+}
+
+/** Puts the cursor where somebody asked for, once for each time they did. */
+export function useGoTo(place: CellPlace | null, go: (place: CellPlace) => void): void {
+  const latest = useRef(go);
+  useEffect(() => {
+    latest.current = go;
+  });
+  useEffect(() => {
+    if (place !== null) latest.current(place);
+  }, [place]);
 }
 
 /** Focuses a cell: at once where it is drawn, else as soon as it is. */

@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import type { Month } from '@lowtide/core/calendar/month.ts';
-import { useWrite } from '../api/books-api.ts';
+import { useWrite, type Answer } from '../api/books-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
 import { Remarks } from '../ui/notes.tsx';
@@ -16,10 +16,12 @@ export interface Posting {
   readonly dialog: ReactNode;
 }
 
+export type PostedDocument = Answer<'postDraft'>['documents'][number];
+
 interface PostingParts {
   readonly draft: Pick<DraftState, 'settled' | 'preview'>;
   readonly month: Month;
-  readonly onPosted: (numbers: string) => void;
+  readonly onPosted: (documents: readonly PostedDocument[]) => void;
 }
 
 /** Posts the sheet once all of it is kept. Warnings are listed and may be accepted; a refusal leaves everything as it is. */
@@ -39,7 +41,7 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
       body: { month, version: stored.version, acceptWarnings },
     });
     if (written.ok) {
-      onPosted(written.answer.documents.map(({ number }) => number).join(', '));
+      onPosted(written.answer.documents);
     } else if (written.trouble.problems.some(({ kind }) => kind === 'warnings-open')) setAsking(true);
     else
       setRefused(
@@ -48,9 +50,9 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
   };
   const dialog = asking ? (
     <Dialog title="Post all the same?" onClose={() => setAsking(false)} urgent width={560}>
-      <Remarks tone="warning" title="Worth a look" remarks={warnings} />
+      <Remarks tone="warning" title="Warnings" remarks={warnings} />
       <DialogActions>
-        <Button onPress={() => setAsking(false)}>Back to the sheet</Button>
+        <Button onPress={() => setAsking(false)}>Cancel</Button>
         <Button $look="primary" autoFocus onPress={() => void order(true)}>
           Post all the same
         </Button>

@@ -1,9 +1,12 @@
 import { Command } from 'cmdk';
-import { useDeferredValue, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
-import { dollars } from '@lowtide/core/money/dollars.ts';
+import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
+import { quantity } from '@lowtide/core/money/quantity.ts';
+import { typedNumber } from '@lowtide/core/money/typed-number.ts';
 import type { Permission } from '@lowtide/core/people/roles.ts';
+import { RECORD_KIND_NAMES, RECORD_KINDS } from '@lowtide/core/records/record-kinds.ts';
 import { REPORT_NAMES, reportOf } from '@lowtide/core/reports/reports.ts';
 import { useGo } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
@@ -26,7 +29,7 @@ const ACTIONS: readonly Action[] = [
   })),
   { name: 'Recognize revenue of the month', path: '/earning', may: 'read-books' },
   { name: 'Bill progress', path: '/billing?new=', may: 'keep-books' },
-  { name: 'Take in a client receipt', path: '/billing?part=open', may: 'keep-books' },
+  { name: 'Record a client receipt', path: '/billing?part=open', may: 'keep-books' },
   { name: 'Pay a supplier bill', path: '/costs?part=documents&kind=bill', may: 'keep-books' },
   { name: 'Lock a month', path: '/closing', may: 'keep-books' },
   ...REPORT_NAMES.map((name) => ({
@@ -34,7 +37,12 @@ const ACTIONS: readonly Action[] = [
     path: name === 'projects' ? '/projects' : `/reports/${name}`,
     may: reportOf(name).may,
   })),
-  { name: 'Add a project, client, supplier or employee', path: '/settings', may: 'keep-books' },
+  ...RECORD_KIND_NAMES.map((kind) => ({
+    name: `Settings: ${RECORD_KINDS[kind].many}`,
+    path: `/settings/${kind}`,
+    may: 'keep-books' as const,
+  })),
+  { name: 'Settings: Company', path: '/settings/company', may: 'keep-books' },
   { name: 'People who may sign in', path: '/settings/people', may: 'run-company' },
   { name: 'Audit log', path: '/settings/audit', may: 'keep-books' },
   { name: 'Back up the books', path: '/settings/backups', may: 'run-company' },
@@ -43,65 +51,136 @@ const ACTIONS: readonly Action[] = [
 
 type Hit = Answer<'search'>['hits'][number];
 
-function hitKey({ kind, id }: Hit): string {
-  return `${kind} ${id}`;
+/** Something that can be chosen. */
+interface Offer {
+  readonly key: string;
+  /** What it is: a project, a bill, something to do. */
+  readonly kind: string;
+  readonly code?: string;
+  readonly name: string;
+  readonly amount?: string;
+  readonly path: string;
 }
 
-function hitPath({ kind, id }: Hit): string {
-  if (kind === 'project') return `/projects/${id}`;
-  if (kind === 'client' || kind === 'supplier') return `/settings/${kind}`;
-  return `/documents/${id}`;
+function hitOffer(hit: Hit): Offer {
+  const { kind, id, code, name, amountCents } = hit;
+  const path =
+    kind === 'project'
+      ? `/projects/${id}`
+      : kind === 'client' || kind === 'supplier'
+        ? `/settings/${kind}`
+        : `/documents/${id}`;
+  return {
+    ...{ key: `${kind} ${id}`, kind, code, name, path },
+    ...(amountCents === null ? {} : { amount: dollars(amountCents) }),
+  };
 }
 
-/** Find or do anything: projects, parties, documents by number or amount, actions, pages. */
+/** What arithmetic comes to; choosing it copies it. */
+function resultOffer(typed: string): readonly Offer[] {
+  const read = typed.startsWith('=') ? typedNumber(typed, 4) : null;
+  if (read?.kind !== 'number') return [];
+  const text = tenThousandths(quantity(read.scaled));
+  return [
+    { key: 'result', kind: 'result', name: `${text} (Enter copies it)`, path: `copy:${text.replaceAll(',', '')}` },
+  ];
+}
+
+/** Find or do anything: projects, parties, documents by number, note, day or amount, actions, pages; arithmetic after `=`. */
 export function CommandField({ onClose }: { readonly onClose: () => void }) {
   const go = useGo();
-  const may = useMay();
   const [typed, setTyped] = useState('');
   const [pointed, setPointed] = useState('');
-  const text = useDeferredValue(typed.trim());
-  // Hits of what was typed before are never shown: Enter would open one that does not fit.
-  const { answer } = useRead('search', text === '' || !may('read-projects') ? null : { query: { text } });
-  const words = text.toLowerCase().split(/\s+/);
-  const actions = ACTIONS.filter((action) => may(action.may)).filter(({ name }) =>
-    words.every((word) => name.toLowerCase().includes(word)),
-  );
-  const offered = [...(answer?.hits ?? []).map(hitKey), ...actions.map(({ path }) => path)];
-  const chosen = offered.includes(pointed) ? pointed : (offered[0] ?? '');
-  const choose = (path: string) => (): void => {
+  const [isOwed, setOwed] = useState(false);
+  const { offers, isWaiting } = useOffers(typed);
+  const chosen = offers.find(({ key }) => key === pointed) ?? offers[0];
+  const choose = (offer: Offer): void => {
     onClose();
-    go(path);
+    if (offer.path.startsWith('copy:')) return void navigator.clipboard.writeText(offer.path.slice(5));
+    remember(offer);
+    go(offer.path);
   };
+  const choosing = useRef(choose);
+  useEffect(() => {
+    choosing.current = choose;
+  });
+  // Enter pressed before the answer is there opens what the answer begins with.
+  useEffect(() => {
+    if (isOwed && !isWaiting && chosen) choosing.current(chosen);
+  }, [isOwed, isWaiting, chosen]);
   return (
-    <Dialog title="Find or do anything" onClose={onClose} width={600}>
-      <Box shouldFilter={false} label="Find or do anything" value={chosen} onValueChange={setPointed}>
+    <Dialog title="Find or do anything" onClose={onClose} width={600} keepsTyping={false}>
+      <Box shouldFilter={false} label="Find or do anything" value={chosen?.key ?? ''} onValueChange={setPointed}>
         <Command.Input
           autoFocus
           value={typed}
-          onValueChange={setTyped}
-          placeholder="A project, a party, a number, an amount, a word"
+          onValueChange={(text) => {
+            setOwed(false);
+            setTyped(text);
+          }}
+          placeholder="A project, a party, a number, an amount, a day, a word; or =12*45.5"
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' || !isWaiting) return;
+            event.preventDefault();
+            event.stopPropagation();
+            setOwed(true);
+          }}
         />
         <Command.List>
-          {answer?.hits.map((hit) => (
-            <Command.Item key={hitKey(hit)} value={hitKey(hit)} onSelect={choose(hitPath(hit))}>
-              <em>{hit.kind}</em>
-              <b>{hit.code}</b> {hit.name}
-              {hit.amountCents === null ? null : <span>{dollars(hit.amountCents)}</span>}
+          {offers.map((offer) => (
+            <Command.Item key={offer.key} value={offer.key} onSelect={() => choose(offer)}>
+              <em>{offer.kind}</em>
+              {offer.code === undefined ? null : <b>{offer.code}</b>} {offer.name}
+              {offer.amount === undefined ? null : <span>{offer.amount}</span>}
             </Command.Item>
           ))}
-          {actions.map(({ name, path }) => (
-            <Command.Item key={path} value={path} onSelect={choose(path)}>
-              <em>do</em>
-              {name}
-            </Command.Item>
-          ))}
-          {actions.length === 0 && answer?.hits.length === 0 ? (
-            <p>Nothing is called “{typed}”. Try a code, a part of a name, a number or an amount.</p>
+          {offers.length === 0 && !isWaiting ? (
+            <p>Nothing is called “{typed}”. Try a code, a part of a name, a number, an amount or a day.</p>
           ) : null}
         </Command.List>
       </Box>
     </Dialog>
   );
+}
+
+/** What can be chosen for what is typed; whether more of it is still asked for. */
+function useOffers(typed: string): { readonly offers: readonly Offer[]; readonly isWaiting: boolean } {
+  const may = useMay();
+  const text = typed.trim();
+  const isAsked = text !== '' && !text.startsWith('=') && may('read-projects');
+  // Hits of what was typed before are never shown: Enter would open one that does not fit.
+  const { answer, trouble } = useRead('search', isAsked ? { query: { text } } : null);
+  const words = text.toLowerCase().split(/\s+/);
+  const actions = ACTIONS.filter((action) => may(action.may))
+    .filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)))
+    .map(({ name, path }): Offer => ({ key: path, kind: 'do', name, path }));
+  const recent = text === '' ? recentOffers().map((offer) => ({ ...offer, key: `recent ${offer.key}` })) : [];
+  return {
+    offers: [...resultOffer(text), ...recent, ...(answer?.hits ?? []).map(hitOffer), ...actions],
+    isWaiting: isAsked && answer === undefined && trouble === undefined,
+  };
+}
+
+const RECENT = 'lowtide recent';
+const MOST_RECENT = 6;
+
+/** What was opened from here last, the latest first. */
+function recentOffers(): readonly Offer[] {
+  try {
+    return JSON.parse(localStorage.getItem(RECENT) ?? '[]') as readonly Offer[];
+  } catch {
+    return [];
+  }
+}
+
+function remember(offer: Offer): void {
+  const key = offer.key.replace(/^recent /, '');
+  const others = recentOffers().filter((each) => each.key !== key);
+  try {
+    localStorage.setItem(RECENT, JSON.stringify([{ ...offer, key }, ...others].slice(0, MOST_RECENT)));
+  } catch {
+    // Not allowed here: nothing is remembered.
+  }
 }
 
 const Box = styled(Command)`

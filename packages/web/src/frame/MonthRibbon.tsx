@@ -8,6 +8,7 @@ import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useOpenMonth, useShownBooks } from '../api/as-of.tsx';
 import { May } from '../api/session.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
+import { BY_CHARACTER } from '../ui/keys.ts';
 import { KnownDialog } from './KnownDialog.tsx';
 
 const SHOWN = 18;
@@ -44,8 +45,8 @@ export function MonthRibbon() {
     const now = new URLSearchParams(globalThis.location.search).get('m') ?? through;
     choose(monthAt(monthNumber(month(now)) + by));
   };
-  useHotkeys('bracketleft', step(-1));
-  useHotkeys('bracketright', step(1));
+  useHotkeys('[', step(-1), BY_CHARACTER);
+  useHotkeys(']', step(1), BY_CHARACTER);
   const chosen = months.find(({ month }) => month === through);
   return (
     <Strip aria-label="Months">

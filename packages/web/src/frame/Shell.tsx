@@ -10,6 +10,7 @@ import { SignInDialog, SignInPage } from '../account/SignInPage.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { SessionProvider, useMay } from '../api/session.tsx';
 import { FigureActionsContext } from '../ui/Figure.tsx';
+import { BY_CHARACTER } from '../ui/keys.ts';
 import { StatusPlaceProvider } from '../ui/InStatus.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
@@ -68,8 +69,8 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
     }),
     [dispatch, setSearch],
   );
-  useHotkeys('mod+k', () => setOpen('command'), { preventDefault: true, enableOnFormTags: true });
-  useHotkeys('shift+slash', () => setOpen('keys'));
+  useHotkeys('mod+k', () => setOpen('command'), { preventDefault: true, enableOnFormTags: true, useKey: true });
+  useHotkeys('?', () => setOpen('keys'), BY_CHARACTER);
   const untrace = (): void =>
     void navigate({ search: new URLSearchParams([...search].filter(([name]) => name !== 'trace')).toString() });
   return (

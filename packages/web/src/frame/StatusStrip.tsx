@@ -1,9 +1,8 @@
 import styled from 'styled-components';
-import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { May } from '../api/session.tsx';
-import type { Answer } from '../api/books-api.ts';
+import { waitingText } from '../api/waiting-text.ts';
 import { useRecognitionWords } from '../api/use-recognition-words.ts';
 import { StatusPlace } from '../ui/InStatus.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
@@ -31,19 +30,12 @@ export function StatusStrip() {
         </May>
       </span>
       <May do="keep-books">
-        <AsOfLink to="/costs">{waiting(drafts)}</AsOfLink>
+        <AsOfLink to="/costs">{waitingText(drafts) ?? 'No sheet waiting'}</AsOfLink>
       </May>
       <StatusPlace />
       <span>? lists the keys</span>
     </Strip>
   );
-}
-
-function waiting(drafts: Answer<'frame'>['drafts']): string {
-  const parts = SHEET_KINDS.filter((kind) => (drafts[kind] ?? 0) > 0).map(
-    (kind) => `${drafts[kind]} × ${sheetKind(kind).title}`,
-  );
-  return parts.length === 0 ? 'No sheet waiting' : `Waiting: ${parts.join(', ')}`;
 }
 
 const Strip = styled.footer`
@@ -66,6 +58,10 @@ const Strip = styled.footer`
   }
   [data-tone='trouble'] {
     color: ${color.trouble};
+  }
+  > a + [role='status'],
+  > [role='status'] {
+    font-weight: 600;
   }
   > span:last-child {
     margin-left: auto;

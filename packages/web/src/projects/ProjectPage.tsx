@@ -1,6 +1,7 @@
 import { useParams } from 'react-router';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { csvAddress, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
@@ -37,7 +38,7 @@ export function ProjectPage() {
       facts={factsOf(project)}
       actions={
         <May do="keep-books">
-          <Button onPress={() => go('/costs/bills/new')}>Post cost</Button>
+          <Button onPress={() => go(`/costs/bills/new?project=${encodeURIComponent(position.code)}`)}>Post cost</Button>
           {position.kind === 'client' ? (
             <Button $look="primary" onPress={() => go(`/billing?new=${position.code}`)}>
               Bill progress
@@ -113,12 +114,26 @@ function Standing({ project }: { readonly project: Project }) {
           { name: 'Billed', value: <Money label="Billed" money={position.billed} tone="billed" /> },
           {
             name: overbilled.amountCents < 0 ? 'Underbilled' : 'Overbilled',
-            value: <Money label="Billed less earned" money={overbilled} tone="gap" />,
+            // The word says the direction.
+            value: (
+              <Money
+                label="Billed less earned"
+                money={{ ...overbilled, amountCents: cents(Math.abs(overbilled.amountCents)) }}
+                tone="gap"
+              />
+            ),
           },
           { name: 'Profit to date', value: <Money label="Profit to date" money={project.profitToDate} /> },
           {
-            name: 'Margin at end',
-            value: <Percent label="Margin" ratio={position.margin} figure={position.marginFigure} />,
+            name: 'Margin at completion',
+            // Without an estimate there is nothing that the margin could be of.
+            value: (
+              <Percent
+                label="Margin"
+                ratio={position.estimate.amountCents === 0 ? null : position.margin}
+                figure={position.marginFigure}
+              />
+            ),
           },
           { name: 'Cost held', value: <Money label="Cost held" money={project.held} /> },
         ]}

@@ -26,7 +26,7 @@ export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; rea
     setTold(written.ok ? written.answer : written.trouble);
   };
   return (
-    <Dialog title={`Take in ${RECORD_KINDS[kind].many.toLowerCase()} from CSV`} onClose={onClose} width={720}>
+    <Dialog title={`Import ${RECORD_KINDS[kind].many.toLowerCase()} from CSV`} onClose={onClose} width={720}>
       <FileTrigger acceptedFileTypes={['.csv', 'text/csv']} onSelect={choose}>
         <Button>Choose a file</Button>
       </FileTrigger>
@@ -55,7 +55,7 @@ export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; rea
       {told !== null && 'detail' in told ? (
         <Remarks
           tone="trouble"
-          title="Nothing was taken in"
+          title="Nothing was imported"
           place={(at) => (at === 'csv' || at === '' ? '' : `${at.replace('/', ', ')}:`)}
           remarks={told.problems.length > 0 ? told.problems : [{ at: '', message: told.detail }]}
         />
@@ -64,7 +64,7 @@ export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; rea
       <DialogActions>
         <Button onPress={onClose}>Close</Button>
         <Button $look="primary" isDisabled={busy || file.csv.trim() === ''} onPress={() => void order()}>
-          Take in
+          Import
         </Button>
       </DialogActions>
     </Dialog>

@@ -84,7 +84,7 @@ function RecordsPart({ kind }: { readonly kind: RecordKind }) {
       facts={answer ? `${rows.length} of ${answer.rows.length}` : ''}
       actions={
         <May do="keep-books">
-          <Button onPress={() => setOpen('import')}>Take in a CSV file</Button>
+          <Button onPress={() => setOpen('import')}>Import CSV</Button>
           <Button $look="primary" onPress={() => setOpen('new')}>
             Add {one.toLowerCase()}
           </Button>

@@ -1,6 +1,7 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { dayText, isoDate, mondayOf, plusDays } from '@lowtide/core/calendar/iso-date.ts';
 import type { SheetField } from '@lowtide/core/documents/kind-of-sheet.ts';
+import { opposite } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import type { Preview } from '../entry/use-draft.ts';
 import { Button } from '../ui/Button.tsx';
@@ -47,7 +48,8 @@ export function SheetFields({ fields, valueOf, onChange, preview }: SheetFieldsP
 function missingText(fields: readonly SheetField[], preview: Preview | null): string {
   const missing = preview?.missingCents ?? null;
   if (missing === null) return fields.find(({ hint }) => hint !== undefined)?.hint ?? '';
-  return missing === 0 ? 'Adds up.' : `Missing ${dollars(missing)}`;
+  if (missing === 0) return 'Adds up.';
+  return missing > 0 ? `Missing ${dollars(missing)}` : `Over by ${dollars(opposite(missing))}`;
 }
 
 interface WeekProps {

@@ -3,7 +3,7 @@ import type { Month } from '@lowtide/core/calendar/month.ts';
 import type { SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import { EntryGrid } from '../entry/EntryGrid.tsx';
-import type { GridRow } from '../entry/grid-edits.ts';
+import type { CellPlace, GridRow } from '../entry/grid-edits.ts';
 import { NEW_PROJECT, RecordDialog } from '../entry/RecordDialog.tsx';
 import { markedCells } from '../entry/remark-places.ts';
 import type { DraftState, Preview } from '../entry/use-draft.ts';
@@ -29,11 +29,12 @@ export interface SheetGridProps {
   /** What the sheet would do, as far as it was typed. */
   readonly preview: Preview | null;
   readonly isOpening: boolean;
+  readonly goTo: CellPlace | null;
   readonly onHand: (hand: Hand | null) => void;
 }
 
 /** The rows of a sheet; what is missing is added without leaving them. */
-export function SheetGrid({ state, sheet, columns, month, preview, isOpening, onHand }: SheetGridProps) {
+export function SheetGrid({ state, sheet, columns, month, preview, isOpening, goTo, onHand }: SheetGridProps) {
   const [place, setPlace] = useState({ row: 0, column: 0 });
   const understood = useUnderstood(columns, month);
   const follows = useMemo(() => followsByRow(preview), [preview]);
@@ -63,6 +64,7 @@ export function SheetGrid({ state, sheet, columns, month, preview, isOpening, on
         follows={(row) => follows.get(row)}
         understood={understood}
         isOpening={isOpening}
+        goTo={goTo}
         onUndo={state.undo}
         onRedo={state.redo}
         suggest={(row, column, typed) => {

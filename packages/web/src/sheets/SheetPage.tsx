@@ -1,23 +1,25 @@
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import { sheetKind, type Sheet, type SheetKind } from '@lowtide/core/documents/sheets.ts';
 import { DOCUMENT_KINDS } from '@lowtide/core/documents/kinds.ts';
+import type { SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
 import { ZERO } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
-import { useGo, useShownBooks } from '../api/as-of.tsx';
-import { isBlankRow, type GridRow } from '../entry/grid-edits.ts';
+import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
+import { isBlankRow, type CellPlace, type GridRow } from '../entry/grid-edits.ts';
 import { PreviewPanel } from '../entry/PreviewPanel.tsx';
 import { placeWords } from '../entry/remark-places.ts';
 import { SheetBar } from '../entry/SheetBar.tsx';
 import { useDraft, type Preview } from '../entry/use-draft.ts';
-import { usePosting } from '../entry/use-posting.tsx';
+import { usePosting, type PostedDocument } from '../entry/use-posting.tsx';
 import { useSheetPreview } from '../entry/use-sheet-preview.ts';
 import { useSheetKey } from '../entry/use-sheet-key.ts';
+import { InStatus } from '../ui/InStatus.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
 import { reached, type Hand } from './reached-remarks.ts';
-import { cellsOf, gridColumns, withParts } from './sheet-cells.ts';
+import { cellsOf, gridColumns, withCells, withParts } from './sheet-cells.ts';
 import { SheetFields } from './SheetFields.tsx';
 import { SheetGrid } from './SheetGrid.tsx';
 
@@ -26,15 +28,15 @@ export function SheetPage({ kind }: { readonly kind: SheetKind }) {
   const { draft = 'new' } = useParams();
   const go = useGo();
   const { key, onMade } = useSheetKey(draft);
-  const [posted, setPosted] = useState<string | null>(null);
+  const [posted, setPosted] = useState<readonly PostedDocument[]>([]);
   return (
     <SheetOf
       key={key}
       kind={kind}
       id={draft === 'new' ? null : Number(draft)}
       posted={posted}
-      onPosted={(numbers) => {
-        setPosted(numbers);
+      onPosted={(documents) => {
+        setPosted(documents);
         go(`/costs/${kind}/new`);
       }}
       onMade={(id) => {
@@ -50,18 +52,21 @@ interface SheetOfProps {
   /** Null for a sheet not kept yet. */
   readonly id: number | null;
   readonly onMade: (id: number) => void;
-  readonly onPosted: (numbers: string) => void;
+  readonly onPosted: (documents: readonly PostedDocument[]) => void;
   /** What was posted from the sheet before this one. */
-  readonly posted: string | null;
+  readonly posted: readonly PostedDocument[];
 }
 
 function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
   const { through: month, today } = useShownBooks();
   const facts = sheetKind(kind);
-  const [blank] = useState(() => facts.blank(today));
+  const [search] = useSearchParams();
+  const project = search.get('project');
+  const [blank] = useState(() => begun(facts.blank(today), project));
   const state = useDraft({ id, month, blank, onMade, previewOf: useSheetPreview(month) });
   const { sheet, change, preview, trouble } = state;
   const posting = usePosting({ draft: state, month, onPosted });
+  const [goTo, setGoTo] = useState<CellPlace | null>(null);
   const [hand, setHand] = useState<Hand | null>(null);
   useHotkeys('mod+enter', () => void posting.post(), { enableOnFormTags: true, preventDefault: true });
   if (trouble && !sheet) return <Note $tone="trouble">{trouble.detail}</Note>;
@@ -76,7 +81,7 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
     <Page
       title={facts.title}
       facts={`${facts.facts}. ${sumsText(sheet, preview)}`}
-      actions={<SheetBar draft={{ ...state, preview: said }} posting={posting} />}
+      actions={<SheetBar draft={{ ...state, preview: said }} posting={posting} rows={typedRows(sheet).length} />}
     >
       <SheetFields
         fields={facts.fields}
@@ -84,15 +89,12 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
         onChange={(field, value) => change(withParts(sheet, { [field]: value }), field)}
         preview={preview}
       />
-      {posted === null || sheet.rows.length > 0 ? null : (
-        <Note $tone="good" role="status">
-          Posted {posted}.
-        </Note>
-      )}
+      <Posted documents={posted} />
       <SheetGrid
         {...{ state, sheet, columns, month }}
         preview={said}
         isOpening
+        goTo={goTo}
         onHand={(to) => {
           if (to?.place.row !== hand?.place.row) posting.forget();
           setHand(to);
@@ -102,10 +104,52 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
         preview={said}
         posts={postsText(kind, preview)}
         place={placeWords(gridColumns(columns), facts.fields)}
+        onGo={(at) => setGoTo(placeOf(at, columns))}
       />
       {posting.dialog}
     </Page>
   );
+}
+
+/** A blank sheet, its first row with the project it was opened from. */
+function begun(blank: Sheet, project: string | null): Sheet {
+  const columns = sheetKind(blank.kind).columns(blank);
+  if (project === null || !columns.some(({ id }) => id === 'project')) return blank;
+  return withCells(blank, [{ project }], columns);
+}
+
+function typedRows(sheet: Sheet): readonly GridRow[] {
+  return cellsOf(sheet, sheetKind(sheet.kind).columns(sheet)).filter((row) => !isBlankRow(row));
+}
+
+/** What was posted last, in the status strip: nothing on the page moves for it. */
+function Posted({ documents }: { readonly documents: readonly PostedDocument[] }) {
+  const [first, ...others] = documents;
+  if (first === undefined) return null;
+  return (
+    <InStatus>
+      Posted{' '}
+      {[first, ...others.slice(0, 2)].map(({ id, number }) => (
+        <span key={id}>
+          <AsOfLink to={`/documents/${id}`}>{number}</AsOfLink>{' '}
+        </span>
+      ))}
+      {others.length > 2 ? `and ${others.length - 2} more ` : null}
+      {others.length === 0 ? <AsOfLink to={`/documents/${first.id}?do=reverse`}>Reverse</AsOfLink> : null}
+    </InStatus>
+  );
+}
+
+/** The cell of `rows/3/net`; of a row alone, its first. */
+function placeOf(at: string, columns: readonly SheetColumn[]): CellPlace {
+  const [, row, ...column] = at.split('/');
+  return {
+    row: Number(row),
+    column: Math.max(
+      0,
+      columns.findIndex(({ id }) => id === column.join('/')),
+    ),
+  };
 }
 
 function isEmptyCell(cells: readonly GridRow[], at: string): boolean {
@@ -123,7 +167,7 @@ function postsText(kind: SheetKind, preview: Preview | null): string {
 
 /** How much is in the sheet, and how much of it is ready. */
 function sumsText(sheet: Sheet, preview: Preview | null): string {
-  const rows = cellsOf(sheet, sheetKind(sheet.kind).columns(sheet)).filter((row) => !isBlankRow(row)).length;
+  const rows = typedRows(sheet).length;
   const sums = preview === null ? [] : [`${preview.documents} ready`, `entered ${dollars(preview.enteredCents)}`];
   const hours = preview !== null && sheet.kind === 'hours' ? [`${tenThousandths(preview.hours)} hours`] : [];
   return [`${rows} ${rows === 1 ? 'row' : 'rows'}`, ...hours, ...sums].join(', ');

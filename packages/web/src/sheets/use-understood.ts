@@ -5,7 +5,7 @@ import { found } from '@lowtide/core/lookup/lookup.ts';
 import type { CellHolds, SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
 import { understoodCell } from '@lowtide/core/documents/understood-cell.ts';
 import { useRead, type Answer } from '../api/books-api.ts';
-import type { Understood } from '../entry/GridRow.tsx';
+import type { Understood } from '../entry/grid-props.ts';
 
 type Reference = Answer<'reference'>;
 

@@ -1,4 +1,4 @@
-import { Button as AriaButton } from 'react-aria-components/Button';
+import { Button as AriaButton, type ButtonProps } from 'react-aria-components/Button';
 import styled, { css } from 'styled-components';
 import { color, size, space } from '../theme/tokens.ts';
 
@@ -38,8 +38,14 @@ const look = {
   `,
 };
 
+type Look = keyof typeof look;
+
 /** Something to do. One `primary` a page; `quiet` within text and tables. */
-export const Button = styled(AriaButton)<{ readonly $look?: keyof typeof look }>`
+export function Button({ $look = 'plain', ...props }: ButtonProps & { readonly $look?: Look }) {
+  return <Looked $look={$look} data-primary={$look === 'primary' || undefined} {...props} />;
+}
+
+const Looked = styled(AriaButton)<{ readonly $look: Look }>`
   display: inline-flex;
   align-items: center;
   gap: ${space.one};
@@ -50,7 +56,7 @@ export const Button = styled(AriaButton)<{ readonly $look?: keyof typeof look }>
   font-weight: 550;
   white-space: nowrap;
   cursor: pointer;
-  ${({ $look = 'plain' }) => look[$look]}
+  ${({ $look }) => look[$look]}
   &[data-disabled] {
     opacity: 0.5;
     cursor: default;

@@ -1,9 +1,12 @@
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Dialog as AriaDialog } from 'react-aria-components/Dialog';
 import { Heading } from 'react-aria-components/Heading';
 import { Modal, ModalOverlay } from 'react-aria-components/Modal';
 import styled from 'styled-components';
 import { color, space, type } from '../theme/tokens.ts';
+import { Button } from './Button.tsx';
+import { confirmOnEnter } from './keys.ts';
+import { Note } from './notes.tsx';
 
 export interface DialogProps {
   readonly title: string;
@@ -12,19 +15,47 @@ export interface DialogProps {
   readonly width?: number;
   /** Asks something that must be answered. */
   readonly urgent?: boolean;
+  /** What is typed in it is worth asking before it goes. */
+  readonly keepsTyping?: boolean;
 }
 
 /** A sheet in front of the page. A click outside does not close it: what was typed would be lost. */
-export function Dialog({ title, onClose, children, width = 460, urgent = false }: DialogProps) {
+export function Dialog({ title, onClose, children, width = 460, urgent = false, keepsTyping = true }: DialogProps) {
+  const [isTyped, setTyped] = useState(false);
+  const [isAsking, setAsking] = useState(false);
+  // Escape never loses typing: it asks first.
+  const leave = (): void => (isTyped && !isAsking ? setAsking(true) : onClose());
   return (
-    <Veil isOpen onOpenChange={(open) => (open ? undefined : onClose())}>
+    <Veil isOpen onOpenChange={(open) => (open ? undefined : leave())}>
       <Sheet style={{ width }}>
         <AriaDialog role={urgent ? 'alertdialog' : 'dialog'}>
-          <Heading slot="title">{title}</Heading>
-          {children}
+          <div
+            role="presentation"
+            onKeyDown={confirmOnEnter}
+            onInput={() => {
+              setTyped(keepsTyping);
+              setAsking(false);
+            }}
+          >
+            <Heading slot="title">{title}</Heading>
+            {children}
+            {isAsking ? <Leaving onLeave={onClose} onStay={() => setAsking(false)} /> : null}
+          </div>
         </AriaDialog>
       </Sheet>
     </Veil>
+  );
+}
+
+function Leaving({ onLeave, onStay }: { readonly onLeave: () => void; readonly onStay: () => void }) {
+  return (
+    <Note $tone="warning" role="alert" style={{ marginTop: 12 }}>
+      <p>What you typed here is not saved.</p>
+      <Button onPress={onLeave}>Discard it</Button>{' '}
+      <Button autoFocus onPress={onStay}>
+        Go on typing
+      </Button>
+    </Note>
   );
 }
 

@@ -29,10 +29,12 @@ export interface RemarksProps {
   readonly count?: number;
   /** Where `at` is, in words; left out where the message says it. */
   readonly place?: (at: string) => string;
+  /** Goes to where `at` is. */
+  readonly onGo?: (at: string) => void;
 }
 
 /** Remarks as a list, read out when they appear. */
-export function Remarks({ tone, title, remarks, count = remarks.length, place }: RemarksProps) {
+export function Remarks({ tone, title, remarks, count = remarks.length, place, onGo }: RemarksProps) {
   if (remarks.length === 0) return null;
   return (
     <Note $tone={tone} role={tone === 'trouble' ? 'alert' : 'status'}>
@@ -40,7 +42,15 @@ export function Remarks({ tone, title, remarks, count = remarks.length, place }:
       <ul>
         {remarks.slice(0, 30).map((remark, index) => (
           <li key={index}>
-            {place === undefined ? null : <b>{place(remark.at)} </b>}
+            {place === undefined ? null : onGo === undefined || !remark.at.startsWith('rows/') ? (
+              <b>{place(remark.at)} </b>
+            ) : (
+              <>
+                <PlaceButton type="button" onClick={() => onGo(remark.at)}>
+                  {place(remark.at)}
+                </PlaceButton>{' '}
+              </>
+            )}
             {remark.message}
           </li>
         ))}
@@ -73,4 +83,16 @@ const Quiet = styled.div`
   padding: ${space.eight} ${space.four};
   color: ${color.textQuiet};
   text-align: center;
+`;
+
+const PlaceButton = styled.button`
+  padding: 0;
+  border: 0;
+  background: transparent;
+  color: inherit;
+  font: inherit;
+  font-weight: 650;
+  text-decoration: underline;
+  text-underline-offset: 2px;
+  cursor: pointer;
 `;

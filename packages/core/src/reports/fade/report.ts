@@ -46,7 +46,13 @@ function columns({ totals, knownThen }: Answer): readonly ColumnOf<Row>[] {
     { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code, total: 'Total' },
     { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
     {
-      ...{ id: 'before', head: 'Profit then', file: 'profit_before', holds: 'money', total: totals.before },
+      ...{
+        id: 'before',
+        head: 'Gross profit at completion',
+        file: 'profit_before',
+        holds: 'money',
+        total: totals.before,
+      },
       // Its trace shows what is known now: where the figure is of another moment it has none.
       of: ({ before, beforeFigure }) => ({ value: before, figure: knownThen === null ? beforeFigure : undefined }),
     },

@@ -130,7 +130,7 @@ function portfolioColumns(total: PortfolioRow, through: Month | undefined): read
     ...Object.entries(MEASURES).map(([id, measure]) => measureColumn(id, measure, { total, through })),
     { id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent', of: ({ complete }) => complete },
     {
-      ...{ id: 'margin', head: 'Margin at end', file: 'margin_percent', holds: 'percent' },
+      ...{ id: 'margin', head: 'Margin at completion', file: 'margin_percent', holds: 'percent' },
       of: marginOf,
       total: marginOf(total),
     },

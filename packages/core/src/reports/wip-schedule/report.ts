@@ -49,7 +49,7 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
     { ...money('contract', 'Contract', totals.contractCents), of: ({ contract }) => traced(contract), ...toDate },
     { ...money('estimate', 'At completion', totals.estimateCents), of: ({ estimate }) => traced(estimate), ...toDate },
     {
-      ...{ ...money('profit', 'Profit then', totals.profitCents), file: 'gross_profit' },
+      ...{ ...money('profit', 'Gross profit at completion', totals.profitCents), file: 'gross_profit' },
       of: ({ profit }) => traced(profit),
       ...toDate,
     },

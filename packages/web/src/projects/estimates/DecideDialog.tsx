@@ -14,9 +14,9 @@ export interface DecideDialogProps {
 
 const WORDS = {
   withdraw: {
-    title: 'Take back the approval of',
+    title: 'Revoke the approval of',
     does: 'Budget, contract, schedule of values and billing plan are again as they were before it. The approval stays on record.',
-    button: 'Take back',
+    button: 'Revoke approval',
   },
   reject: {
     title: 'Reject',
@@ -39,7 +39,7 @@ export function DecideDialog({ deed, head, onClose }: DecideDialogProps) {
       <Field label="Reason" autoFocus {...field('reason')} />
       <Refused why={general} />
       <DialogActions>
-        <Button onPress={onClose}>Leave as it is</Button>
+        <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void decide()}>
           {button}
         </Button>

@@ -40,8 +40,8 @@ export const EstimatePanels = memo(function EstimatePanels({ reading, place }: E
           whole={whole}
         />
       </section>
-      <section tabIndex={0} aria-label="To put right">
-        <h2>To put right</h2>
+      <section tabIndex={0} aria-label="Errors and warnings">
+        <h2>Errors and warnings</h2>
         {reading?.problems.length === 0 ? <p>Nothing.</p> : null}
         <Remarks
           tone="trouble"

@@ -86,7 +86,7 @@ function EstimateSheetOf({ id }: { readonly id: number }) {
 
 function HeadFacts({ state, project }: { readonly state: EstimateState; readonly project: Basis['project'] }) {
   const { head, kept, trouble } = state;
-  const words = { kept: '', keeping: ' · keeping …', 'not kept': ' · not kept' } as const;
+  const words = { kept: '', keeping: ' · saving …', 'not kept': ' · not saved' } as const;
   return (
     <>
       <AsOfLink to={`/projects/${project.id}/estimates`}>{project.name}</AsOfLink> · {head ? statusText(head) : ''}
@@ -202,14 +202,14 @@ function EstimateActions({ state, head, typed, reading, place }: Parts & { reado
       <May do="plan-projects">
         {waits && typed.sheet.rows.length === 0 ? (
           <Button $look="quiet" isDisabled={busy} onPress={() => void away()}>
-            Throw away
+            Discard
           </Button>
         ) : null}
       </May>
       <Button onPress={() => void files()}>Files</Button>
       <May do="plan-projects">
         {waits && kind === 'change' ? <Button onPress={() => setOpen('reject')}>Reject</Button> : null}
-        {status === 'approved' ? <Button onPress={() => setOpen('withdraw')}>Take back</Button> : null}
+        {status === 'approved' ? <Button onPress={() => setOpen('withdraw')}>Revoke approval</Button> : null}
         {waits ? (
           <Button $look="primary" onPress={() => setOpen('approve')}>
             Approve

@@ -58,7 +58,7 @@ export function FilesDialog({ id, onRead, onClose }: FilesDialogProps) {
       {trouble ? (
         <Remarks
           tone="trouble"
-          title="Nothing was taken in"
+          title="Nothing was imported"
           remarks={trouble.problems.length > 0 ? trouble.problems : [{ at: '', message: trouble.detail }]}
         />
       ) : null}

@@ -5,6 +5,7 @@ import { readForecast, type ForecastRow, type ReadForecast } from '@lowtide/core
 import { sum } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { concern, wording } from '@lowtide/core/problems/wording.ts';
+import { plural } from '../../ui/plural.ts';
 import { useShownBooks } from '../../api/as-of.tsx';
 import { useRead, useWrite } from '../../api/books-api.ts';
 import { May, useMay } from '../../api/session.tsx';
@@ -59,7 +60,7 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
         <May do="plan-projects">
           {typed.rows === undefined || isReadOnly ? null : (
             <Button $look="quiet" onPress={typed.done}>
-              Drop what is typed
+              Discard changes
             </Button>
           )}
           <Button
@@ -68,7 +69,7 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
             onPress={() => void save()}
           >
             {problems.length > 0
-              ? `Save (${problems.length} to correct)`
+              ? `Save (${plural(problems.length, 'error')})`
               : warnings.length > 0
                 ? `Save all the same (${warnings.length} below cost)`
                 : `Save the forecast of ${monthText(through)}`}
@@ -187,7 +188,7 @@ function Totals({
       facts={[
         { name: 'Budget with changes', value: dollars(revised) },
         { name: 'Actual', value: dollars(actual) },
-        { name: 'Still to come', value: dollars(sum([estimate, -actual as typeof actual])) },
+        { name: 'Remaining', value: dollars(sum([estimate, -actual as typeof actual])) },
         { name: 'At completion', value: dollars(estimate) },
         { name: 'Variance', value: dollars(sum([revised, -estimate as typeof estimate])) },
       ]}

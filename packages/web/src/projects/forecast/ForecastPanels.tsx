@@ -3,6 +3,7 @@ import { monthText } from '@lowtide/core/calendar/month.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
+import { plural } from '../../ui/plural.ts';
 import { AsOfLink, useOpenMonth, useShownBooks } from '../../api/as-of.tsx';
 import { useRead } from '../../api/books-api.ts';
 import { MonthChart } from '../../charts/MonthChart.tsx';
@@ -29,7 +30,7 @@ export function ForecastPanels({ id, sheet, estimate, problems }: ForecastPanels
     <SheetPanels role="group" aria-label="What the forecast does" $columns="1fr 1.5fr 0.7fr" $height={236}>
       <section tabIndex={0} aria-label="What saving it does">
         <h2>What saving it does</h2>
-        <Remarks tone="trouble" title={`${problems.length} to correct`} remarks={problems} place={place} />
+        <Remarks tone="trouble" title={plural(problems.length, 'error')} remarks={problems} place={place} />
         <Effect sheet={sheet} estimate={estimate} />
       </section>
       <section aria-label="Cost by month">
@@ -59,7 +60,7 @@ function Effect({ sheet, estimate }: Pick<ForecastPanelsProps, 'sheet' | 'estima
   const rows: readonly (readonly [string, string, string])[] = [
     ['At completion', dollars(effect.estimate.before), dollars(effect.estimate.after)],
     ['Complete', share(effect.complete.before), share(effect.complete.after)],
-    ['Margin at end', share(effect.margin.before), share(effect.margin.after)],
+    ['Margin at completion', share(effect.margin.before), share(effect.margin.after)],
     [`To recognize, ${monthText(through)}`, dollars(effect.revenue.before), dollars(effect.revenue.after)],
     ['Loss provision', dollars(effect.provision.before), dollars(effect.provision.after)],
   ];

@@ -78,7 +78,7 @@ describe('an empty input says what it asks for', () => {
     ['run rate', '% done'],
     ['Units', 'of 100 t'],
     ['units at budget', 'of 100 t'],
-    ['to complete', 'still to come'],
+    ['to complete', 'remaining'],
     ['budget', undefined],
     ['nonsense', undefined],
   ])('%s', (method, input) => {

@@ -87,7 +87,7 @@ const ASKS: Readonly<Record<string, string>> = {
   'run rate': 'actual ÷ percent of the work done',
   units: 'actual ÷ units done × units in all',
   'units at budget': 'actual, and the units left at their budgeted cost',
-  'to complete': 'actual, and what is still to come',
+  'to complete': 'actual, and the remaining cost',
 };
 
 export function methodSuggestions(typed: string): readonly Suggestion[] {
@@ -106,7 +106,7 @@ export function asked({ lines }: Sheet, row: number, method: string): Readonly<R
     'run rate': '% done',
     units: ofUnits,
     'units at budget': ofUnits,
-    'to complete': 'still to come',
+    'to complete': 'remaining',
   };
   const input = inputs[method.trim().toLowerCase()];
   return input === undefined ? {} : { input };

@@ -83,7 +83,7 @@ function NameDialog({ page, state, onClose }: NameDialogProps) {
       <Field label="Name" autoFocus {...field('name')} />
       <Refused why={general} />
       <DialogActions>
-        <Button onPress={onClose}>Not now</Button>
+        <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
           Keep
         </Button>
