@@ -22,6 +22,7 @@ export function demoClock(firstDay: IsoDate) {
   return {
     today: () => day,
     now: () => dayNumber(day) * 24 * HOUR + 9 * HOUR + (moment += 1_000),
+    outside: () => Date.now(),
     endOf: (of: IsoDate) => (dayNumber(of) + 1) * 24 * HOUR - 1,
     setToday: (next: IsoDate) => {
       day = next;

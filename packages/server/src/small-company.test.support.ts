@@ -7,6 +7,7 @@ import { dayNumber, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-dat
 import { sql } from 'kysely';
 import { pino } from 'pino';
 import { afterAll, beforeAll } from 'vitest';
+import type { Clock } from './http/context.ts';
 import { app, type AppParts } from './app.ts';
 import { openBooks, type Books } from './database/open.ts';
 
@@ -42,9 +43,10 @@ export async function openApp(from?: string, more: Partial<AppParts> = {}): Prom
   const books = await openBooks(path);
   let today = isoDate('2027-01-31');
   let moment = 0;
-  const clock = {
+  const clock: Clock = {
     today: () => today,
     now: () => dayNumber(today) * 86_400_000 + (moment += 1_000),
+    outside: () => clock.now(),
     endOf: (of: IsoDate) => (dayNumber(of) + 1) * 86_400_000 - 1,
   };
   const log = pino({ level: 'silent' });

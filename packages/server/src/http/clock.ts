@@ -8,6 +8,7 @@ export function clock(todayTold?: string): Clock {
   const told = todayTold === undefined ? undefined : isoDate(todayTold);
   return {
     now: () => (told === undefined ? Date.now() : dayNumber(told) * DAY_MS + (Date.now() % DAY_MS)),
+    outside: () => Date.now(),
     today: () => told ?? localDay(),
     endOf: (day) => (told === undefined ? localEnd(day) : (dayNumber(day) + 1) * DAY_MS - 1),
   };

@@ -12,6 +12,8 @@ import type { Stamp } from '../ledger/post-document-queries.ts';
 export interface Clock {
   /** The moment, in milliseconds since 1970. */
   readonly now: () => number;
+  /** The moment that clocks outside show, such as a phone's, whatever day the books are told. */
+  readonly outside: () => number;
   /** The day the user lives in. */
   readonly today: () => IsoDate;
   /** The last moment of a day where the user lives, in milliseconds since 1970. */

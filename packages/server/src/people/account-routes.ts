@@ -65,7 +65,7 @@ function secondFactorRoutes(router: Router, context: Context): void {
   act(router, context, 'setSecondFactor', async ({ body }, { actor, recorded }) => {
     await recorded(async (trx, acting) => {
       const person = await personNow(trx, idOf(actor));
-      const step = stepOfCode(body.secret, body.code, { now: clock.now(), used: 0 });
+      const step = stepOfCode(body.secret, body.code, { now: clock.outside(), used: 0 });
       if (step === undefined) throw new Refusal([{ at: 'code', kind: 'code-wrong' }]);
       await updatePerson(trx, { ...person, totpSecret: body.secret, totpStep: step });
       await audit(trx, acting, {

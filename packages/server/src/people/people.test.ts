@@ -1,6 +1,7 @@
 import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { Secret, TOTP } from 'otpauth';
 import { describe, expect, test } from 'vitest';
+import { clock } from '../http/clock.ts';
 import { openApp, smallCompany } from '../small-company.test.support.ts';
 import { IDLE_MS, ABSOLUTE_MS } from './session-queries.ts';
 import { waitAfter } from './sign-in-try-queries.ts';
@@ -12,7 +13,12 @@ const WORKER = { name: 'Jon Reed', role: 'worker' };
 /** The application without a company, where time stands until it is moved. */
 async function withStoppedClock() {
   const clock = { at: Date.UTC(2027, 0, 31) };
-  const stopped = { now: () => clock.at, today: () => isoDate('2027-01-31'), endOf: () => clock.at };
+  const stopped = {
+    now: () => clock.at,
+    outside: () => clock.at,
+    today: () => isoDate('2027-01-31'),
+    endOf: () => clock.at,
+  };
   return { app: await openApp(undefined, { clock: stopped }), clock };
 }
 
@@ -175,6 +181,18 @@ describe('the own account', () => {
     });
     expect((await jon.send('POST', '/account/second-factor/removal', { password: PASSWORD })).status).toBe(200);
     expect((await visitor(app).send('POST', '/session', typed)).body).toMatchObject({ done: true });
+    await app.close();
+  });
+
+  test('a phone shows its own time, whatever day the books are told', async () => {
+    const app = await openApp(undefined, { clock: clock('2027-01-31') });
+    const first = { name: 'Jon Reed', email: emailOf('Jon Reed'), password: PASSWORD, serverCode: '' };
+    const jon = visitor(app);
+    expect((await jon.send('POST', '/people/first', first)).status).toBe(200);
+    const { body: offer } = await jon.send('POST', '/account/second-factor/offer', {});
+    const secret = String(offer['secret']);
+    const code = new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: Date.now() });
+    expect((await jon.send('PUT', '/account/second-factor', { secret, code })).status).toBe(200);
     await app.close();
   });
 

@@ -1,6 +1,7 @@
 import type { Request, Response } from 'express';
 import type { Trx } from '../database/schema.ts';
 import type { Books } from '../database/open.ts';
+import type { Clock } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { passwordFits } from './passwords.ts';
 import { personByEmail, personNow, updatePerson, type Person } from './person-queries.ts';
@@ -20,10 +21,10 @@ export interface Credentials {
 export async function signedInPerson(
   books: Books,
   { email, password, code }: Credentials,
-  now: number,
+  clock: Pick<Clock, 'now' | 'outside'>,
 ): Promise<Person | 'code-needed'> {
   const tries = digestOf(email.trim().toLowerCase());
-  await takeTry(books, tries, now);
+  await takeTry(books, tries, clock.now());
   const person = await personByEmail(books.reader, email.trim());
   const fits = await passwordFits(person?.active ? person.passwordHash : undefined, password);
   if (person === undefined || !fits) throw new Refusal([{ at: 'password', kind: 'sign-in-wrong' }], 401);
@@ -32,7 +33,7 @@ export async function signedInPerson(
     return 'code-needed';
   }
   return books.writer.transaction().execute(async (trx) => {
-    const used = await withCodeUsed(trx, person.id, code, now);
+    const used = await withCodeUsed(trx, person.id, code, clock.outside());
     await forgetTries(trx, tries);
     return used;
   });
