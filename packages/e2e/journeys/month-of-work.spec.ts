@@ -66,6 +66,62 @@ test('enter a batch of supplier bills with the keyboard alone, post it, and see 
   expect(page.url()).toContain('/costs/bills/new');
 });
 
+test('a bill of three lines takes at most 1.2 strokes for each character it holds, from Ctrl K to posted', async () => {
+  let strokes = 0;
+  const type = async (text: string): Promise<void> => {
+    strokes += text.length;
+    await page.keyboard.type(text);
+  };
+  const keys = async (...pressed: readonly string[]): Promise<void> => {
+    strokes += pressed.length;
+    await press(page, ...pressed);
+  };
+  await go('/projects');
+  await keys('Control+k');
+  await type('bills');
+  // At once, before there is an answer.
+  await keys('Enter');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('data-cell') === '0-0');
+  const line = async (project: string, code: string, net: string, text: string): Promise<void> => {
+    for (const cell of [project, code, '', net, '']) {
+      await type(cell);
+      await keys('Tab');
+    }
+    await type(text);
+    await keys('Enter');
+  };
+  for (const cell of ['norsand', 'KB-9', '3/30', '', '2,400']) {
+    await type(cell);
+    await keys('Tab');
+  }
+  await line('GC-214', '31-250', '1,200', 'Riprap for the inlet');
+  for (let skipped = 0; skipped < 5; skipped += 1) await keys('Tab');
+  await line('GC-214', '01-540', '=20*40', 'Barge and fuel');
+  for (let skipped = 0; skipped < 5; skipped += 1) await keys('Tab');
+  await line('QH-221', '33-220', '', 'Fasteners for the boardwalk');
+  await sees(page, '2,400.00');
+  await page.waitForFunction(
+    () => document.querySelector<HTMLInputElement>('[data-cell="2-8"]')?.placeholder === '400.00',
+  );
+  const held = await page.$$eval('[data-cell]', (cells) =>
+    cells.reduce((all, cell) => {
+      const { value, placeholder } = cell as HTMLInputElement;
+      return all + (value === '' ? placeholder : value).length;
+    }, 0),
+  );
+  await keys('Control+Enter');
+  await sees(page, 'Post all the same?');
+  await keys('Enter');
+  await sees(page, 'Posted KB-9');
+  expect(held).toBeGreaterThan(150);
+  expect(strokes / held).toBeLessThan(1.2);
+  // Taken back again with what is within reach.
+  await click(page, 'Reverse');
+  await fill(page, 'Reason', 'Counted only');
+  await press(page, 'Enter');
+  await sees(page, 'Reverses');
+});
+
 test('paste bills from a spreadsheet, keep what is wrong as typed, correct it, fill down', async () => {
   await go('/costs/bills/new');
   await page.focus('[data-cell="0-0"]');

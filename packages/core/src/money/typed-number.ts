@@ -10,7 +10,7 @@ export type TypedNumber =
   { readonly kind: 'number'; readonly scaled: number } | { readonly kind: 'unreadable' | 'too-fine' | 'too-large' };
 
 /**
- * Reads what was typed in a number cell: `1,234.50`, `(12.5)`, `−3`, `45 %`, or arithmetic after `=`: `=12*45.5+3`.
+ * Reads what was typed in a number cell: `1,234.50`, `$58.25`, `(12.5)`, `−3`, `45 %`, or arithmetic after `=`: `=12*45.5+3`.
  * Plain numbers may not be finer than `decimals`; the result of arithmetic is rounded to it, half away from zero.
  */
 export function typedNumber(text: string, decimals: number): TypedNumber {
@@ -30,6 +30,7 @@ function plainNumber(text: string): Decimal | undefined {
   const unsigned = (bracketed?.[1] ?? text)
     .replace(/\u2212/g, '-')
     .replace(/\s*%$/, '')
+    .replace(/^([+-]?)[$€£¥]\s*/, '$1')
     .trim();
   if (!/^[+-]?(\d{1,3}(,\d{3})+|\d+)?(\.\d*)?$/.test(unsigned) || !/\d/.test(unsigned)) return undefined;
   const value = new Exact(unsigned.replace(/,/g, '').replace(/\.$/, ''));

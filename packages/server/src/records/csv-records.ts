@@ -8,7 +8,10 @@ import type { TypedRecord } from '@lowtide/core/records/read-record.ts';
 const MOST_ROWS = 20_000;
 const MOST_COLUMNS = 100;
 
-/** The rows of a CSV file (RFC 4180, UTF-8, header first) as records as typed. Columns are field names, in any order. */
+/**
+ * The rows of a CSV file (RFC 4180, UTF-8, header first) as records as typed; semicolons and tabs separate as commas do. Columns are
+ * field names, in any order, however they are written: `costCode`, `Cost code`, `COST_CODE`.
+ */
 export function csvRecords(kind: RecordKind, csv: string): Decision<readonly TypedRecord[]> {
   const read = rowsOf(csv);
   if (!read.ok) return read;
@@ -22,23 +25,44 @@ export function csvRecords(kind: RecordKind, csv: string): Decision<readonly Typ
   }
   const fields = fieldsOf(kind);
   const known = fields.map(({ name }) => name);
-  const problems: Problem[] = header
+  const heads = header.map((head) => fieldNamed(head, known));
+  const problems: Problem[] = heads
     .filter((column) => !known.includes(column))
     .map((column) => ({ at: 'row 1', kind: 'column-unknown', column, known }));
   for (const { name, need } of fields) {
-    if (need !== 'optional' && !header.includes(name))
+    if (need !== 'optional' && !heads.includes(name))
       problems.push({ at: 'row 1', kind: 'column-missing', column: name });
   }
   if (rows.length === 0) problems.push({ at: 'row 2', kind: 'nothing-entered' });
   if (problems.length > 0) return refused(...problems);
   return accepted(
-    rows.map((row) => Object.fromEntries(header.map((column, place) => [column, textOfInert(row[place] ?? '')]))),
+    rows.map((row) => Object.fromEntries(heads.map((column, place) => [column, textOfInert(row[place] ?? '')]))),
   );
+}
+
+const SEPARATORS = [',', ';', '\t'] as const;
+
+/** What separates the heads most often. */
+function separatorOf(csv: string): string {
+  const [heads = ''] = csv.split(/\r?\n/, 1);
+  const count = (separator: string): number => heads.split(separator).length;
+  return SEPARATORS.toSorted((one, other) => count(other) - count(one))[0] ?? ',';
+}
+
+/** The field that a head names; the head as it is, where it names none. */
+function fieldNamed(head: string, fields: readonly string[]): string {
+  const plain = (text: string): string => text.toLowerCase().replace(/[\s_*.-]/g, '');
+  return fields.find((name) => plain(name) === plain(head)) ?? head;
 }
 
 function rowsOf(csv: string): Decision<readonly (readonly string[])[]> {
   try {
-    const rows = parse(csv, { bom: true, skip_empty_lines: true, trim: true }) as string[][];
+    const rows = parse(csv, {
+      bom: true,
+      delimiter: separatorOf(csv),
+      skip_empty_lines: true,
+      trim: true,
+    }) as string[][];
     if ((rows[0]?.length ?? 0) <= MOST_COLUMNS) return accepted(rows);
     return refused({ at: 'row 1', kind: 'file-unreadable', reason: `it has more than ${MOST_COLUMNS} columns` });
   } catch (error) {

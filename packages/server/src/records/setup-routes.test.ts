@@ -109,6 +109,14 @@ describe('records', () => {
 });
 
 describe('a CSV file', () => {
+  test.each([
+    { case: 'semicolons', csv: 'Code;Name;Terms days\nSEMI;Kelder, Ropes;30\n', code: 'SEMI' },
+    { case: 'tabs', csv: 'CODE\tNAME\tTERMS_DAYS\nTABS\tKelder, Ropes\t30\n', code: 'TABS' },
+  ])('is read with $case between its columns, and heads in any case', async ({ csv, code }) => {
+    expect(await take('supplier', csv)).toMatchObject({ status: 201, body: { added: 1, changed: 0 } });
+    expect((await byCode('supplier', code)).fields).toMatchObject({ name: 'Kelder, Ropes', termsDays: '30' });
+  });
+
   test('is taken in whole: quoted commas, any order of columns, a byte order mark', async () => {
     const { status, body } = await take(
       'supplier',

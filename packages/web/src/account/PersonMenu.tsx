@@ -65,6 +65,7 @@ const Name = styled(Button)`
   border-radius: ${size.radius};
   background: transparent;
   color: ${color.textOnInk};
+  white-space: nowrap;
   cursor: pointer;
   small {
     color: ${color.textOnInkQuiet};
@@ -80,10 +81,10 @@ const Name = styled(Button)`
 const Sheet = styled(Popover)`
   width: 340px;
   padding: ${space.one};
-  background: #fff;
+  background: ${color.field};
   border: 1px solid ${color.lineStrong};
   border-radius: ${size.radius};
-  box-shadow: 0 6px 20px rgb(19 38 44 / 18%);
+  box-shadow: 0 6px 20px ${color.shadow};
   .react-aria-Menu {
     outline: none;
   }

@@ -57,7 +57,7 @@ const List = styled.ul`
     padding: 0;
     border: 0;
     background: none;
-    font-size: 12px;
+    font-size: 0.75rem;
     font-stretch: ${type.narrow};
     text-align: left;
     cursor: pointer;

@@ -70,6 +70,7 @@ export function MonthChart({ label, months, series, height = 170, onMonth, at }:
             height={height}
             isAt={month === at}
             named={index % Math.max(1, Math.ceil(44 / step)) === 0}
+            isLast={index === months.length - 1}
             onOpen={() => onMonth(month)}
           />
         ))}
@@ -111,10 +112,12 @@ interface MonthMarkProps {
   readonly height: number;
   readonly isAt: boolean;
   readonly named: boolean;
+  /** Its word ends at the edge rather than beyond it. */
+  readonly isLast: boolean;
   readonly onOpen: () => void;
 }
 
-function MonthMark({ month, text, left, width, height, isAt, named, onOpen }: MonthMarkProps) {
+function MonthMark({ month, text, left, width, height, isAt, named, isLast, onOpen }: MonthMarkProps) {
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.key !== 'Enter' && event.key !== ' ') return;
     event.preventDefault();
@@ -128,7 +131,7 @@ function MonthMark({ month, text, left, width, height, isAt, named, onOpen }: Mo
         <line x1={left + width / 2} x2={left + width / 2} y1={0} y2={height - ROOM.bottom} stroke={color.lineStrong} />
       ) : null}
       {named ? (
-        <text x={left + width / 2} y={height - 4} textAnchor="middle">
+        <text x={left + width / (isLast ? 1 : 2)} y={height - 4} textAnchor={isLast ? 'end' : 'middle'}>
           {monthText(month).slice(0, 3)}
           {month.endsWith('-01') ? ` ${month.slice(0, 4)}` : ''}
         </text>
@@ -145,7 +148,7 @@ const Mark = styled.g`
   }
   &:hover rect,
   &:focus-visible rect {
-    fill: ${color.ink};
+    fill: ${color.text};
     fill-opacity: 0.07;
   }
   &:focus-visible rect {
@@ -162,7 +165,7 @@ const Figure = styled.figure`
     display: block;
   }
   text {
-    font-size: 10.5px;
+    font-size: 0.65625rem;
     fill: ${color.textQuiet};
     font-variant-numeric: tabular-nums;
   }

@@ -1,3 +1,4 @@
+import styled from 'styled-components';
 import { useState } from 'react';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
@@ -8,6 +9,7 @@ import { useRowsInView, useTableSort, type RowsInView } from '../api/table-view.
 import type { Trouble } from '../api/trouble.ts';
 import { RecordDialog } from '../entry/RecordDialog.tsx';
 import { Button } from '../ui/Button.tsx';
+import { plural } from '../ui/plural.ts';
 import { DataTable, type Column, type TableSort } from '../ui/DataTable.tsx';
 import { amountColumn, moneyColumn, percentColumn, textColumn } from '../ui/columns.tsx';
 import { Money } from '../ui/Figure.tsx';
@@ -64,7 +66,7 @@ export function EarningPage() {
         title={isRun ? `${monthText(run.month)} is recognized` : 'This month cannot be run now'}
         remarks={problems}
       />
-      <Remarks tone="warning" title="Warnings" remarks={run.warnings.first} count={run.warnings.count} />
+      <Warnings warnings={run.warnings} />
       <PostedTable
         run={run}
         drawn={drawn(run.postedTotals?.count)}
@@ -237,3 +239,19 @@ function estimateColumn(total: Run['totals']['estimateCents'], onEstimate: RunTa
     total: dollars(total),
   };
 }
+
+function Warnings({ warnings: { count, first } }: { readonly warnings: Run['warnings'] }) {
+  if (count === 0) return null;
+  return (
+    <Few tabIndex={0} role="group" aria-label="Warnings">
+      <Remarks tone="warning" title={plural(count, 'warning')} remarks={first} count={count} />
+    </Few>
+  );
+}
+
+/** As high as a few of them: the table is what the page is for. */
+const Few = styled.div`
+  max-height: 128px;
+  flex-shrink: 0;
+  overflow: auto;
+`;

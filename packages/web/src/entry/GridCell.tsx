@@ -181,7 +181,7 @@ export const Frame = styled.div`
   td input:focus {
     outline: 2px solid ${color.focus};
     outline-offset: -2px;
-    background: #fff;
+    background: ${color.field};
   }
   [data-figures='true'],
   [data-figures='true'] input {

@@ -1,5 +1,5 @@
 import styled from 'styled-components';
-import { color, space, type } from '../theme/tokens.ts';
+import { color, narrow, space, type } from '../theme/tokens.ts';
 
 /** Panels below a sheet: what is wrong with it, what it comes to. */
 export const SheetPanels = styled.div<{ readonly $columns?: string; readonly $height?: number }>`
@@ -8,9 +8,13 @@ export const SheetPanels = styled.div<{ readonly $columns?: string; readonly $he
   gap: ${space.three};
   height: ${({ $height = 218 }) => $height}px;
   flex-shrink: 0;
+  ${narrow} {
+    grid-template-columns: 1fr;
+    height: auto;
+  }
   section {
     overflow: auto;
-    border-top: 1.5px solid ${color.ink};
+    border-top: 1.5px solid ${color.rule};
     padding-top: ${space.one};
   }
   h2 {
@@ -23,7 +27,7 @@ export const SheetPanels = styled.div<{ readonly $columns?: string; readonly $he
   }
   table {
     width: 100%;
-    font-size: 12px;
+    font-size: 0.75rem;
     font-stretch: ${type.narrow};
     margin-bottom: ${space.two};
   }
@@ -43,7 +47,7 @@ export const SheetPanels = styled.div<{ readonly $columns?: string; readonly $he
     padding-left: ${space.two};
   }
   tfoot td {
-    border-top: 1.5px solid ${color.ink};
+    border-top: 1.5px solid ${color.rule};
     font-weight: 650;
   }
 `;

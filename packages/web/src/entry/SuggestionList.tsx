@@ -62,10 +62,10 @@ const List = styled.ul`
   max-height: 236px;
   overflow: auto;
   padding: ${space.one};
-  background: #fff;
+  background: ${color.field};
   border: 1px solid ${color.lineStrong};
   border-radius: ${size.radius};
-  box-shadow: 0 6px 20px rgb(19 38 44 / 20%);
+  box-shadow: 0 6px 20px ${color.shadow};
   li {
     display: flex;
     gap: ${space.two};

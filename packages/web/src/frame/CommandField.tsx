@@ -193,7 +193,7 @@ const Box = styled(Command)`
     padding: 0 ${space.three};
     border: 1px solid ${color.lineStrong};
     border-radius: ${size.radius};
-    font-size: 15px;
+    font-size: 0.9375rem;
   }
   [cmdk-list] {
     margin-top: ${space.two};

@@ -130,7 +130,7 @@ const Strip = styled.aside`
   padding: 0 ${space.two} 0 ${space.four};
   background: ${color.paperDim};
   border-bottom: 1px solid ${color.line};
-  font-size: 12px;
+  font-size: 0.75rem;
   ul {
     display: flex;
     flex: 1;

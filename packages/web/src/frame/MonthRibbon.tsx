@@ -7,7 +7,7 @@ import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useOpenMonth, useShownBooks } from '../api/as-of.tsx';
 import { May } from '../api/session.tsx';
-import { color, size, space, type } from '../theme/tokens.ts';
+import { color, narrow, size, space, type } from '../theme/tokens.ts';
 import { BY_CHARACTER } from '../ui/keys.ts';
 import { KnownDialog } from './KnownDialog.tsx';
 
@@ -51,7 +51,15 @@ export function MonthRibbon() {
   return (
     <Strip aria-label="Months">
       <Side>
-        <strong>{monthText(through)}</strong>
+        <strong>
+          <Step type="button" aria-label="A month earlier" onClick={step(-1)}>
+            ‹
+          </Step>
+          {monthText(through)}
+          <Step type="button" aria-label="A month later" onClick={step(1)}>
+            ›
+          </Step>
+        </strong>
         <button type="button" onClick={() => setAsking(true)} title="Show the books as known at a moment">
           {known === undefined ? 'as known now' : 'as then known'}
         </button>
@@ -79,8 +87,8 @@ export function MonthRibbon() {
       </Months>
       <Side>
         <May do="read-books">
-          <span style={{ color: '#7fd0ae' }}>earned {dollars(chosen?.earnedCents ?? (0 as Cents))}</span>
-          <span style={{ color: '#f6a37d' }}>billed {dollars(chosen?.billedCents ?? (0 as Cents))}</span>
+          <span style={{ color: color.earnedOnInk }}>earned {dollars(chosen?.earnedCents ?? (0 as Cents))}</span>
+          <span style={{ color: color.billedOnInk }}>billed {dollars(chosen?.billedCents ?? (0 as Cents))}</span>
         </May>
       </Side>
       {asking ? <KnownDialog onClose={() => setAsking(false)} /> : null}
@@ -103,13 +111,13 @@ function Drawing({ months, through }: { readonly months: readonly RibbonMonth[];
   return (
     <svg viewBox={`0 0 ${months.length} ${HEIGHT}`} preserveAspectRatio="none" aria-hidden>
       <pattern id={hatch} width="0.14" height="8" patternUnits="userSpaceOnUse" patternTransform="skewX(-1)">
-        <rect width="0.02" height="8" fill="#35505a" />
+        <rect width="0.02" height="8" fill={color.lockedOnInk} />
       </pattern>
       {months.map(({ month, locked }, index) =>
         locked ? <rect key={month} x={index} width={1} height={HEIGHT} fill={`url(#${hatch})`} /> : null,
       )}
       {chosen < 0 ? null : <rect x={chosen} width={1} height={HEIGHT} fill={color.paper} />}
-      <path d={shape ?? ''} fill="#2f8f6c" fillOpacity={0.75} />
+      <path d={shape ?? ''} fill={color.earnedAreaOnInk} fillOpacity={0.75} />
       {months.map(({ month, billedCents }, index) =>
         billedCents === 0 ? null : (
           <rect
@@ -135,11 +143,29 @@ const Told = styled.span`
   clip-path: inset(50%);
 `;
 
+/** Where the months themselves have no room. */
+const Step = styled.button`
+  display: none;
+  ${narrow} {
+    display: inline-block;
+    padding: 0 ${space.three} !important;
+    font-size: ${type.title};
+    text-decoration: none !important;
+  }
+`;
+
 const Strip = styled.nav`
   display: grid;
   grid-template-columns: 148px 1fr 150px;
   background: ${color.ink};
   color: ${color.textOnInk};
+  ${narrow} {
+    grid-template-columns: 1fr auto;
+    padding: ${space.one} 0;
+    > div:nth-child(2) {
+      display: none;
+    }
+  }
 `;
 
 const Side = styled.div`

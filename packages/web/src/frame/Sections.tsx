@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import type { Permission, PersonRole } from '@lowtide/core/people/roles.ts';
 import { useMay, useSession } from '../api/session.tsx';
 import { AsOfLink } from '../api/as-of.tsx';
-import { color, size, space, type } from '../theme/tokens.ts';
+import { color, narrow, size, space, type } from '../theme/tokens.ts';
 
 /** In the order of the month's work. */
 const SECTIONS: readonly Section[] = [
@@ -80,5 +80,20 @@ const Bar = styled.nav`
   a[data-foot] {
     margin-top: auto;
     margin-bottom: ${space.two};
+  }
+  ${narrow} {
+    flex-direction: row;
+    width: 100%;
+    padding: 0;
+    border-top: 1px solid ${color.line};
+    overflow-x: auto;
+    a {
+      flex: 1;
+      padding: ${space.one};
+      border-left: 0;
+    }
+    a[data-foot] {
+      margin: 0;
+    }
   }
 `;

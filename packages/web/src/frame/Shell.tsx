@@ -13,7 +13,7 @@ import { FigureActionsContext } from '../ui/Figure.tsx';
 import { BY_CHARACTER } from '../ui/keys.ts';
 import { StatusPlaceProvider } from '../ui/InStatus.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
-import { color, size, space, type } from '../theme/tokens.ts';
+import { color, narrow, size, space, type } from '../theme/tokens.ts';
 import { CommandField } from './CommandField.tsx';
 import { pinned, useGaugesDispatch } from './gauges-slice.ts';
 import { Gauges, pinOf } from './Gauges.tsx';
@@ -77,12 +77,13 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
     <FigureActionsContext value={actions}>
       <StatusPlaceProvider>
         <Frame>
+          <Skip href="#page">To the page</Skip>
           <TopBar frame={frame} onFind={() => setOpen('command')} />
           {may('read-projects') ? <MonthRibbon /> : <div />}
           {may('read-books') ? <Gauges /> : <div />}
           <Middle>
             <Sections />
-            <main>
+            <main id="page" tabIndex={-1}>
               <KnownBanner />
               <Suspense fallback={<Loading />}>
                 <Outlet />
@@ -128,6 +129,28 @@ const Frame = styled.div`
   display: grid;
   grid-template: 42px auto auto minmax(0, 1fr) ${size.status} / minmax(0, 1fr);
   height: 100%;
+  ${narrow} {
+    > aside,
+    > footer {
+      display: none;
+    }
+    grid-template-rows: 42px auto minmax(0, 1fr);
+  }
+`;
+
+/** The first that Tab reaches: leads past months and sections. */
+const Skip = styled.a`
+  position: absolute;
+  z-index: 30;
+  top: -40px;
+  left: ${space.two};
+  padding: ${space.two} ${space.three};
+  background: ${color.paper};
+  color: ${color.text};
+  border-radius: ${size.radius};
+  &:focus {
+    top: ${space.one};
+  }
 `;
 
 const Top = styled.header`
@@ -142,16 +165,28 @@ const Top = styled.header`
     align-items: center;
     gap: ${space.two};
     text-decoration: none;
-    font-size: 15px;
+    font-size: 0.9375rem;
   }
   > span {
     color: ${color.textOnInkQuiet};
+  }
+  ${narrow} {
+    gap: ${space.two};
+    padding: 0 ${space.two};
+    > span,
+    kbd,
+    small {
+      display: none;
+    }
   }
   > button[data-find] {
     display: flex;
     align-items: center;
     gap: ${space.two};
     width: 320px;
+    min-width: 0;
+    overflow: hidden;
+    white-space: nowrap;
     height: 28px;
     margin-left: auto;
     padding: 0 ${space.two};
@@ -174,6 +209,16 @@ const Top = styled.header`
 const Middle = styled.div`
   display: flex;
   min-height: 0;
+  ${narrow} {
+    flex-direction: column-reverse;
+    main {
+      overflow: auto;
+    }
+    main > div:last-child {
+      flex: none;
+      height: auto;
+    }
+  }
   main {
     flex: 1;
     min-width: 0;

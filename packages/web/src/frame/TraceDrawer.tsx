@@ -141,7 +141,7 @@ const Veil = styled(ModalOverlay)`
   position: fixed;
   inset: 0;
   z-index: 15;
-  background: rgb(19 38 44 / 30%);
+  background: ${color.veil};
 `;
 
 const Side = styled(Modal)`
@@ -150,7 +150,7 @@ const Side = styled(Modal)`
   width: min(760px, 94vw);
   overflow: auto;
   background: ${color.paper};
-  box-shadow: -12px 0 40px rgb(19 38 44 / 24%);
+  box-shadow: -12px 0 40px ${color.shadow};
   section {
     display: grid;
     gap: ${space.three};

@@ -53,12 +53,12 @@ function columns(totals: Project['budgetTotals']): readonly Column<Row>[] {
     }),
     amountColumn({
       id: 'changes',
-      head: 'of it changes',
+      head: 'Approved changes',
       of: ({ changesCents }) => changesCents,
       total: totals.changesCents,
     }),
     money('actual', 'Actual'),
-    money('remaining', 'Left'),
+    money('remaining', 'Remaining'),
     money('estimate', 'At completion'),
     money('variance', 'Variance'),
     {

@@ -1,8 +1,9 @@
 import '@fontsource-variable/instrument-sans/standard.css';
 import { createGlobalStyle } from 'styled-components';
-import { color, type } from './tokens.ts';
+import { color, SCHEMES, type } from './tokens.ts';
 
 export const GlobalStyle = createGlobalStyle`
+  ${SCHEMES}
   *, *::before, *::after { box-sizing: border-box; }
   html, body, #root { height: 100%; margin: 0; }
   body {

@@ -4,11 +4,11 @@ import { color, size, space } from '../theme/tokens.ts';
 
 const look = {
   primary: css`
-    background: ${color.ink};
-    color: ${color.textOnInk};
-    border-color: ${color.ink};
+    background: ${color.primary};
+    color: ${color.textOnPrimary};
+    border-color: ${color.primary};
     &[data-hovered] {
-      background: ${color.inkRaised};
+      background: ${color.primaryRaised};
     }
   `,
   plain: css`

@@ -77,7 +77,7 @@ const Frame = styled(Select)<{ readonly $inline: boolean }>`
     border: ${({ $inline }) => ($inline ? '0' : `1px solid ${color.lineStrong}`)};
     border-bottom: 1px solid ${color.lineStrong};
     border-radius: ${({ $inline }) => ($inline ? '0' : size.radius)};
-    background: ${({ $inline }) => ($inline ? 'transparent' : '#fff')};
+    background: ${({ $inline }) => ($inline ? 'transparent' : color.field)};
     font-weight: ${({ $inline }) => ($inline ? 650 : 400)};
     cursor: pointer;
   }
@@ -88,10 +88,10 @@ const Frame = styled(Select)<{ readonly $inline: boolean }>`
 
 const Sheet = styled(Popover)`
   min-width: max(var(--trigger-width), 140px);
-  background: #fff;
+  background: ${color.field};
   border: 1px solid ${color.lineStrong};
   border-radius: ${size.radius};
-  box-shadow: 0 6px 20px rgb(19 38 44 / 18%);
+  box-shadow: 0 6px 20px ${color.shadow};
 `;
 
 const Options = styled(ListBox)`

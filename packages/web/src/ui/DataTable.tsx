@@ -185,13 +185,13 @@ const Box = styled.div`
   }
   table {
     width: 100%;
-    font-size: 12.5px;
+    font-size: 0.78125rem;
     font-stretch: ${type.narrow};
   }
   td[data-gives='true'] {
     max-width: 0;
     width: 30%;
-    min-width: 90px;
+    min-width: 160px;
     overflow: hidden;
     text-overflow: ellipsis;
   }
@@ -215,7 +215,16 @@ const Box = styled.div`
     font-size: ${type.small};
     font-weight: 600;
     color: ${color.textQuiet};
-    border-bottom: 1.5px solid ${color.ink};
+    border-bottom: 1.5px solid ${color.rule};
+  }
+  thead th {
+    vertical-align: bottom;
+    padding-block: 4px;
+  }
+  /* A long head over figures takes a second line rather than the room of the names. */
+  th[data-figures='true'] {
+    white-space: normal;
+    line-height: 1.15;
   }
   th button {
     border: 0;
@@ -247,7 +256,7 @@ const Box = styled.div`
     bottom: 0;
     background: ${color.paper};
     font-weight: 700;
-    border-top: 1.5px solid ${color.ink};
+    border-top: 1.5px solid ${color.rule};
     border-bottom: 0;
   }
 `;

@@ -81,7 +81,7 @@ const Veil = styled(ModalOverlay)`
   display: grid;
   place-items: start center;
   padding-top: 9vh;
-  background: rgb(19 38 44 / 42%);
+  background: ${color.veil};
 `;
 
 const Sheet = styled(Modal)`
@@ -90,7 +90,7 @@ const Sheet = styled(Modal)`
   overflow: auto;
   background: ${color.paper};
   border-radius: 8px;
-  box-shadow: 0 18px 60px rgb(19 38 44 / 34%);
+  box-shadow: 0 18px 60px ${color.shadow};
   section {
     padding: ${space.six};
     outline: none;

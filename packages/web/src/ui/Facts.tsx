@@ -42,7 +42,7 @@ export const Mark = styled.span`
   padding: 0 ${space.one};
   border: 1px solid ${color.line};
   border-radius: 3px;
-  font-size: 10.5px;
+  font-size: 0.65625rem;
   font-weight: 600;
   letter-spacing: 0.03em;
   text-transform: uppercase;

@@ -44,7 +44,7 @@ export const Box = styled(Input)<{ readonly $figures?: boolean }>`
   padding: ${space.one} ${space.two};
   border: 1px solid ${color.lineStrong};
   border-radius: ${size.radius};
-  background: #fff;
+  background: ${color.field};
   font-variant-numeric: ${({ $figures }) => ($figures ? 'tabular-nums' : 'normal')};
   text-align: ${({ $figures }) => ($figures ? 'right' : 'left')};
   &[data-invalid] {

@@ -35,7 +35,7 @@ const Sheet = styled.main`
     display: flex;
     align-items: center;
     gap: ${space.two};
-    font-size: 17px;
+    font-size: 1.0625rem;
   }
   > button,
   form > button {

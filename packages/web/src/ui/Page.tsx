@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import { color, space, type } from '../theme/tokens.ts';
+import { color, narrow, space, type } from '../theme/tokens.ts';
 
 export interface PageProps {
   readonly title: string;
@@ -34,6 +34,10 @@ const Body = styled.div`
   height: 100%;
   min-height: 0;
   padding: ${space.three} ${space.four} ${space.two};
+  ${narrow} {
+    height: auto;
+    padding: ${space.two};
+  }
 `;
 
 const Head = styled.div`
@@ -41,6 +45,10 @@ const Head = styled.div`
   justify-content: space-between;
   align-items: flex-start;
   gap: ${space.four};
+  ${narrow} {
+    flex-wrap: wrap;
+    gap: ${space.two};
+  }
   h1 {
     font-size: ${type.title};
     font-weight: 650;
@@ -55,6 +63,7 @@ const Head = styled.div`
 
 const Actions = styled.div`
   display: flex;
+  flex-wrap: wrap;
   gap: ${space.two};
   flex-shrink: 0;
 `;

@@ -87,10 +87,10 @@ const Frame = styled(ComboBox)`
 const Sheet = styled(Popover)`
   width: var(--trigger-width);
   min-width: 240px;
-  background: #fff;
+  background: ${color.field};
   border: 1px solid ${color.lineStrong};
   border-radius: ${size.radius};
-  box-shadow: 0 6px 20px rgb(19 38 44 / 18%);
+  box-shadow: 0 6px 20px ${color.shadow};
   .react-aria-ListBox {
     max-height: 240px;
     overflow: auto;

@@ -42,7 +42,7 @@ const Bar = styled.nav`
     &[aria-current] {
       color: ${color.text};
       font-weight: 650;
-      border-bottom-color: ${color.ink};
+      border-bottom-color: ${color.rule};
     }
   }
 `;

@@ -90,7 +90,7 @@ describe('the portfolio', () => {
       ],
       ...['Labor (labor_cost, money)', 'Material (material_cost, money)', 'Subcontract (subcontract_cost, money)'],
       ...['Equipment (equipment_cost, money)', 'Overhead (overhead_cost, money)', 'Other (other_cost, money)'],
-      ...['Profit to date (profit_to_date, money)', 'Profit at end (profit_at_completion, money)'],
+      ...['Profit to date (profit_to_date, money)', 'Profit at completion (profit_at_completion, money)'],
       ...['Pending price (pending_price, money)', 'Pending cost (pending_cost, money)'],
       ...['Complete (percent_complete, percent)', 'Margin at end (margin_percent, percent)', 'Hours (hours, hours)'],
     ]);

@@ -100,7 +100,7 @@ const MEASURES: Readonly<Record<string, MeasureColumn>> = {
     figure: 'profit-to-date',
   },
   'profit-then': {
-    ...{ head: 'Profit at end', file: 'profit_at_completion', figure: 'profit-at-completion' },
+    ...{ head: 'Profit at completion', file: 'profit_at_completion', figure: 'profit-at-completion' },
     of: ({ profitAtCompletionCents }) => profitAtCompletionCents,
   },
   pending: { head: 'Pending price', file: 'pending_price', of: ({ pendingPriceCents }) => pendingPriceCents },

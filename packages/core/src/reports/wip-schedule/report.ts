@@ -44,7 +44,7 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
   const year: Only = view === 'year' ? {} : { only: 'file' };
   return [
     { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code, total: 'Total' },
-    { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name, ...year },
+    { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
     { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client, ...year },
     { ...money('contract', 'Contract', totals.contractCents), of: ({ contract }) => traced(contract), ...toDate },
     { ...money('estimate', 'At completion', totals.estimateCents), of: ({ estimate }) => traced(estimate), ...toDate },

@@ -249,7 +249,7 @@ const Fields = styled.div`
     gap: 0 ${space.four};
   }
   dd {
-    font-size: 15px;
+    font-size: 0.9375rem;
     font-stretch: ${type.narrow};
   }
 `;

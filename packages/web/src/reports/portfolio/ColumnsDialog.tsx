@@ -55,9 +55,9 @@ const Boxes = styled(CheckboxGroup)`
     height: 14px;
     border: 1px solid ${color.lineStrong};
     border-radius: 3px;
-    background: #fff;
+    background: ${color.field};
   }
   i[data-selected] {
-    border: 4px solid ${color.ink};
+    border: 4px solid ${color.rule};
   }
 `;

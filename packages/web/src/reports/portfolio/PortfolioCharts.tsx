@@ -69,7 +69,7 @@ export function PortfolioCharts({ portfolio: { rows, months } }: { readonly port
 }
 
 const TYPE_COLORS: Readonly<Record<CostType, string>> = {
-  labor: color.ink,
+  labor: color.rule,
   material: color.cost,
   subcontract: color.lineStrong,
   equipment: color.gap,
