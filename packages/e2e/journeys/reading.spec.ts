@@ -72,6 +72,33 @@ describe('every page', () => {
   });
 });
 
+describe('on paper of any color, at any width', () => {
+  afterAll(async () => {
+    await page.emulateMediaFeatures([]);
+    await page.setViewport({ width: 1280, height: 800 });
+  });
+
+  test.each([
+    { scheme: 'dark', width: 1280 },
+    { scheme: 'dark', width: 1024 },
+    { scheme: 'light', width: 390 },
+  ])('$scheme at $width: main pages break no rule of accessibility and do not scroll sideways', async (at) => {
+    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: at.scheme }]);
+    await page.setViewport({ width: at.width, height: 800 });
+    for (const path of ['/projects/1', '/costs/bills/new', '/reports/portfolio', '/earning', '/hours']) {
+      await go(path);
+      expect(await accessibilityProblems(page)).toEqual([]);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(at.width);
+    }
+  });
+});
+
+test('Tab reaches the page before months and sections', async () => {
+  await go('/projects');
+  await press(page, 'Tab', 'Enter');
+  expect(await page.evaluate(() => document.activeElement?.id)).toBe('page');
+});
+
 test('follow a figure down to its lines and to the document behind them', async () => {
   await go('/projects');
   await page.waitForSelector('[data-figure="earned.p3.t2027-03"]');
