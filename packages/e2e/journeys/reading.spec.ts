@@ -127,7 +127,7 @@ test('read the books as they were once known', async () => {
   await click(page, 'as known now');
   await fill(page, 'Recorded up to', '2026-06-15');
   await click(page, 'Show');
-  await sees(page, 'The books as known on 2026-06-15');
+  await sees(page, 'The books as known on 15 Jun 2026');
   await page.waitForSelector('tfoot');
   const known = await page.evaluate(() => document.querySelector('tfoot')?.textContent);
   await go('/reports/trial-balance?m=2026-06');

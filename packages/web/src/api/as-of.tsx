@@ -1,6 +1,6 @@
 import { createContext, useContext, type ReactNode } from 'react';
 import { Link, useNavigate, useSearchParams, type LinkProps } from 'react-router';
-import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { dayText, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { isNameableMonth, type Month } from '@lowtide/core/calendar/month.ts';
 import type { Answer } from './books-api.ts';
 
@@ -121,6 +121,6 @@ export function csvAddress(
 export function localText(instant: string): string {
   const at = new Date(instant);
   const two = (part: number): string => String(part).padStart(2, '0');
-  const day = [at.getFullYear(), two(at.getMonth() + 1), two(at.getDate())].join('-');
-  return `${day} ${two(at.getHours())}:${two(at.getMinutes())}`;
+  const day = isoDate([at.getFullYear(), two(at.getMonth() + 1), two(at.getDate())].join('-'));
+  return `${dayText(day)}, ${two(at.getHours())}:${two(at.getMinutes())}`;
 }

@@ -7,6 +7,7 @@ import { useTypedForm, type TypedField } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
+import { DayField } from '../ui/DayField.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refused } from '../ui/notes.tsx';
 import { PickField } from '../ui/PickField.tsx';
@@ -30,6 +31,7 @@ export interface InvoiceDialogProps {
 /** A progress invoice as a share of the contract; what it bills is worked out as it is typed. */
 export function InvoiceDialog({ project, onClose, onPosted }: InvoiceDialogProps) {
   const { form, field, preview, general, settle, acceptance, projects, taxCodes } = useInvoiceForm(project);
+  const { today } = useShownBooks();
   const [post, { busy }] = useWrite('invoice');
   const order = async (): Promise<void> => {
     const posted = settle(await post({ body: { ...form, acceptWarnings: acceptance !== null } }));
@@ -51,8 +53,8 @@ export function InvoiceDialog({ project, onClose, onPosted }: InvoiceDialogProps
             {...field('value')}
           />
         )}
-        <Field label="Dated" {...field('datedOn')} />
-        <Field label="Due" {...field('dueOn')} hint="Empty: by the client's terms." />
+        <DayField near={today} label="Dated" {...field('datedOn')} />
+        <DayField near={today} label="Due" {...field('dueOn')} hint="Empty: by the client's terms." />
         <PickField label="Tax code" options={taxCodes} {...field('taxCode')} />
       </FieldGrid>
       {preview && preview.contractCents > 0 ? <InvoiceFigures preview={preview} /> : null}

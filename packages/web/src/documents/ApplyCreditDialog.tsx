@@ -4,6 +4,7 @@ import { useRead, useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
+import { DayField } from '../ui/DayField.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refused } from '../ui/notes.tsx';
 import { PickField } from '../ui/PickField.tsx';
@@ -41,7 +42,7 @@ export function ApplyCreditDialog({ document, onClose }: ApplyCreditDialogProps)
           options={owed.map(({ number, openCents }) => ({ code: number, name: `${dollars(openCents)} open` }))}
           {...field('number', 'creditId')}
         />
-        <Field label="On" {...field('appliedOn')} />
+        <DayField near={today} label="On" {...field('appliedOn')} />
         <Field label="Amount" figures {...field('amount')} hint="Empty: as much as both have open." />
       </FieldGrid>
       <Refused

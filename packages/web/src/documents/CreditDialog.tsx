@@ -3,6 +3,7 @@ import { useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
+import { DayField } from '../ui/DayField.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refused } from '../ui/notes.tsx';
 
@@ -27,7 +28,7 @@ export function CreditDialog({ document, onClose, onDone }: CreditDialogProps) {
     <Dialog title={`Credit ${document.number}`} onClose={onClose}>
       <p>What the project billed and what the client owes become less; the invoice stays as it is.</p>
       <FieldGrid>
-        <Field label="Dated" {...field('datedOn')} />
+        <DayField near={today} label="Dated" {...field('datedOn')} />
         <Field label="Work credited" figures autoFocus {...field('work')} hint="Before tax. Empty: all that is left." />
         <Field label="Why" {...field('text')} />
       </FieldGrid>

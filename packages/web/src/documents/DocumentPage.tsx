@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
-import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, plainDollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
@@ -47,7 +47,7 @@ function DocumentOf({ id }: { readonly id: string }) {
         document.project,
         `dated ${dayText(document.datedOn)}`,
         document.postedOn === document.datedOn ? '' : `posted ${dayText(document.postedOn)}, for its month was locked`,
-        `recorded ${document.recordedAt.slice(0, 16).replace('T', ' ')} by ${document.recordedBy}`,
+        `recorded ${dayText(isoDate(document.recordedAt.slice(0, 10)))}, ${document.recordedAt.slice(11, 16)} by ${document.recordedBy}`,
       ]
         .filter(Boolean)
         .join(' · ')}

@@ -3,6 +3,7 @@ import { useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
+import { DayField } from '../ui/DayField.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refused } from '../ui/notes.tsx';
 
@@ -25,7 +26,7 @@ export function ReverseDialog({ document, onClose, onDone }: ReverseDialogProps)
     <Dialog title={`Reverse ${document.number}`} onClose={onClose}>
       <p>The same lines are posted with every sign turned. Both documents stay, linked to each other.</p>
       <FieldGrid $columns={1}>
-        <Field label="Posted on" {...field('postedOn')} />
+        <DayField near={today} label="Posted on" {...field('postedOn')} />
         <Field label="Reason" autoFocus {...field('reason')} />
       </FieldGrid>
       <Refused why={general} />

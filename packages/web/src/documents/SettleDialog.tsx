@@ -3,6 +3,7 @@ import { useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
+import { DayField } from '../ui/DayField.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refused } from '../ui/notes.tsx';
 
@@ -26,7 +27,7 @@ export function SettleDialog({ document, typed, onClose }: SettleDialogProps) {
   return (
     <Dialog title={receives ? `Receipt against ${document.number}` : `Pay ${document.number}`} onClose={onClose}>
       <FieldGrid>
-        <Field label={receives ? 'Received on' : 'Paid on'} {...field('paidOn')} />
+        <DayField near={today} label={receives ? 'Received on' : 'Paid on'} {...field('paidOn')} />
         <Field label="Amount" figures autoFocus {...field('amount')} hint="All that is open, or a part." />
       </FieldGrid>
       <Refused why={general} />

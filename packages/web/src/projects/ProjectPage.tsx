@@ -3,7 +3,7 @@ import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
-import { csvAddress, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
+import { csvAddress, localText, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -54,7 +54,7 @@ export function ProjectPage() {
         <>
           <Sentence>
             Every budget line and every coding with cost, through <strong>{monthText(through)}</strong>, recorded up to{' '}
-            <strong>{known === undefined ? 'now' : known.slice(0, 16).replace('T', ' ')}</strong>.
+            <strong>{known === undefined ? 'now' : localText(known)}</strong>.
             <a href={csvAddress('budget', asOf, { id })}>Save as CSV</a>
           </Sentence>
           <BudgetTable project={project} />

@@ -13,7 +13,7 @@ import { placeWords } from '../../entry/remark-places.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../../ui/Dialog.tsx';
-import { Field } from '../../ui/Field.tsx';
+import { DayField } from '../../ui/DayField.tsx';
 import { Remarks } from '../../ui/notes.tsx';
 import type { Head } from './use-estimate.ts';
 
@@ -42,14 +42,15 @@ const GROUPING_TEXT: Readonly<Record<ScheduleGrouping, string>> = {
 /** Makes budget, contract, schedule of values and billing plan of a sheet, or says everything that stands against it. */
 export function ApproveDialog({ head, cost, price, settled, place, onClose }: ApproveDialogProps) {
   const { field, plan, setPlan, trouble, busy, order } = useApproval({ head, settled, onDone: onClose });
+  const { today } = useShownBooks();
   return (
     <Dialog title={`Approve ${head.number}`} onClose={onClose} width={640}>
       <p>
-        Adds {dollars(cost)} to the budget and {dollars(price)} to the contract. It can be taken back until something is
+        Adds {dollars(cost)} to the budget and {dollars(price)} to the contract. It can be revoked until something is
         posted against it.
       </p>
       <FieldGrid>
-        <Field label="Agreed on" autoFocus {...field('agreedOn')} />
+        <DayField near={today} label="Agreed on" autoFocus {...field('agreedOn')} />
         <Choice
           label="Schedule of values"
           {...field('grouping')}

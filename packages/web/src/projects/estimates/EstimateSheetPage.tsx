@@ -3,7 +3,7 @@ import { useParams } from 'react-router';
 import styled from 'styled-components';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
-import { AsOfLink, useGo, useViewState } from '../../api/as-of.tsx';
+import { AsOfLink, useGo, useShownBooks, useViewState } from '../../api/as-of.tsx';
 import { useWrite } from '../../api/books-api.ts';
 import { May, useMay } from '../../api/session.tsx';
 import { EntryGrid } from '../../entry/EntryGrid.tsx';
@@ -11,6 +11,7 @@ import type { CellMark, GridRow } from '../../entry/grid-edits.ts';
 import { placeWords } from '../../entry/remark-places.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Facts } from '../../ui/Facts.tsx';
+import { DayField } from '../../ui/DayField.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Loading, Note } from '../../ui/notes.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -105,6 +106,7 @@ interface Parts {
 
 function HeadFields({ state, typed, head, reading, isReadOnly }: Parts & { readonly isReadOnly: boolean }) {
   const { change, trouble } = state;
+  const { today } = useShownBooks();
   const field = (at: 'name' | 'pricedOn' | 'targetEndOn') => ({
     value: typed[at],
     onChange: (value: string) => change({ ...typed, [at]: value }, at),
@@ -115,7 +117,7 @@ function HeadFields({ state, typed, head, reading, isReadOnly }: Parts & { reado
   return (
     <Fields>
       <Field label="Name" {...field('name')} />
-      <Field label="Rates as of" {...field('pricedOn')} />
+      <DayField near={today} label="Rates as of" {...field('pricedOn')} />
       <Field
         label="Markup %"
         figures
@@ -124,7 +126,7 @@ function HeadFields({ state, typed, head, reading, isReadOnly }: Parts & { reado
         problem={reading?.problems.find(({ at }) => at === 'usualMarkup')?.message}
         isReadOnly={isReadOnly}
       />
-      {head.kind === 'change' ? <Field label="New target end" {...field('targetEndOn')} /> : <i />}
+      {head.kind === 'change' ? <DayField near={today} label="New target end" {...field('targetEndOn')} /> : <i />}
       {whole ? (
         <Facts
           facts={[

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
+import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { readForecast, type ForecastRow, type ReadForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
@@ -148,7 +149,7 @@ function SheetBody({ id, sheet, rows, read, problems, warnings, onType }: SheetB
 
 function factsOf({ latest }: Sheet, month: string): string {
   if (latest === null) return `Forecast of ${month}. None was saved yet: every line is forecast by its budget`;
-  const by = `saved ${latest.recordedAt.slice(0, 10)} by ${latest.recordedBy}`;
+  const by = `saved ${dayText(isoDate(latest.recordedAt.slice(0, 10)))} by ${latest.recordedBy}`;
   if (monthText(latest.month) === month) return `Forecast of ${month}, ${by}`;
   return `Forecast of ${month}. It begins with a copy of that of ${monthText(latest.month)}, ${by}`;
 }
