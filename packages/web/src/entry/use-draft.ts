@@ -5,18 +5,14 @@ import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
 import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { broughtBack } from './spare.ts';
+import { useEdits, type Edits } from './use-edits.ts';
 import { useKeeping, type Keeping, type SpareName } from './use-keeping.ts';
 import type { PreviewOf } from './use-sheet-preview.ts';
-import { useUndo } from './use-undo.ts';
 
 export type Preview = SheetPreview;
 
-export interface DraftState {
+export interface DraftState extends Edits<Sheet> {
   readonly sheet: Sheet | null;
-  /** Takes what was typed in a place; null when it was not typed. */
-  readonly change: (sheet: Sheet, place?: string | null) => void;
-  readonly undo: () => void;
-  readonly redo: () => void;
   readonly preview: Preview | null;
   readonly kept: Keeping<Sheet>['kept'];
   readonly trouble: Trouble | null;
@@ -101,28 +97,6 @@ export function useDraft({ id, month, blank, onMade, previewOf }: DraftParts): D
     trouble: keeping.trouble ?? unread,
     ...edits,
     settled: async () => ((await keeping.settled()) ? stored.current : null),
-  };
-}
-
-/** Changes of a sheet, and steps back to what it was before. */
-function useEdits({ latest, change }: Pick<Keeping<Sheet>, 'latest' | 'change'>, show: (sheet: Sheet) => void) {
-  const steps = useUndo<Sheet>();
-  const put = (next: Sheet): void => {
-    show(next);
-    change(next);
-  };
-  const step = (to: 'back' | 'forward') => (): void => {
-    const now = latest();
-    const next = now === null ? undefined : steps[to](now);
-    if (next) put(next);
-  };
-  return {
-    ...{ undo: step('back'), redo: step('forward') },
-    change: (next: Sheet, place: string | null = null): void => {
-      const before = latest();
-      if (before !== null) steps.typed(before, place);
-      put(next);
-    },
   };
 }
 

@@ -3,9 +3,9 @@ import { z } from 'zod';
 import { EstimateSheet } from '@lowtide/core/wire/estimates.ts';
 import { useRead, useWrite, type Answer } from '../../api/books-api.ts';
 import type { Trouble } from '../../api/trouble.ts';
+import { useEdits, type Edits } from '../../entry/use-edits.ts';
 import { broughtBack } from '../../entry/spare.ts';
 import { useKeeping, type Keeping } from '../../entry/use-keeping.ts';
-import { useUndo } from '../../entry/use-undo.ts';
 
 type Estimate = Answer<'estimate'>;
 export type Head = Answer<'changeEstimate'>;
@@ -16,15 +16,11 @@ const TypedEstimate = z
   .readonly();
 export type TypedEstimate = z.output<typeof TypedEstimate>;
 
-export interface EstimateState {
+export interface EstimateState extends Edits<TypedEstimate> {
   /** Null while it is read. */
   readonly typed: TypedEstimate | null;
   readonly head: Head | null;
   readonly basis: Estimate['basis'] | null;
-  /** Takes what was typed in a place; null when it was not typed. */
-  readonly change: (typed: TypedEstimate, place: string | null) => void;
-  readonly undo: () => void;
-  readonly redo: () => void;
   readonly kept: Keeping<TypedEstimate>['kept'];
   readonly trouble: Trouble | null;
   /** Waits until everything typed is kept; then the version the server has, or null when it could not be kept. */
@@ -56,7 +52,7 @@ export function useEstimate(id: number): EstimateState {
       version: version.current,
     }),
   );
-  const steps = useUndo<TypedEstimate>();
+  const edits = useEdits<TypedEstimate>({ latest, change }, setTyped);
   const begun = useRef(change);
 
   useEffect(() => {
@@ -72,23 +68,10 @@ export function useEstimate(id: number): EstimateState {
     if (left !== null) begun.current(left);
   }, [id, answer, take, isIdle]);
 
-  const show = (next: TypedEstimate): void => {
-    setTyped(next);
-    change(next);
-  };
-  const step = (to: 'back' | 'forward') => (): void => {
-    const now = latest();
-    const next = now === null ? undefined : steps[to](now);
-    if (next) show(next);
-  };
   return {
-    ...{ typed, head, basis: answer?.basis ?? null, kept, undo: step('back'), redo: step('forward') },
+    ...{ typed, head, basis: answer?.basis ?? null, kept },
+    ...edits,
     trouble: trouble ?? (typed === null ? (unread ?? null) : null),
-    change: (next, place) => {
-      const before = latest();
-      if (before !== null) steps.typed(before, place);
-      show(next);
-    },
     settled: async () => ((await settled()) ? version.current : null),
   };
 }
