@@ -289,7 +289,7 @@ test('close a project: refused while it is not billed in full, then closed, then
     await click(page, 'Change the record');
     await page.locator('::-p-xpath(//*[@role="dialog"]//button[@aria-haspopup="listbox"][contains(., "ed")])').click();
     await page.locator(`::-p-xpath(//*[@role="option"][normalize-space(.)="${status}"])`).click();
-    await click(page, 'Keep changes');
+    await click(page, 'Save');
   };
   await setStatus('closed');
   await sees(page, '589,000.00');

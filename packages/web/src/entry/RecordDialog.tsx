@@ -1,13 +1,15 @@
 import { useState } from 'react';
 import type { Field as RecordField } from '@lowtide/core/records/field.ts';
+import { choiceText } from '@lowtide/core/records/choice-text.ts';
 import { fieldsOf, RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
-import { AsOfLink } from '../api/as-of.tsx';
+import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { useRead, useWrite } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { acceptanceOf } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
+import { DayField } from '../ui/DayField.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Note } from '../ui/notes.tsx';
 import { PickField } from '../ui/PickField.tsx';
@@ -75,9 +77,9 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
       ) : null}
       <DialogActions>
         {existing ? <AsOfLink to={`/settings/audit?about=${kind}+${existing.id}`}>Audit log</AsOfLink> : null}
-        <Button onPress={onClose}>Leave as it was</Button>
+        <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={adding.busy || changing.busy} onPress={() => void save()}>
-          {acceptance ?? (existing ? 'Keep changes' : `Add ${one.toLowerCase()}`)}
+          {acceptance ?? (existing ? 'Save' : `Add ${one.toLowerCase()}`)}
         </Button>
       </DialogActions>
     </Dialog>
@@ -94,14 +96,18 @@ interface FieldOfProps {
 }
 
 function FieldOf({ field, value, isFixed, autoFocus, problem, onChange }: FieldOfProps) {
-  const { label, holds, hint, need } = field;
+  const { today } = useShownBooks();
+  const { name, label, holds, hint, need } = field;
   const common = { label: need === 'optional' ? label : `${label} *`, value, onChange, problem };
   if (isFixed) return <Field {...common} isReadOnly hint="Cannot be changed any more." />;
   switch (holds.kind) {
     case 'choice': {
       const none = need === 'optional' ? [{ value: '', text: 'none' }] : [];
       return (
-        <Choice {...common} options={[...none, ...holds.choices.map((choice) => ({ value: choice, text: choice }))]} />
+        <Choice
+          {...common}
+          options={[...none, ...holds.choices.map((value) => ({ value, text: choiceText(name, value) }))]}
+        />
       );
     }
     case 'code-of':
@@ -114,8 +120,9 @@ function FieldOf({ field, value, isFixed, autoFocus, problem, onChange }: FieldO
     case 'percent':
     case 'count':
       return <Field {...common} figures hint={hint} autoFocus={autoFocus} />;
-    case 'text':
     case 'day':
+      return <DayField {...common} near={today} hint={hint} autoFocus={autoFocus} />;
+    case 'text':
     case 'month':
       return <Field {...common} hint={hint} autoFocus={autoFocus} />;
   }

@@ -6,7 +6,7 @@ import { month, monthAt, monthNumber, monthText, type Month } from '@lowtide/cor
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useOpenMonth, useShownBooks } from '../api/as-of.tsx';
-import { May } from '../api/session.tsx';
+import { May, useMay } from '../api/session.tsx';
 import { color, narrow, size, space, type } from '../theme/tokens.ts';
 import { BY_CHARACTER } from '../ui/keys.ts';
 import { KnownDialog } from './KnownDialog.tsx';
@@ -67,21 +67,14 @@ export function MonthRibbon() {
       <Months>
         <Drawing months={months} through={through} />
         <ol>
-          {months.map(({ month, earnedCents, billedCents, locked }) => (
-            <li key={month} data-chosen={month === through}>
-              <button type="button" aria-current={month === through ? 'date' : undefined} onClick={() => choose(month)}>
-                {month.endsWith('-01') || month === months[0]?.month
-                  ? `${monthText(month).charAt(0)} ${month.slice(0, 4)}`
-                  : monthText(month).charAt(0)}
-                <Told>
-                  {monthText(month)}
-                  <May do="read-books">
-                    : earned {dollars(earnedCents)}, billed {dollars(billedCents)}
-                  </May>
-                  {locked ? ', locked' : ''}
-                </Told>
-              </button>
-            </li>
+          {months.map((each, place) => (
+            <MonthOf
+              key={each.month}
+              shown={each}
+              isFirst={place === 0}
+              isChosen={each.month === through}
+              onChoose={() => choose(each.month)}
+            />
           ))}
         </ol>
       </Months>
@@ -93,6 +86,31 @@ export function MonthRibbon() {
       </Side>
       {asking ? <KnownDialog onClose={() => setAsking(false)} /> : null}
     </Strip>
+  );
+}
+
+interface MonthOfProps {
+  readonly shown: RibbonMonth;
+  readonly isFirst: boolean;
+  readonly isChosen: boolean;
+  readonly onChoose: () => void;
+}
+
+function MonthOf({ shown, isFirst, isChosen, onChoose }: MonthOfProps) {
+  const { month, earnedCents, billedCents, locked } = shown;
+  const name = monthText(month);
+  const figures = useMay()('read-books') ? `: earned ${dollars(earnedCents)}, billed ${dollars(billedCents)}` : '';
+  return (
+    <li data-chosen={isChosen}>
+      <button type="button" title={`${name}${figures}`} aria-current={isChosen ? 'date' : undefined} onClick={onChoose}>
+        {month.endsWith('-01') || isFirst ? `${name.charAt(0)} ${month.slice(0, 4)}` : name.charAt(0)}
+        <Told>
+          {name}
+          {figures}
+          {locked ? ', locked' : ''}
+        </Told>
+      </button>
+    </li>
   );
 }
 

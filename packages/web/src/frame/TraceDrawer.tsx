@@ -59,6 +59,7 @@ function TraceBody({ figure, onClose }: { readonly figure: string; readonly onCl
           <p>{answer.about}</p>
         </div>
         <strong>{valueText(answer)}</strong>
+        <Button onPress={() => void navigator.clipboard.writeText(copiedTrace(answer))}>Copy</Button>
         <Button onPress={onClose}>Close</Button>
       </Head>
       <p>= {answer.formula}</p>
@@ -79,6 +80,12 @@ function TraceBody({ figure, onClose }: { readonly figure: string; readonly onCl
       )}
     </>
   );
+}
+
+/** The figure, its formula and its inputs as lines of a spreadsheet. */
+function copiedTrace({ title, about, formula, inputs, ...value }: Answer<'trace'>): string {
+  const lines = inputs.map((input) => `${input.label}\t${valueText(input)}`);
+  return [`${title}, ${about}\t${valueText(value)}`, `= ${formula}`, ...lines].join('\n');
 }
 
 function Inputs({ inputs }: { readonly inputs: Answer<'trace'>['inputs'] }) {

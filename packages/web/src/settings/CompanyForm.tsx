@@ -81,7 +81,7 @@ function Keep(props: { readonly isDisabled: boolean; readonly onPress: () => voi
   return (
     <May do="run-company">
       <Button $look="primary" {...props}>
-        Keep changes
+        Save
       </Button>
     </May>
   );

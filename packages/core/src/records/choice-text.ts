@@ -1,0 +1,10 @@
+/** Choices whose word in the books is not the trade's. */
+const TEXTS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  method: { none: 'no revenue recognition' },
+  costTreatment: { hold: 'capitalize to WIP', expense: 'expense as incurred' },
+};
+
+/** A choice of a record's field as people read it. */
+export function choiceText(field: string, choice: string): string {
+  return TEXTS[field]?.[choice] ?? choice;
+}
