@@ -1,11 +1,21 @@
 import { defineConfig } from 'vitest/config';
 
+const patience = { testTimeout: 120_000, hookTimeout: 120_000 };
+
 export default defineConfig({
   test: {
-    include: ['packages/{core,server,web,demo}/src/**/*.test.{ts,tsx}'],
-    // Files share what they load: a process for each would spend most of the time on loading the same again.
-    isolate: false,
-    testTimeout: 120_000,
-    hookTimeout: 120_000,
+    projects: [
+      {
+        test: {
+          name: 'without a page',
+          include: ['packages/{core,server,demo}/src/**/*.test.ts'],
+          // Files share what they load: a process for each would spend most of the time on loading the same again.
+          isolate: false,
+          ...patience,
+        },
+      },
+      // What draws keeps some of its page between files, so each has a page of its own.
+      { test: { name: 'web', include: ['packages/web/src/**/*.test.{ts,tsx}'], ...patience } },
+    ],
   },
 });

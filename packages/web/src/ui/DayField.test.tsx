@@ -2,10 +2,12 @@
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
-import { afterEach, expect, test } from 'vitest';
+import { afterEach, beforeAll, expect, test } from 'vitest';
 import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { withCssEscape } from './css-escape.test.support.ts';
 import { DayField } from './DayField.tsx';
 
+beforeAll(withCssEscape);
 afterEach(cleanup);
 
 function Paid() {

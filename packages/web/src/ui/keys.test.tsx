@@ -1,8 +1,9 @@
 // @vitest-environment jsdom
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import { Button } from './Button.tsx';
+import { withCssEscape } from './css-escape.test.support.ts';
 import { Dialog } from './Dialog.tsx';
 
 const [closed, ordered] = [vi.fn(), vi.fn()];
@@ -10,6 +11,7 @@ beforeEach(() => {
   closed.mockClear();
   ordered.mockClear();
 });
+beforeAll(withCssEscape);
 afterEach(cleanup);
 
 function open(field = <input aria-label="Amount" />) {

@@ -17,10 +17,10 @@ const answer = {
 test('expected profit at both ends, with its three causes between', () => {
   const table = FADE.table(FadeReport.parse({ ...answer, knownThen: null }), {});
   expect(columnsRead(table)).toEqual([
-    ...['Code (code, text)', 'Project (name, text, gives way)', 'Profit then (profit_before, money)'],
+    ...['Code (code, text)', 'Project (name, text, gives way)', 'Profit earlier (profit_before, money)'],
     ...['by price (by_price, money, plain)', 'by agreed cost (by_approved_cost, money, plain)'],
     ...['by forecast (by_forecast, money, plain)', 'Profit now (profit_after, money)', 'Moved by (fade, money, plain)'],
-    ...['Margin then (margin_before_percent, percent)', 'Margin now (margin_after_percent, percent)'],
+    ...['Margin earlier (margin_before_percent, percent)', 'Margin now (margin_after_percent, percent)'],
   ]);
   expect(rowsRead(table)).toEqual([
     ['PE-01', 'Garrow Creek', '200 ← before', '30', '-20', '-60', '150 ← after', '-50', '1/5', '–'],

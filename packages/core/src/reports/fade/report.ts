@@ -48,7 +48,7 @@ function columns({ totals, knownThen }: Answer): readonly ColumnOf<Row>[] {
     {
       ...{
         id: 'before',
-        head: 'Gross profit at completion',
+        head: 'Profit earlier',
         file: 'profit_before',
         holds: 'money',
         total: totals.before,
@@ -65,7 +65,7 @@ function columns({ totals, knownThen }: Answer): readonly ColumnOf<Row>[] {
     },
     amount('fade', 'Moved by', 'fade'),
     {
-      ...{ id: 'marginBefore', head: 'Margin then', file: 'margin_before_percent', holds: 'percent' },
+      ...{ id: 'marginBefore', head: 'Margin earlier', file: 'margin_before_percent', holds: 'percent' },
       of: ({ marginBefore }) => marginBefore,
     },
     {

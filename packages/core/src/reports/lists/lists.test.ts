@@ -25,7 +25,12 @@ describe("a project's budget against actual", () => {
     expect(columnsRead(table())).toEqual([
       ...['Phase (phase, text)', 'Code (cost_code, text)', 'Cost code (name, text)', 'Type (cost_type, text)'],
       ...['Budgeted (budgeted, text)', 'Original (original, money)', 'Changes (changes, money)'],
-      ...['Budget (budget, money)', 'Actual (actual, money)', 'Left (left, money)', 'Used (used_percent, percent)'],
+      ...[
+        'Budget (budget, money)',
+        'Actual (actual, money)',
+        'Remaining (left, money)',
+        'Used (used_percent, percent)',
+      ],
       ...['At completion (at_completion, money)', 'Variance (variance, money)'],
     ]);
     const amounts = ['100 ← original', '20', '120 ← revised', '72 ← actual', '48 ← remaining'];

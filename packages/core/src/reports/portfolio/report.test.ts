@@ -92,7 +92,11 @@ describe('the portfolio', () => {
       ...['Equipment (equipment_cost, money)', 'Overhead (overhead_cost, money)', 'Other (other_cost, money)'],
       ...['Profit to date (profit_to_date, money)', 'Profit at completion (profit_at_completion, money)'],
       ...['Pending price (pending_price, money)', 'Pending cost (pending_cost, money)'],
-      ...['Complete (percent_complete, percent)', 'Margin at end (margin_percent, percent)', 'Hours (hours, hours)'],
+      ...[
+        'Complete (percent_complete, percent)',
+        'Margin at completion (margin_percent, percent)',
+        'Hours (hours, hours)',
+      ],
     ]);
     expect(rowsRead(table)[0]).toEqual([
       ...['PE-01', 'Garrow Creek', 'client', 'Orr', 'Falk', 'active', '1000 ← contract.p1.t2027-03'],

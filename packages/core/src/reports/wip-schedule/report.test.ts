@@ -41,7 +41,7 @@ describe('the WIP schedule', () => {
 
   const toDate = (only: string) => [
     ...[`Contract (contract, money${only})`, `At completion (estimate, money${only})`],
-    ...[`Profit then (gross_profit, money${only})`, `Margin (margin_percent, percent${only})`],
+    ...[`Gross profit at completion (gross_profit, money${only})`, `Margin (margin_percent, percent${only})`],
     ...[`Cost (cost, money${only})`, `Complete (percent_complete, percent${only})`],
     ...['Earned (earned, money, earned)', `Profit to date (profit_to_date, money${only})`],
     ...[`Billed (billed, money, billed${only})`, `Overbilled (overbilled, money, gap${only})`],
@@ -53,7 +53,7 @@ describe('the WIP schedule', () => {
     `Profit in backlog (profit_in_backlog, money${only})`,
   ];
   const named = (only: string) => [
-    ...['Code (code, text)', `Project (name, text, gives way${only})`, `Client (client, text, gives way${only})`],
+    ...['Code (code, text)', 'Project (name, text, gives way)', `Client (client, text, gives way${only})`],
   ];
   test.each([
     {
