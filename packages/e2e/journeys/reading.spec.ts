@@ -109,7 +109,7 @@ test('follow a figure down to its lines and to the document behind them', async 
   await sees(page, 'posted lines through Mar 2027');
   const link = await page.waitForSelector('[role="dialog"] table[aria-label="Posted lines"] a');
   await link?.click();
-  await sees(page, 'recorded 202');
+  await sees(page, '· recorded ');
   expect(page.url()).toMatch(/\/documents\/\d+/);
 });
 
@@ -172,7 +172,7 @@ test('pin a figure with a key and find it among the gauges after a reload', asyn
   await page.reload({ waitUntil: 'networkidle0' });
   await sees(page, 'Cost · GC-214');
   await press(page, 'Shift+?');
-  await sees(page, 'Ctrl Enter');
+  await sees(page, 'Pin it as a gauge');
 });
 
 test('sort a table, and send the address with it', async () => {
