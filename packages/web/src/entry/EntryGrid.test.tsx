@@ -6,6 +6,7 @@ import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vi
 import { EntryGrid } from './EntryGrid.tsx';
 import type { EntryGridProps } from './grid-props.ts';
 import type { GridRow } from './grid-edits.ts';
+import { withLayout } from './layout.test.support.ts';
 import type { Suggestion } from './SuggestionList.tsx';
 
 const COLUMNS = [
@@ -18,13 +19,7 @@ const WHO: readonly Suggestion[] = [
   { code: 'STEEL', name: 'Kestrin Steelworks', patch: { who: 'STEEL' } },
 ];
 
-/** The page has no layout here; the grid is told it is tall. */
-beforeAll(() => {
-  Object.defineProperties(HTMLElement.prototype, {
-    clientHeight: { configurable: true, get: () => 400 },
-    clientWidth: { configurable: true, get: () => 900 },
-  });
-});
+beforeAll(withLayout);
 afterEach(cleanup);
 
 let seen: readonly GridRow[] = [];

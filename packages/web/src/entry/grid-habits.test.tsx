@@ -6,6 +6,7 @@ import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { StatusPlace, StatusPlaceProvider } from '../ui/InStatus.tsx';
 import { EntryGrid } from './EntryGrid.tsx';
 import type { GridRow } from './grid-edits.ts';
+import { withLayout } from './layout.test.support.ts';
 import type { Understood } from './grid-props.ts';
 import { useUndo } from './use-undo.ts';
 
@@ -18,12 +19,7 @@ const row = (who: string, net = '', text = ''): GridRow => ({ who, net, text });
 const understood: Understood = (of, column) =>
   column === 'who' ? { name: 'Norsand Quarry' } : column === 'net' ? { text: `${of['net']}.00` } : undefined;
 
-beforeAll(() => {
-  Object.defineProperties(HTMLElement.prototype, {
-    clientHeight: { configurable: true, get: () => 400 },
-    clientWidth: { configurable: true, get: () => 900 },
-  });
-});
+beforeAll(withLayout);
 afterEach(cleanup);
 
 let seen: readonly GridRow[] = [];

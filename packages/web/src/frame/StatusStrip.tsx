@@ -59,7 +59,6 @@ const Strip = styled.footer`
   [data-tone='trouble'] {
     color: ${color.trouble};
   }
-  > a + [role='status'],
   > [role='status'] {
     font-weight: 600;
   }

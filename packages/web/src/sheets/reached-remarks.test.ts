@@ -6,7 +6,7 @@ import { reached } from './reached-remarks.ts';
 const remark = (at: string) => ({ at, kind: 'missing', message: 'Missing.' });
 const PREVIEW = {
   ...{ documents: 0, enteredCents: ZERO, missingCents: null, hours: quantity(0), posts: [], effects: [], follows: [] },
-  problems: ['rows', 'rows/0/net', 'rows/1/project', 'rows/1/net', 'rows/1/number', 'controlTotal'].map(remark),
+  problems: ['controlTotal', 'rows', 'rows/0/net', 'rows/1/project', 'rows/1/net', 'rows/1/number'].map(remark),
   warnings: [remark('rows/1/net')],
 };
 const columns = ['number', 'project', 'net'];
@@ -17,8 +17,8 @@ const at = (column: number, isTyping = false) =>
   );
 
 test('in the row of the hand, what is empty or being typed is not wrong yet', () => {
-  expect(at(0)).toEqual(['rows/0/net', 'rows/1/project', 'rows/1/number', 'controlTotal']);
-  expect(at(0, true)).toEqual(['rows/0/net', 'rows/1/project', 'controlTotal']);
+  expect(at(0)).toEqual(['controlTotal', 'rows/0/net', 'rows/1/project', 'rows/1/number']);
+  expect(at(0, true)).toEqual(['controlTotal', 'rows/0/net', 'rows/1/project']);
 });
 
 test('once the hand is gone everything is, and what is worth a look always was', () => {
