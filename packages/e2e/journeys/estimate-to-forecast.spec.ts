@@ -298,15 +298,15 @@ test('a decided sheet can be read and not typed in; a forecast of a locked month
   await sees(page, 'locked');
 });
 
-test('choose the columns of the portfolio, keep the view, open what a mark stands for', async () => {
+test('choose the columns of the portfolio, save the view, open what a mark stands for', async () => {
   await go('/reports/portfolio?m=2027-02');
-  await click(page, 'Columns');
-  await page.locator('[role="dialog"] ::-p-xpath(.//label[contains(., "Labor")])').click();
+  await click(page, 'Columns of Portfolio');
+  await page.locator('[role="dialog"] ::-p-aria([name="Labor"][role="row"])').click();
   await inDialog('Done');
   await page.waitForSelector('::-p-xpath(//th[contains(., "Labor")])');
-  await click(page, 'keep it');
+  await click(page, 'Save view');
   await fill(page, 'Name', 'With labor');
-  await inDialog('Keep');
+  await inDialog('Save');
   await sees(page, 'With labor');
   await page.locator('ul[aria-label="Profit to date of the top projects"] button').click();
   await page.waitForFunction(() => /\/projects\/\d+$/.test(globalThis.location.pathname));

@@ -44,7 +44,7 @@ const PAGES = [
   '/reports/profitability',
   '/reports/profitability?by=client',
   '/reports/portfolio',
-  '/reports/portfolio?by=client',
+  '/reports/portfolio?group=client',
   '/reports/estimate-against-actual',
   '/reports/estimate-against-actual?per=section',
   '/reports/fade',

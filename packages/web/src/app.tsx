@@ -31,7 +31,7 @@ export const router = createBrowserRouter([
       { path: 'costs', element: page(() => import('./costs/CostsPage.tsx'), 'CostsPage') },
       ...SHEET_KINDS.map((kind) => ({ path: `costs/${kind}/:draft`, element: <SheetPage key={kind} kind={kind} /> })),
       { path: 'documents/:id', element: page(() => import('./documents/DocumentPage.tsx'), 'DocumentPage') },
-      { path: 'projects', element: page(() => import('./projects/ProjectsPage.tsx'), 'ProjectsPage') },
+      { path: 'projects', element: page(() => import('./reports/ProjectsPage.tsx'), 'ProjectsPage') },
       { path: 'projects/:id', element: page(() => import('./projects/ProjectPage.tsx'), 'ProjectPage') },
       {
         path: 'projects/:id/estimates',
@@ -48,7 +48,6 @@ export const router = createBrowserRouter([
       { path: 'earning', element: page(() => import('./earning/EarningPage.tsx'), 'EarningPage') },
       { path: 'billing', element: page(() => import('./billing/BillingPage.tsx'), 'BillingPage') },
       { path: 'reports', element: <Navigate to="/reports/wip-schedule" replace /> },
-      { path: 'reports/portfolio', element: page(() => import('./reports/PortfolioPage.tsx'), 'PortfolioPage') },
       ...REPORT_NAMES.map((name) => ({ path: `reports/${name}`, element: <ReportPage key={name} name={name} /> })),
       { path: 'closing', element: page(() => import('./closing/ClosingPage.tsx'), 'ClosingPage') },
       { path: 'settings', element: page(() => import('./settings/SettingsPage.tsx'), 'SettingsPage') },

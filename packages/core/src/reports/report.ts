@@ -43,6 +43,8 @@ export interface Report<Query extends z.ZodType = z.ZodType, Answer extends z.Zo
   /** Choices that are no parameter of the query: they only change what is drawn. */
   readonly drawnOnly?: readonly string[];
   table(answer: z.output<Answer>, chosen: Chosen): Table;
+  /** Its rows are a statement in its own order, sums among them: they are not put in order, filtered or grouped. */
+  readonly isStatement?: true;
   /** Said where it has no rows. */
   readonly empty: string;
 }

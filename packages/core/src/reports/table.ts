@@ -23,8 +23,12 @@ export interface TableColumn {
   readonly tone?: 'earned' | 'billed' | 'cost' | 'gap' | 'plain';
   /** Gives way where the table is wide. */
   readonly gives?: true;
-  /** Shown on screen, or written to files, and not both. */
+  /** `screen`: not written to files. `file`: written to files, and on screen only where it is chosen. */
   readonly only?: 'screen' | 'file';
+  /** It is one column's share of others added up, by their ids; of a sum of rows it is that of the sums. Per hour where it holds money. */
+  readonly share?: { readonly part: string; readonly whole: readonly string[] };
+  /** How it is worked out from what stands beside it, in words: `profit ÷ revenue`. */
+  readonly formula?: string;
 }
 
 export type RowTone = 'unbudgeted' | 'trouble' | 'strong';
@@ -37,6 +41,8 @@ export interface TableRow {
   /** The project or document its first column leads to. */
   readonly leadsTo: string | undefined;
   readonly cells: readonly Cell[];
+  /** It is the sum of so many rows that follow it. */
+  readonly sums?: number;
 }
 
 /** A report as it is drawn, saved and printed. */

@@ -13,6 +13,7 @@ export const TOPICS = [
   'records',
   'months',
   'views',
+  'layouts',
   'people',
   'backups',
   'progress',

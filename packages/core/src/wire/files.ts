@@ -1,6 +1,8 @@
+import { z } from 'zod';
 import type { Permission } from '../people/roles.ts';
 import { REPORT_NAMES, REPORTS, type ReportName } from '../reports/reports.ts';
 import type { About } from './endpoint.ts';
+import { PART } from './values.ts';
 
 /** An address that answers a file. */
 export interface FileAddress {
@@ -17,6 +19,26 @@ export type ReportFileEnding = (typeof REPORT_FILE_ENDINGS)[number];
 export function reportFile(name: ReportName, ending: ReportFileEnding): FileAddress {
   return { path: `/reports/${name}.${ending}`, may: REPORTS[name].may };
 }
+
+const ColumnName = z.string().regex(/^[a-zA-Z_-]{1,30}$/, 'Name a column.');
+
+/** Of a report's file: how its rows and columns are looked at, beside what the report itself asks. Left out, all of them. */
+export const FileView = z.object({
+  order: PART.order,
+  group: ColumnName.optional(),
+  /** `client:has:Corvane`, one or several. */
+  filter: z
+    .union([z.string().max(400), z.array(z.string().max(400)).max(20)])
+    .default([])
+    .transform((typed) => (typeof typed === 'string' ? [typed] : typed)),
+  /** Columns in their order, commas between. */
+  columns: z
+    .string()
+    .max(1_000)
+    .transform((typed) => typed.split(','))
+    .pipe(z.array(ColumnName))
+    .optional(),
+});
 
 /** Files that are no report. */
 export const FILES = {

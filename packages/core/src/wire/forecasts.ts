@@ -89,6 +89,12 @@ export const ViewForm = z.strictObject({
   name: z.string().trim().min(1, 'Name the view.').max(60),
   state: z.string().max(2_000),
 });
+/** Columns shown, in their order, where they were chosen; and the widths of those that were sized, in pixels. */
+export const TableLayout = z.strictObject({
+  shown: z.array(z.string().max(40)).max(80).optional(),
+  widths: z.record(z.string().max(40), z.int().min(24).max(2_000)).optional(),
+});
+export const TableLayouts = z.object({ layouts: z.record(z.string(), TableLayout) });
 export const OneViewParams = ViewParams.extend({ id: IdText });
 
 // One a line.
@@ -99,5 +105,7 @@ export const FORECAST_ENDPOINTS = {
   costCurve: { method: 'get', path: '/projects/{id}/cost-curve', may: 'read-projects', about: { project: 'params.id' }, summary: 'Budget by month against actual and forecast', params: ById, query: AsOf, response: CostCurve, reads: ['ledger', 'plans', 'records'] },
   views: { method: 'get', path: '/views/{page}', may: 'read-projects', summary: 'Views kept of a page', params: ViewParams, response: SavedViews, reads: ['views'] },
   keepView: { method: 'post', path: '/views/{page}', may: 'read-projects', summary: 'Keep a view under a name', params: ViewParams, body: ViewForm, response: Done, isUnaudited: true, makesStale: ['views'] },
+  tableLayouts: { method: 'get', path: '/table-layouts', may: 'own-account', summary: 'How one last arranged the columns of tables', response: TableLayouts, reads: ['layouts'] },
+  keepTableLayout: { method: 'put', path: '/table-layouts/{page}', may: 'own-account', summary: 'Keep how the columns of a table are arranged', params: ViewParams, body: TableLayout, response: Done, isUnaudited: true, makesStale: ['layouts'] },
   dropView: { method: 'delete', path: '/views/{page}/{id}', may: 'read-projects', summary: 'Drop a kept view', params: OneViewParams, response: Done, isUnaudited: true, makesStale: ['views'] },
 } as const satisfies Endpoints;

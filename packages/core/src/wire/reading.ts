@@ -109,11 +109,21 @@ export const FigureValue = z.object({
   ratio: Ratio.nullable(),
 });
 
+/** Of a query: which posted lines, in which order. */
+export const LINES = {
+  order: z.enum(['-day', 'day', '-amount', 'amount']).default('-day'),
+  /** In a number, an account, a code, a party or a text. */
+  text: z.string().max(100).default(''),
+  /** Hidden: lines of one document that only move a coding's cost from one account to another, such as at recognition. */
+  moves: z.enum(['shown', 'hidden']).default('shown'),
+};
+
 export const TraceQuery = z.strictObject({
   figure: z.string().max(200),
   known: Instant.optional(),
   /** Goes on after this line. */
   after: IdText.optional(),
+  ...LINES,
 });
 
 const CodeShapes = Object.fromEntries(DIMENSION_NAMES.map((name) => [name, z.string().nullable()])) as {
@@ -157,7 +167,7 @@ export const Trace = FigureValue.extend({
 export const FiguresQuery = z.strictObject({ keys: z.string().max(4_000), known: Instant.optional() });
 export const Figures = z.object({ figures: z.array(FigureValue) });
 
-export const LedgerQuery = AsOf.extend({ project: IdText, after: IdText.optional() });
+export const LedgerQuery = AsOf.extend({ project: IdText, after: IdText.optional(), ...LINES });
 export const Ledger = z.object({ lines: z.array(LedgerLine), more: z.boolean() });
 
 export const SearchQuery = z.strictObject({ text: z.string().max(100) });

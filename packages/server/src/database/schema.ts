@@ -142,6 +142,8 @@ export interface Schema {
     counts_from: number;
   };
   books_total: { id: number; turnover_cents: number; planned_cents: number };
+  /** `layout` is JSON of `TableLayout`. */
+  table_layout: { table_name: string; kept_by: string; layout: string };
   saved_view: { id: Generated<number>; page: string; name: string; state: string; kept_by: string };
   document: Recorded & {
     kind: string;

@@ -5,7 +5,5 @@ import { asOf, bounds } from './as-of-queries.ts';
 import { ledgerPage } from './line-queries.ts';
 
 export function ledgerRoutes(router: Router, context: Context): void {
-  read(router, context, 'ledger', async (db, { query }) =>
-    ledgerPage(db, await bounds(db, asOf(query)), { project: query.project, after: query.after }),
-  );
+  read(router, context, 'ledger', async (db, { query }) => ledgerPage(db, await bounds(db, asOf(query)), query));
 }

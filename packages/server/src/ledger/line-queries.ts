@@ -1,4 +1,5 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import { DIMENSION_NAMES, DIMENSIONS, type DimensionName } from '@lowtide/core/ledger/dimensions.ts';
 import { COST_TYPE_MARKS, type CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
@@ -27,19 +28,33 @@ interface LineRow extends CodeColumns {
 
 const PAGE = 200;
 
+/** Which of the lines, and in which order. */
+export interface LineView {
+  readonly order: '-day' | 'day' | '-amount' | 'amount';
+  /** Empty where any will do. */
+  readonly text: string;
+  readonly moves: 'shown' | 'hidden';
+  /** A line: the page goes on after it. */
+  readonly after?: number | undefined;
+}
+
 export interface LinePage {
   readonly lines: LineAnswer[];
   readonly more: boolean;
 }
 
-/** Lines that meet `where` (over `l` and its account `a`), newest day first, a page at a time, after a line. */
-export async function linePage(db: Db, where: RawBuilder<unknown>, after?: number): Promise<LinePage> {
+/** Lines that meet `where` (over `l` and its account `a`), in the order that is asked for, a page at a time. */
+export async function linePage(db: Db, where: RawBuilder<unknown>, view: LineView): Promise<LinePage> {
+  const { order, after } = view;
+  const isDown = order.startsWith('-');
+  const column = sql.ref(order.endsWith('day') ? 'posted_on' : 'amount_cents');
   const past =
     after === undefined
       ? sql``
-      : sql`AND (l.posted_on, l.id) < ((SELECT posted_on FROM journal_line WHERE id = ${after}), ${after})`;
-  const { rows } = await sql<LineRow>`${LINE_COLUMNS} WHERE ${where} ${past}
-    ORDER BY l.posted_on DESC, l.id DESC LIMIT ${PAGE + 1}`.execute(db);
+      : sql`AND (l.${column}, l.id) ${isDown ? sql`<` : sql`>`} ((SELECT ${column} FROM journal_line WHERE id = ${after}), ${after})`;
+  const way = isDown ? sql`DESC` : sql`ASC`;
+  const { rows } = await sql<LineRow>`${LINE_COLUMNS} WHERE ${where} ${withText(view)} ${withoutMoves(view)} ${past}
+    ORDER BY l.${column} ${way}, l.id ${way} LIMIT ${PAGE + 1}`.execute(db);
   return { lines: rows.slice(0, PAGE).map(lineAnswer), more: rows.length > PAGE };
 }
 
@@ -47,10 +62,37 @@ export async function linePage(db: Db, where: RawBuilder<unknown>, after?: numbe
 export async function ledgerPage(
   db: Db,
   at: Bounds,
-  { project, after }: { readonly project: number; readonly after?: number | undefined },
+  { project, ...view }: LineView & { readonly project: number },
 ): Promise<LinePage> {
   const known = at.firstLaterLine === null ? sql`` : sql`AND l.id < ${at.firstLaterLine}`;
-  return linePage(db, sql`l.project_id = ${project} AND l.posted_on <= ${at.day} ${known}`, after);
+  return linePage(db, sql`l.project_id = ${project} AND l.posted_on <= ${at.day} ${known}`, view);
+}
+
+function withText({ text }: LineView): RawBuilder<unknown> {
+  if (text === '') return sql``;
+  const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+  const columns = ['d.number', 'a.code', 'a.name', 'l.text', 'of_costCode.code', 'of_party.name', 'of_employee.name'];
+  const found = columns.map((column) => sql`${sql.ref(column)} LIKE ${like} ESCAPE '\\'`);
+  return sql`AND (${sql.join(found, sql` OR `)})`;
+}
+
+const COST_ACCOUNTS = sql`(SELECT id FROM account WHERE role IN (${sql.join([...COST_ROLES])}))`;
+/** What tells apart where cost of a project lies. */
+const CODING = sql.join(
+  DIMENSION_NAMES.filter((name) => DIMENSIONS[name].inCoding).map((name) => {
+    const column = DIMENSIONS[name].column;
+    return sql`${sql.ref(`o.${column}`)} IS ${sql.ref(`l.${column}`)}`;
+  }),
+  sql` AND `,
+);
+
+/** Leaves out lines of a document that only move a coding's cost between accounts: over its cost accounts they come to nothing. */
+function withoutMoves({ moves }: LineView): RawBuilder<unknown> {
+  if (moves === 'shown') return sql``;
+  return sql`AND (l.account_id NOT IN ${COST_ACCOUNTS} OR l.project_id IS NULL OR (
+    SELECT SUM(o.amount_cents) FROM journal_line o
+    WHERE o.project_id = l.project_id AND o.posted_on = l.posted_on AND o.id >> 20 = l.id >> 20
+      AND o.account_id IN ${COST_ACCOUNTS} AND ${CODING}) <> 0)`;
 }
 
 /** All lines of a document, in the order posted. */

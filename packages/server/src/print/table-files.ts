@@ -5,20 +5,36 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import { percent } from '@lowtide/core/money/ratio.ts';
 import type { Cell, Table, TableColumn } from '@lowtide/core/reports/table.ts';
 
-type ShownTable = Pick<Table, 'columns' | 'rows' | 'totals'>;
+export type ShownTable = Pick<Table, 'columns' | 'rows' | 'totals'>;
 
-/** The columns that go into files, with the cells of every row and of the totals in their order. */
-export function inFiles({ columns, rows, totals }: Table): ShownTable {
-  return withColumns({ columns, rows, totals }, ({ only }) => only !== 'screen');
+/** The columns that go into files, or those that were chosen, with the cells of every row and of the totals in their order. */
+export function inFiles(table: Table, chosen?: readonly string[]): ShownTable {
+  return withColumns(
+    table,
+    placesOf(table, chosen, ({ only }) => only !== 'screen'),
+  );
 }
 
 /** The columns that are shown on screen, for what is printed from there. */
-export function onScreen(table: Table): ShownTable {
-  return withColumns(table, ({ only }) => only !== 'file');
+export function onScreen(table: Table, chosen?: readonly string[]): ShownTable {
+  return withColumns(
+    table,
+    placesOf(table, chosen, ({ only }) => only !== 'file'),
+  );
 }
 
-function withColumns({ columns, rows, totals }: ShownTable, kept: (column: TableColumn) => boolean): ShownTable {
-  const places = columns.flatMap((column, place) => (kept(column) ? [place] : []));
+/** Places of the chosen columns in the order they were chosen, the first column before them; of the usual ones where none is known. */
+function placesOf(
+  { columns }: Table,
+  chosen: readonly string[] | undefined,
+  isUsual: (column: TableColumn) => boolean,
+): readonly number[] {
+  const usual = columns.flatMap((column, place) => (isUsual(column) ? [place] : []));
+  const found = chosen?.map((id) => columns.findIndex((column) => column.id === id)).filter((place) => place >= 0);
+  return found === undefined || found.length === 0 ? usual : [...new Set([...usual.slice(0, 1), ...found])];
+}
+
+function withColumns({ columns, rows, totals }: ShownTable, places: readonly number[]): ShownTable {
   const cells = (of: readonly Cell[]): Cell[] => places.flatMap((place) => of[place] ?? []);
   return {
     columns: places.flatMap((place) => columns[place] ?? []),
@@ -36,14 +52,13 @@ export function plainText({ value }: Cell, { holds }: TableColumn): string {
   return holds === 'text' ? inertText(String(value)) : String(value);
 }
 
-/** RFC 4180, UTF-8, header first. */
-export function csvOf(table: Table): string {
-  const { columns, rows, totals } = inFiles(table);
+/** RFC 4180, UTF-8, header first. Sums of groups are left out: what is read back is rows. */
+export function csvOf({ columns, rows, totals }: ShownTable): string {
   const line = (cells: readonly Cell[]): string[] =>
     columns.map((column, place) => plainText(cells[place] ?? { value: null }, column));
   return stringify([
     columns.map(({ file }) => file),
-    ...rows.map(({ cells }) => line(cells)),
+    ...rows.filter(({ sums }) => sums === undefined).map(({ cells }) => line(cells)),
     ...(totals === null ? [] : [line(totals)]),
   ]);
 }

@@ -3,9 +3,9 @@ import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { percent } from '@lowtide/core/money/ratio.ts';
-import type { Cell, Table, TableColumn } from '@lowtide/core/reports/table.ts';
+import type { Cell, TableColumn } from '@lowtide/core/reports/table.ts';
 import { printed } from './letter.ts';
-import { onScreen } from './table-files.ts';
+import type { ShownTable } from './table-files.ts';
 
 export interface ReportHead {
   readonly company: string;
@@ -14,8 +14,10 @@ export interface ReportHead {
 }
 
 /** The table as it stands on screen, on paper across. */
-export async function pdfOf({ company, title, subtitle }: ReportHead, table: Table): Promise<Buffer> {
-  const { columns, rows, totals } = onScreen(table);
+export async function pdfOf(
+  { company, title, subtitle }: ReportHead,
+  { columns, rows, totals }: ShownTable,
+): Promise<Buffer> {
   const line = (cells: readonly Cell[], bold = false): TableCell[] =>
     columns.map((column, place) => ({
       text: textOf(cells[place] ?? { value: null }, column),

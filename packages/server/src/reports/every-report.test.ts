@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
+import { addsUp, together } from '@lowtide/core/reports/table-view.ts';
 import type { Cell, Table } from '@lowtide/core/reports/table.ts';
+import ExcelJS from 'exceljs';
 import {
   GOOD_BILL,
   billSheet,
@@ -46,8 +48,14 @@ async function tableOf(name: ReportName): Promise<Table> {
   return report.table(answer as never, Object.fromEntries(new URLSearchParams(questionOf(name))));
 }
 
-const file = (name: ReportName, ending: string) =>
-  fetch(`${app.address}/api/reports/${name}.${ending}?${questionOf(name)}`);
+const file = (name: ReportName, ending: string, view = '') =>
+  fetch(`${app.address}/api/reports/${name}.${ending}?${questionOf(name)}${view}`);
+
+/** A share in lowest terms differs from the same one of larger numbers: as a number they are one. */
+function shareText(cell: Cell | undefined): string {
+  const value = cell?.value ?? null;
+  return value !== null && typeof value === 'object' ? (value.numerator / value.denominator).toFixed(9) : String(value);
+}
 
 describe.each(REPORT_NAMES)('%s', (name) => {
   test('says on screen, in CSV, as a workbook and on paper the same columns and rows', async () => {
@@ -85,6 +93,25 @@ describe.each(REPORT_NAMES)('%s', (name) => {
       const unsigned = /^(account|overbilled)\./.test(figure) && typeof value === 'number';
       const own = unsigned && amountCents !== null ? Math.abs(amountCents) : amountCents;
       expect(own ?? ratio, figure).toEqual(unsigned ? Math.abs(value) : value);
+    }
+  });
+
+  test('adds up: each total is the sum of its column, each share that of the columns it names', async () => {
+    const table = await tableOf(name);
+    const { columns, rows, totals } = table;
+    if (reportOf(name).isStatement || totals === null) return;
+    const sums = together(table, rows);
+    for (const [place, column] of columns.entries()) {
+      if (!addsUp(table, place) && column.share === undefined) continue;
+      expect(shareText(sums[place]), column.id).toBe(shareText(totals[place]));
+      if (column.share === undefined) continue;
+      for (const row of rows) {
+        // A price below zero or none has no margin.
+        if (row.cells[place]?.value === null) continue;
+        expect(shareText(together(table, [row])[place]), `${column.id} of ${row.name}`).toBe(
+          shareText(row.cells[place]),
+        );
+      }
     }
   });
 
@@ -150,4 +177,48 @@ test('a span that ends before it begins is refused at its first month', async ()
       body: { problems: [{ at: 'from', kind: 'days-out-of-order' }] },
     });
   }
+});
+
+describe('a list as it is looked at', () => {
+  test('is saved with the rows that pass, in the columns and the order that were chosen', async () => {
+    const csv = await (
+      await file('projects', 'csv', '&filter=contract:above:99,999.99&columns=cost,contract&order=-contract')
+    ).text();
+    const [head, ...lines] = csv
+      .trimEnd()
+      .split('\n')
+      .map((line) => line.trim());
+    expect(head).toBe('code,cost,contract');
+    expect(lines.map((line) => line.split(',')[0])).toEqual(['GATE', '']);
+    // The total is of the rows that are there.
+    expect(lines[0]?.split(',').slice(1)).toEqual(lines[1]?.split(',').slice(1));
+  });
+
+  test('groups are in the workbook with sums and shares that follow, and in CSV not at all', async () => {
+    const view = '&group=client&columns=client,contract,profit,margin';
+    const book = new ExcelJS.Workbook();
+    await book.xlsx.load(await (await file('wip-schedule', 'xlsx', view)).arrayBuffer());
+    const page = book.worksheets[0];
+    const formulas = (line: number): unknown[] =>
+      ['C', 'D', 'E'].map((letter) => page?.getCell(`${letter}${line}`).formula);
+    const last = page?.rowCount ?? 0;
+    expect(formulas(2)).toEqual(['SUBTOTAL(9,C3:C4)', 'SUBTOTAL(9,D3:D4)', 'IF(C2=0,"",100*D2/C2)']);
+    expect(formulas(last)).toEqual([
+      ...[`SUBTOTAL(9,C2:C${last - 1})`, `SUBTOTAL(9,D2:D${last - 1})`, `IF(C${last}=0,"",100*D${last}/C${last})`],
+    ]);
+    const csv = await (await file('wip-schedule', 'csv', view)).text();
+    const table = await tableOf('wip-schedule');
+    expect(csv.trimEnd().split('\n')).toHaveLength(table.rows.length + 2);
+  });
+
+  test.each([
+    ['&filter=color:is:red', 422],
+    ['&filter=contract:above:much', 422],
+    [`&filter=${'x'.repeat(500)}`, 400],
+    ['&columns=a b', 400],
+  ])('what no column can be asked is refused: %s', async (view, status) => {
+    const answer = await file('projects', 'csv', view);
+    expect(answer.status).toBe(status);
+    expect(JSON.stringify(await answer.json())).toContain(view.startsWith('&columns') ? 'columns' : 'filter');
+  });
 });

@@ -1,7 +1,8 @@
 import type { Request, Router } from 'express';
 import { month, monthText } from '@lowtide/core/calendar/month.ts';
 import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
-import { reportFile } from '@lowtide/core/wire/files.ts';
+import { readFilters, viewed } from '@lowtide/core/reports/table-view.ts';
+import { FileView, reportFile } from '@lowtide/core/wire/files.ts';
 import type { Table } from '@lowtide/core/reports/table.ts';
 import type { Db } from '../database/schema.ts';
 import { file, read, type Answer, type Asked } from '../http/api.ts';
@@ -10,7 +11,8 @@ import { companyOf } from '../records/company-queries.ts';
 import { costCurveOf } from './outlook.ts';
 import { REPORT_ANSWERS } from './report-answers.ts';
 import { partOf, refuseBackwards } from './report-part.ts';
-import { csvOf } from '../print/table-files.ts';
+import { acceptedOr } from '../http/refusal.ts';
+import { csvOf, inFiles, onScreen } from '../print/table-files.ts';
 import { asOf } from '../ledger/as-of-queries.ts';
 
 /** Every report at its path, and as CSV, workbook and PDF, which say the same. */
@@ -28,10 +30,20 @@ function answerReport<R extends ReportName>(router: Router, context: Context, na
   });
 }
 
-/** The table of a report as a request asks for it: its query parsed by the shape of the report, whole whatever part is named. */
-async function tableAsked(db: Db, context: Context, name: ReportName, typed: Request['query']): Promise<Table> {
+interface AskedTable {
+  readonly table: Table;
+  /** Columns in their order; undefined where none were chosen. */
+  readonly columns: readonly string[] | undefined;
+}
+
+/**
+ * The table of a report as a request asks for it: its query parsed by the shape of the report, its rows filtered, in order and in
+ * groups as on screen, whole whatever part is named.
+ */
+async function tableAsked(db: Db, context: Context, name: ReportName, typed: Request['query']): Promise<AskedTable> {
   const report = reportOf(name);
-  const { order: _order, offset: _offset, limit: _limit, ...whole } = typed;
+  const { order, group, filter, columns, offset: _offset, limit: _limit, ...whole } = typed;
+  const view = FileView.parse({ order, group, filter, columns });
   const query = report.query.parse(whole) as Asked<ReportName>['query'];
   refuseBackwards(query);
   const answer = await (REPORT_ANSWERS[name] as (db: Db, query: unknown, clock: Context['clock']) => Promise<unknown>)(
@@ -39,8 +51,11 @@ async function tableAsked(db: Db, context: Context, name: ReportName, typed: Req
     query,
     context.clock,
   );
-  const chosen = Object.fromEntries(Object.entries(typed).map(([word, value]) => [word, String(value)]));
-  return report.table(answer, chosen);
+  const chosen = Object.fromEntries(Object.entries(whole).map(([word, value]) => [word, String(value)]));
+  const table = report.table(answer, chosen);
+  if (report.isStatement) return { table, columns: view.columns };
+  const filters = acceptedOr(readFilters(table.columns, view.filter));
+  return { table: viewed(table, { filters, group: view.group ?? '', order: view.order ?? '' }), columns: view.columns };
 }
 
 function fileRoutes(router: Router, context: Context, name: ReportName): void {
@@ -48,21 +63,28 @@ function fileRoutes(router: Router, context: Context, name: ReportName): void {
   const tableRead = async (trx: Db, req: Request) => tableAsked(trx, context, name, req.query);
   file(router, context, reportFile(name, 'csv'), {
     read: tableRead,
-    send: (res, table) => void res.type('text/csv').attachment(`${name}.csv`).send(csvOf(table)),
+    send: (res, { table, columns }) =>
+      void res
+        .type('text/csv')
+        .attachment(`${name}.csv`)
+        .send(csvOf(inFiles(table, columns))),
   });
   file(router, context, reportFile(name, 'xlsx'), {
     read: tableRead,
-    send: async (res, table) => {
+    send: async (res, { table, columns }) => {
       const { workbookOf } = await import('../print/table-workbook.ts');
-      res.attachment(`${name}.xlsx`).send(await workbookOf(report.title, table));
+      res.attachment(`${name}.xlsx`).send(await workbookOf(report.title, inFiles(table, columns)));
     },
   });
   file(router, context, reportFile(name, 'pdf'), {
-    read: async (trx, req) => ({ table: await tableRead(trx, req), company: (await companyOf(trx)).name }),
-    send: async (res, { table, company }, req) => {
+    read: async (trx, req) => ({ asked: await tableRead(trx, req), company: (await companyOf(trx)).name }),
+    send: async (res, { asked: { table, columns }, company }, req) => {
       const through = monthText(month(String(req.query['through'])));
       const { pdfOf } = await import('../print/table-pdf.ts');
-      const pdf = await pdfOf({ company, title: report.title, subtitle: `Through ${through}` }, table);
+      const pdf = await pdfOf(
+        { company, title: report.title, subtitle: `Through ${through}` },
+        onScreen(table, columns),
+      );
       res.type('application/pdf').set('Content-Disposition', `inline; filename="${name}.pdf"`).send(pdf);
     },
   });

@@ -1,7 +1,7 @@
 import type { Router } from 'express';
 import { read, write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { deleteView, keepView, views } from './view-queries.ts';
+import { deleteView, keepTableLayout, keepView, tableLayouts, views } from './view-queries.ts';
 
 /** Views that people keep of a page under a name. */
 export function viewRoutes(router: Router, context: Context): void {
@@ -10,6 +10,13 @@ export function viewRoutes(router: Router, context: Context): void {
   }));
   write(router, context, 'keepView', async (trx, { params, body }, { by }) => {
     await keepView(trx, { page: params.page, ...body }, by);
+    return { done: true };
+  });
+  read(router, context, 'tableLayouts', async (db, _asked, { actor }) => ({
+    layouts: await tableLayouts(db, actor?.name ?? ''),
+  }));
+  write(router, context, 'keepTableLayout', async (trx, { params, body }, { by }) => {
+    await keepTableLayout(trx, params.page, body, by);
     return { done: true };
   });
   write(router, context, 'dropView', async (trx, { params }, { by }) => {

@@ -15,7 +15,7 @@ import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { bounds } from '../ledger/as-of-queries.ts';
-import { linePage } from '../ledger/line-queries.ts';
+import { linePage, type LineView } from '../ledger/line-queries.ts';
 import { derivationOf, type DerivedFigure } from './derive-queries.ts';
 import { aboutOf, linesOf, postedValue, sumOfLines, type PostedFigure } from './figure-queries.ts';
 
@@ -59,23 +59,23 @@ async function valueOf(db: Db, figure: Figure, known: number | null): Promise<Fi
 
 async function trace(
   db: Db,
-  query: { readonly figure: string; readonly known?: number | undefined; readonly after?: number | undefined },
+  query: LineView & { readonly figure: string; readonly known?: number | undefined },
 ): Promise<Answer<'trace'>> {
   const figure = asked(query.figure);
   const known = query.known ?? null;
   return isPosted(figure.name)
-    ? postedTrace(db, figure as PostedFigure, { known, after: query.after })
+    ? postedTrace(db, figure as PostedFigure, { ...query, known })
     : derivedTrace(db, figure as DerivedFigure, known);
 }
 
 async function postedTrace(
   db: Db,
   figure: PostedFigure,
-  { known, after }: { readonly known: number | null; readonly after: number | undefined },
+  { known, ...view }: LineView & { readonly known: number | null },
 ): Promise<Answer<'trace'>> {
   const at = await bounds(db, { through: figure.through, known });
   const { count, amount } = await sumOfLines(db, figure, at);
-  const page = await linePage(db, linesOf(figure, at), after);
+  const page = await linePage(db, linesOf(figure, at), { ...view, ...signedOrder(view, figure) });
   const { sign } = POSTED_FIGURES[figure.name];
   const span = figure.from === undefined ? 'through' : `from ${monthText(figure.from)} through`;
   return {
@@ -87,6 +87,13 @@ async function postedTrace(
     lineCount: count,
     more: page.more,
   };
+}
+
+/** Lines in the order of the figure's sign; only in its cost do moves between accounts come to nothing. */
+function signedOrder({ order, moves }: LineView, { name }: PostedFigure): Pick<LineView, 'order' | 'moves'> {
+  const isTurned = POSTED_FIGURES[name].sign < 0 && order.endsWith('amount');
+  const turned = order === 'amount' ? '-amount' : 'amount';
+  return { order: isTurned ? turned : order, moves: name === 'cost' ? moves : 'shown' };
 }
 
 async function derivedTrace(db: Db, figure: DerivedFigure, known: number | null): Promise<Answer<'trace'>> {

@@ -5,7 +5,8 @@ import { sumQuantity } from '@lowtide/core/money/quantity.ts';
 import { useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { Button } from '../ui/Button.tsx';
-import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column } from '../ui/table-column.ts';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
 

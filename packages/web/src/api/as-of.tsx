@@ -102,9 +102,14 @@ export function useViewState(name: string, initial: string): readonly [string, (
   return [search.get(name) ?? initial, set];
 }
 
+/** Words of an address; some stand in it several times. */
+type Words = Readonly<Record<string, string | readonly string[]>>;
+
 /** Address of a report's file. Words that say nothing are left out. */
-export function fileAddress(report: string, ending: string, words: Readonly<Record<string, string>>): string {
-  const said = Object.entries(words).filter(([, value]) => value !== '');
+export function fileAddress(report: string, ending: string, words: Words): string {
+  const said = Object.entries(words).flatMap(([name, values]) =>
+    (typeof values === 'string' ? [values] : values).filter((value) => value !== '').map((value) => [name, value]),
+  );
   return `/api/reports/${report}.${ending}?${new URLSearchParams(said).toString()}`;
 }
 

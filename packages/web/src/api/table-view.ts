@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { TableSort } from '../ui/DataTable.tsx';
+import type { TableSort } from '../ui/table-column.ts';
 import { useViewState } from './as-of.tsx';
 
 /** Sorting of a page's table, kept in the address. */

@@ -1,11 +1,13 @@
 import { monthText } from '@lowtide/core/calendar/month.ts';
+import { useTableLayout } from '../api/use-table-layout.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { May, useMay } from '../api/session.tsx';
 import { useRowsInView, useTableSort } from '../api/table-view.ts';
 import { DocumentTable } from '../entry/DocumentTable.tsx';
 import { Button } from '../ui/Button.tsx';
-import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column } from '../ui/table-column.ts';
 import { amountColumn, moneyColumn, percentColumn, textColumn } from '../ui/columns.tsx';
 import type { Tone } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
@@ -59,6 +61,7 @@ export function BillingPage() {
 function Contracts({ onBill }: { readonly onBill: (project: string) => void }) {
   const { asOf, through } = useShownBooks();
   const sort = useTableSort('overbilled');
+  const arranged = useTableLayout('contracts');
   const { part, isMore, drawn } = useRowsInView(sort);
   const { answer, trouble } = useRead('billable', { query: { ...asOf, ...part } }, { keepLast: isMore });
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
@@ -75,6 +78,7 @@ function Contracts({ onBill }: { readonly onBill: (project: string) => void }) {
         columns={columns(answer.totals, onBill)}
         rowKey={({ id }) => id}
         sort={sort}
+        arranged={arranged}
         {...drawn(answer.count)}
         empty="No contract with a price yet."
       />

@@ -2,6 +2,7 @@ import styled from 'styled-components';
 import { useState } from 'react';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
+import { useTableLayout } from '../api/use-table-layout.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
@@ -10,7 +11,8 @@ import type { Trouble } from '../api/trouble.ts';
 import { RecordDialog } from '../entry/RecordDialog.tsx';
 import { Button } from '../ui/Button.tsx';
 import { plural } from '../ui/plural.ts';
-import { DataTable, type Column, type TableSort } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column, TableSort } from '../ui/table-column.ts';
 import { amountColumn, moneyColumn, percentColumn, textColumn } from '../ui/columns.tsx';
 import { Money } from '../ui/Figure.tsx';
 import { Loading, Note, Refused, Remarks } from '../ui/notes.tsx';
@@ -142,6 +144,7 @@ interface RunTableProps {
 }
 
 function RunTable({ run, sort, drawn, onEstimate }: RunTableProps) {
+  const arranged = useTableLayout('recognition-run');
   return (
     <DataTable
       label="Recognition run"
@@ -149,6 +152,7 @@ function RunTable({ run, sort, drawn, onEstimate }: RunTableProps) {
       columns={columns(run.totals, onEstimate)}
       rowKey={({ id }) => id}
       sort={sort}
+      arranged={arranged}
       {...drawn}
       rowTone={({ warnings }) => (warnings.length > 0 ? 'unbudgeted' : undefined)}
       empty="No project is measured yet: none with cost or contract through this month."

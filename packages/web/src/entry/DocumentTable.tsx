@@ -3,8 +3,10 @@ import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import { AsOfLink, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer, type Asked } from '../api/books-api.ts';
+import { useTableLayout } from '../api/use-table-layout.ts';
 import { Button } from '../ui/Button.tsx';
-import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column } from '../ui/table-column.ts';
 import { Field } from '../ui/Field.tsx';
 import { Amount } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
@@ -70,6 +72,7 @@ export function DocumentTable({ label, kind, open = false }: DocumentTableProps)
   const { asOf } = useShownBooks();
   const [text, setText] = useViewState('find', '');
   const [sort, setSort] = useViewState('sort', '-dated');
+  const arranged = useTableLayout(kind === undefined ? 'documents' : `documents-${kind}`);
   const list = `${sort}/${text}`;
   const [shown, setShown] = useState({ list, page: 0 });
   // Another order or another search begins with its first page.
@@ -98,6 +101,7 @@ export function DocumentTable({ label, kind, open = false }: DocumentTableProps)
           rowKey={({ id }) => id}
           sort={{ by: sort, onChange: setSort }}
           isOrdered
+          arranged={arranged}
           empty={text === '' ? 'None yet through this month.' : `None with “${text}”.`}
         />
       ) : (

@@ -11,6 +11,7 @@ import { useRead, type Answer } from '../api/books-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { Figure } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
+import { TextWord } from '../ui/TextWord.tsx';
 import { color, space, type } from '../theme/tokens.ts';
 
 interface Valued {
@@ -38,9 +39,9 @@ export function TraceDrawer({ figure, onClose }: { readonly figure: string; read
 
 function TraceBody({ figure, onClose }: { readonly figure: string; readonly onClose: () => void }) {
   const { known } = useShownBooks();
-  const [pages, setPages] = useState<readonly (number | undefined)[]>([undefined]);
-  const query = { figure, ...(known === undefined ? {} : { known }) };
-  const { answer, trouble } = useRead('trace', { query });
+  const [view, setView] = useState<LineView>({ order: '-day', text: '', moves: 'hidden' });
+  const query = { figure, ...view, ...(known === undefined ? {} : { known }) };
+  const { answer, trouble } = useRead('trace', { query }, { keepLast: true });
   if (trouble) {
     return (
       <>
@@ -65,20 +66,85 @@ function TraceBody({ figure, onClose }: { readonly figure: string; readonly onCl
       <p>= {answer.formula}</p>
       <Inputs inputs={answer.inputs} />
       {answer.lineCount === 0 ? null : (
-        <table aria-label="Posted lines">
-          <thead>
-            <tr>
-              {['Day', 'Document', 'Account', 'Project, coding', 'Party', 'Amount'].map((head) => (
-                <th key={head}>{head}</th>
-              ))}
-            </tr>
-          </thead>
-          {pages.map((after) => (
-            <LinesPage key={after ?? 0} query={query} after={after} onMore={(last) => setPages([...pages, last])} />
-          ))}
-        </table>
+        <>
+          <LineWords isCost={figure.startsWith('cost.')} view={view} onChange={setView} />
+          <Lines key={JSON.stringify(view)} query={query} view={view} onChange={setView} />
+        </>
       )}
     </>
+  );
+}
+
+interface LineView {
+  readonly order: '-day' | 'day' | '-amount' | 'amount';
+  readonly text: string;
+  readonly moves: 'shown' | 'hidden';
+}
+
+interface LineWordsProps {
+  readonly isCost: boolean;
+  readonly view: LineView;
+  readonly onChange: (view: LineView) => void;
+}
+
+/** Which of the lines are shown. */
+function LineWords({ isCost, view, onChange }: LineWordsProps) {
+  return (
+    <p>
+      Lines with
+      <TextWord
+        label="Text"
+        placeholder="any text"
+        value={view.text}
+        onChange={(text) => onChange({ ...view, text })}
+      />
+      {isCost ? (
+        <label>
+          <input
+            type="checkbox"
+            checked={view.moves === 'shown'}
+            onChange={({ target }) => onChange({ ...view, moves: target.checked ? 'shown' : 'hidden' })}
+          />{' '}
+          with cost that only moved between accounts, which adds nothing
+        </label>
+      ) : null}
+    </p>
+  );
+}
+
+interface LinesProps extends Omit<LineWordsProps, 'isCost'> {
+  readonly query: { readonly figure: string; readonly known?: string };
+}
+
+function Lines({ query, view, onChange }: LinesProps) {
+  const [pages, setPages] = useState<readonly (number | undefined)[]>([undefined]);
+  const head = (text: string, by: 'day' | 'amount') => {
+    const isDown = view.order === `-${by}`;
+    const direction = isDown ? 'descending' : view.order === by ? 'ascending' : undefined;
+    return (
+      <th key={text} aria-sort={direction}>
+        <button type="button" onClick={() => onChange({ ...view, order: isDown ? by : `-${by}` })}>
+          {text}
+          {direction === undefined ? '' : isDown ? ' ↓' : ' ↑'}
+        </button>
+      </th>
+    );
+  };
+  return (
+    <table aria-label="Posted lines">
+      <thead>
+        <tr>
+          {head('Day', 'day')}
+          {['Document', 'Account', 'Project, coding', 'Party'].map((text) => (
+            <th key={text}>{text}</th>
+          ))}
+          {head('Amount', 'amount')}
+        </tr>
+      </thead>
+      {pages.map((after) => (
+        <LinesPage key={after ?? 0} query={query} after={after} onMore={(last) => setPages([...pages, last])} />
+      ))}
+    </table>
   );
 }
 
@@ -135,7 +201,7 @@ function LinesPage({ query, after, onMore }: LinesPageProps) {
         <tr>
           <td colSpan={6}>
             <Button $look="quiet" onPress={() => onMore(last.id)}>
-              Show more of the {answer.lineCount} lines
+              Show more lines
             </Button>
           </td>
         </tr>
@@ -177,6 +243,17 @@ const Side = styled(Modal)`
   th {
     font-size: ${type.small};
     color: ${color.textQuiet};
+  }
+  th button {
+    border: 0;
+    padding: 0;
+    background: none;
+    font: inherit;
+    color: inherit;
+    cursor: pointer;
+  }
+  label {
+    margin-left: ${space.three};
   }
   th:last-child,
   [data-figures] {

@@ -4,7 +4,9 @@ import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { COST_TYPE_MARKS } from '@lowtide/core/ledger/cost-type.ts';
 import type { Answer } from '../api/books-api.ts';
 import { useTableSort } from '../api/table-view.ts';
-import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { useTableLayout } from '../api/use-table-layout.ts';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column } from '../ui/table-column.ts';
 import { Mark } from '../ui/Facts.tsx';
 import { amountColumn, moneyColumn, textColumn } from '../ui/columns.tsx';
 import { color } from '../theme/tokens.ts';
@@ -15,6 +17,7 @@ type Row = Project['budget'][number];
 /** Budget against actual, line by line; what has cost and no budget comes marked. */
 export function BudgetTable({ project }: { readonly project: Project }) {
   const sort = useTableSort();
+  const arranged = useTableLayout('budget');
   return (
     <DataTable
       label="Budget against actual"
@@ -23,6 +26,7 @@ export function BudgetTable({ project }: { readonly project: Project }) {
       rowKey={(row) => `${coded(row)}/${row.costType}`}
       rowTone={(row) => (row.budgeted ? undefined : 'unbudgeted')}
       sort={sort}
+      arranged={arranged}
       empty="No budget and no cost yet. Budget lines are added under Contract & record."
     />
   );

@@ -1,9 +1,11 @@
+import { useTableLayout } from '../api/use-table-layout.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { useOpenMonth, useShownBooks } from '../api/as-of.tsx';
 import type { Answer } from '../api/books-api.ts';
 import { MonthChart } from '../charts/MonthChart.tsx';
-import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column } from '../ui/table-column.ts';
 import { Amount } from '../ui/Figure.tsx';
 import { color } from '../theme/tokens.ts';
 
@@ -77,6 +79,7 @@ export function ProjectMonths({ months }: { readonly months: readonly Month[] })
       ) : null}
       <DataTable
         label="Months"
+        arranged={useTableLayout('project-months')}
         rows={rows.toReversed()}
         columns={columns}
         rowKey={({ month }) => month}

@@ -17,7 +17,7 @@ import { PendingChanges } from './PendingChanges.tsx';
 import { ProjectLedger } from './ProjectLedger.tsx';
 import { ProjectMonths } from './ProjectMonths.tsx';
 import { ProjectRecord } from './ProjectRecord.tsx';
-import { tideOf } from './ProjectsPage.tsx';
+import { tideOf } from './tide-of.ts';
 import { ProjectTabs } from './ProjectTabs.tsx';
 
 type Project = Answer<'project'>;

@@ -8,7 +8,8 @@ import { useRead, type Answer } from '../api/books-api.ts';
 import { May, useMay } from '../api/session.tsx';
 import { RecordDialog, type RecordDialogProps } from '../entry/RecordDialog.tsx';
 import { Button } from '../ui/Button.tsx';
-import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column } from '../ui/table-column.ts';
 import { Amount } from '../ui/Figure.tsx';
 import { Scroll, Sentence } from '../ui/Page.tsx';
 

@@ -1,4 +1,4 @@
-import { Fragment } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import type { Choice as ChoiceOf, ChoiceContext, Chosen } from '@lowtide/core/reports/report.ts';
 import { reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
@@ -7,11 +7,16 @@ import { useRead } from '../api/books-api.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Sentence } from '../ui/Page.tsx';
 import { TypedWord } from './TypedWord.tsx';
+import type { ListView } from './use-list-view.ts';
 
 export interface ReportSentenceProps {
   readonly name: ReportName;
   readonly chosen: Chosen;
   readonly onChoose: (word: string, value: string) => void;
+  /** How its rows are looked at; files are saved so. */
+  readonly view: Pick<ListView, 'filters' | 'group' | 'arranged'> & { readonly order: string };
+  /** Words that say which rows are shown. */
+  readonly children?: ReactNode;
 }
 
 const FILES = [
@@ -21,7 +26,7 @@ const FILES = [
 ];
 
 /** One sentence that says what a report shows; each word of it can be changed there. */
-export function ReportSentence({ name, chosen, onChoose }: ReportSentenceProps) {
+export function ReportSentence({ name, chosen, onChoose, view, children }: ReportSentenceProps) {
   const { asOf, through } = useShownBooks();
   const { sentence, choices } = reportOf(name);
   const parts = sentence.split(/\{(\w+)\}/);
@@ -40,16 +45,22 @@ export function ReportSentence({ name, chosen, onChoose }: ReportSentenceProps) 
           />
         );
       })}
+      {children}
       <span data-files>
         Save as{' '}
         {FILES.map(({ ending, text }) => (
-          <a key={ending} href={fileAddress(name, ending, { ...chosen, ...asOf })}>
+          <a key={ending} href={fileAddress(name, ending, { ...chosen, ...asOf, ...viewWords(view) })}>
             {text}
           </a>
         ))}
       </span>
     </Sentence>
   );
+}
+
+/** How a list is looked at, as words of an address. */
+function viewWords({ filters, group, order, arranged }: ReportSentenceProps['view']) {
+  return { filter: filters, group, order, columns: arranged.layout.shown?.join(',') ?? '' };
 }
 
 interface ChoiceWordProps {

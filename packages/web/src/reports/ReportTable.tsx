@@ -1,56 +1,70 @@
-import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { cents } from '@lowtide/core/money/cents.ts';
-import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
-import { percent } from '@lowtide/core/money/ratio.ts';
 import type { Cell, Table, TableColumn, TableRow } from '@lowtide/core/reports/table.ts';
 import type { ReactNode } from 'react';
 import { AsOfLink } from '../api/as-of.tsx';
-import { DataTable, type Column, type TableSort } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column, TableSort } from '../ui/table-column.ts';
 import { Figure } from '../ui/Figure.tsx';
+import type { ArrangedTable } from '../ui/table-layout.ts';
+import type { Selection } from '../ui/table-model.ts';
+import { cellText } from './cell-text.ts';
 
 export interface ReportTableProps {
   readonly label: string;
   readonly table: Table;
-  readonly sort: TableSort;
+  /** Left out for statements, which have an order of their own. */
+  readonly sort?: TableSort;
   readonly empty: string;
-  /** Only these columns, by their ids, in the table's order; all where it is left out. */
-  readonly chosen?: readonly string[];
   /** The rows stand in the order asked for already. */
   readonly isOrdered?: boolean;
   /** Asked for when the last row comes into view. */
   readonly onMore?: (() => void) | undefined;
-  /** A column that only this report draws, after the others. */
-  readonly extra?: Column<TableRow> | undefined;
+  readonly arranged?: ArrangedTable;
+  readonly selection?: Selection;
+  /** A column that only this report draws, before the one of that id, or after all. */
+  readonly extra?: { readonly column: Column<TableRow>; readonly before?: string } | undefined;
 }
 
 /** Draws the table of any report: its columns, its rows, its totals. */
-export function ReportTable({ label, table, sort, empty, chosen, isOrdered, onMore, extra }: ReportTableProps) {
-  const columns = table.columns.flatMap((column, place): readonly Column<TableRow>[] => {
-    if (column.only === 'file' || (place > 0 && chosen && !chosen.includes(column.id))) return [];
-    return [drawn(column, place, table.totals?.[place])];
-  });
+export function ReportTable({ label, table, selection, extra, ...drawing }: ReportTableProps) {
+  const sums = new Set(table.rows.flatMap(({ key, sums: count }) => (count === undefined ? [] : [key])));
   return (
     <DataTable
+      {...drawing}
       label={label}
       rows={table.rows}
-      columns={extra === undefined ? columns : [...columns, extra]}
+      columns={columnsOf(table, extra)}
       rowKey={({ key }) => key}
       rowTone={({ tone }) => tone}
-      sort={sort}
-      empty={empty}
-      isOrdered={isOrdered ?? false}
-      onMore={onMore}
+      isSum={({ sums: count }) => count !== undefined}
+      selection={selection && { ...selection, canChoose: (key) => !sums.has(key) }}
     />
   );
 }
 
-function drawn(column: TableColumn, place: number, total: Cell | undefined): Column<TableRow> {
-  const { id, head, holds, gives } = column;
+function columnsOf(table: Table, extra: ReportTableProps['extra']): readonly Column<TableRow>[] {
+  const leading = table.columns.findIndex(({ only }) => only !== 'file');
+  const all = table.columns.map((column, place) => drawn(column, place, { total: table.totals?.[place], leading }));
+  // The first one stays where columns are chosen: it is one that is shown.
+  const columns = [...all.slice(leading, leading + 1), ...all.slice(0, leading), ...all.slice(leading + 1)];
+  if (extra === undefined) return columns;
+  const at = columns.findIndex(({ id }) => id === extra.before);
+  return columns.toSpliced(at < 0 ? columns.length : at, 0, extra.column);
+}
+
+interface Drawing {
+  readonly total: Cell | undefined;
+  /** Place of the column that leads to what its row is of. */
+  readonly leading: number;
+}
+
+function drawn(column: TableColumn, place: number, { total, leading }: Drawing): Column<TableRow> {
+  const { id, head, holds, gives, only, formula } = column;
   const cellOf = ({ cells }: TableRow): Cell => cells[place] ?? { value: null };
   return {
-    ...{ id, head, gives: gives ?? false, figures: holds !== 'text' && holds !== 'day' },
+    ...{ id, head, formula, gives: gives ?? false, figures: holds !== 'text' && holds !== 'day' },
+    hidden: only === 'file',
     sortBy: (row) => sortValue(cellOf(row)),
-    cell: (row) => <CellValue column={column} row={row} cell={cellOf(row)} leads={place === 0} />,
+    cell: (row) => <CellValue column={column} row={row} cell={cellOf(row)} leads={place === leading} />,
     ...(total === undefined ? {} : { total: <CellText column={column} cell={total} name="all" /> }),
   };
 }
@@ -64,7 +78,7 @@ interface CellValueProps {
   readonly column: TableColumn;
   readonly row: TableRow;
   readonly cell: Cell;
-  /** The first column leads to what its row is of. */
+  /** It leads to what its row is of. */
   readonly leads: boolean;
 }
 
@@ -95,14 +109,4 @@ function CellText({
       tone={column.tone ?? (below ? 'trouble' : undefined)}
     />
   );
-}
-
-/** A value for people. */
-function cellText({ value }: Cell, { holds }: TableColumn): string {
-  if (value === '') return '';
-  if (value === null) return holds === 'percent' ? '–' : '';
-  if (typeof value === 'object') return `${percent(value, 1)} %`;
-  if (holds === 'money') return dollars(cents(Number(value)));
-  if (holds === 'hours') return tenThousandths(Number(value));
-  return holds === 'day' ? dayText(isoDate(String(value))) : String(value);
 }

@@ -12,14 +12,16 @@ import { initialChoice } from './ReportSentence.tsx';
 export interface ShownReport {
   readonly chosen: Chosen;
   readonly choose: (word: string, value: string) => void;
+  /** As it was answered. */
+  readonly answer: unknown;
   readonly table: Table | undefined;
   /** How its rows are drawn: there may be more than are asked for. */
   readonly drawn: ReturnType<RowsInView['drawn']>;
   readonly trouble: Trouble | undefined;
 }
 
-/** A report as the address asks for it: its choices, and as much of its table as is looked at. */
-export function useReport(name: ReportName, order: string): ShownReport {
+/** A report as the address asks for it: its choices, and as much of its table as is looked at, or all of it. */
+export function useReport(name: ReportName, order: string, { isWhole }: { readonly isWhole: boolean }): ShownReport {
   const { asOf, through, frame } = useShownBooks();
   const [search, setSearch] = useSearchParams();
   const { part, isMore, drawn } = useRowsInView({ by: order });
@@ -35,7 +37,7 @@ export function useReport(name: ReportName, order: string): ShownReport {
   const asked = Object.fromEntries(
     Object.entries(chosen).filter(([word, value]) => value !== '' && !report.drawnOnly?.includes(word)),
   );
-  const query = { ...asOf, ...asked, ...part } as Asked<ReportName>['query'];
+  const query = { ...asOf, ...asked, ...(isWhole ? {} : part) } as Asked<ReportName>['query'];
   const { answer, trouble } = useRead(name, { query } as Asked<ReportName>, { keepLast: isMore });
   const count = answer !== undefined && 'count' in answer ? answer.count : undefined;
   return {
@@ -50,6 +52,7 @@ export function useReport(name: ReportName, order: string): ShownReport {
         },
         { replace: true },
       ),
+    answer,
     table: answer === undefined ? undefined : report.table(answer, { ...chosen, through }),
     drawn: drawn(count),
     trouble,

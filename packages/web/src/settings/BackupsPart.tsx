@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { localText } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
 import { Button } from '../ui/Button.tsx';
-import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column } from '../ui/table-column.ts';
 import { Loading, Note, Refused } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
 

@@ -54,7 +54,7 @@ export function Choice({ label, value, onChange, options, problem, inline = fals
 
 const Frame = styled(Select)<{ readonly $inline: boolean }>`
   display: ${({ $inline }) => ($inline ? 'inline-grid' : 'grid')};
-  margin: 0 ${({ $inline }) => ($inline ? space.one : '0')};
+  margin: 0 ${({ $inline }) => ($inline ? space.half : '0')} 0 ${({ $inline }) => ($inline ? space.one : '0')};
   gap: ${space.half};
   align-content: start;
   .react-aria-Label {

@@ -1,26 +1,11 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
+import { compareValues } from '@lowtide/core/reports/table.ts';
 import { useEffect, useMemo, useRef, type ReactNode } from 'react';
-import styled from 'styled-components';
-import { color, size, space, type } from '../theme/tokens.ts';
-
-export interface Column<Row> {
-  readonly id: string;
-  readonly head: string;
-  readonly cell: (row: Row) => ReactNode;
-  /** Numbers: at the right, in figures of one width. */
-  readonly figures?: boolean;
-  readonly sortBy?: (row: Row) => string | number;
-  readonly total?: ReactNode;
-  readonly width?: string;
-  /** Gives way where the table is wide: cut off with dots, whole on hover. */
-  readonly gives?: boolean;
-}
-
-/** Sort column and direction, as the address holds them: `earned`, or `-earned` from large to small. */
-export interface TableSort {
-  readonly by: string;
-  readonly onChange: (by: string) => void;
-}
+import type { Column, TableSort } from './table-column.ts';
+import { TableHead, widthStyle } from './TableHead.tsx';
+import { TableBox } from './table-look.ts';
+import type { ArrangedTable } from './table-layout.ts';
+import { useTableModel, type Selection, type TableModel } from './table-model.ts';
 
 export interface DataTableProps<Row> {
   readonly label: string;
@@ -34,121 +19,174 @@ export interface DataTableProps<Row> {
   readonly isOrdered?: boolean;
   /** Asked for when the last row comes into view. */
   readonly onMore?: (() => void) | undefined;
+  /** Columns are chosen, put in order and sized, and stay so. */
+  readonly arranged?: ArrangedTable | undefined;
+  /** The row is the sum of rows below it. */
+  readonly isSum?: (row: Row) => boolean;
+  /** Rows are chosen, for what can be done with several. */
+  readonly selection?: Selection | undefined;
 }
 
 const ROW_HEIGHT = 29;
 const DRAW_ALL_BELOW = 120;
 
 /** A table that scrolls inside; header and totals stay. Long ones draw only the rows in view. */
-export function DataTable<Row>({
-  label,
-  rows,
-  columns,
-  rowKey,
-  rowTone,
-  sort,
-  empty,
-  isOrdered = false,
-  onMore,
-}: DataTableProps<Row>) {
+export function DataTable<Row>(props: DataTableProps<Row>) {
+  const {
+    label,
+    rows,
+    columns,
+    rowKey,
+    rowTone,
+    sort,
+    empty,
+    isOrdered = false,
+    onMore,
+    arranged,
+    selection,
+    isSum,
+  } = props;
   const box = useRef<HTMLDivElement>(null);
-  const shown = useMemo(
+  const ordered = useMemo(
     () => (isOrdered ? rows : sorted(rows, columns, sort?.by ?? '')),
     [rows, columns, sort?.by, isOrdered],
   );
-  const virtual = useVirtualizer({
-    count: shown.length,
-    getScrollElement: () => box.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 12,
-  });
-  const all = shown.length < DRAW_ALL_BELOW;
-  const items = all ? shown.map((_, index) => index) : virtual.getVirtualItems().map(({ index }) => index);
-  const before = all ? 0 : (virtual.getVirtualItems()[0]?.start ?? 0);
-  const after = all ? 0 : virtual.getTotalSize() - (virtual.getVirtualItems().at(-1)?.end ?? 0);
-  const totals = columns.some(({ total }) => total !== undefined);
-  const isAtEnd = !all && items.at(-1) === shown.length - 1;
+  const model = useTableModel({ rows: ordered, columns, rowKey, arranged, selection });
+  const byId = new Map(columns.map((column) => [column.id, column]));
+  const visible = model.table.getVisibleLeafColumns().flatMap(({ id }) => byId.get(id) ?? []);
+  const { items, before, after, isAtEnd } = useRowsDrawn(ordered.length, box);
   useEffect(() => {
     if (isAtEnd) onMore?.();
     // Asked once for each end that is reached.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [isAtEnd, shown.length]);
+  }, [isAtEnd, ordered.length]);
+  const { rows: modelled } = model.table.getRowModel();
+  // The name of a sum runs over the columns before the first figures.
+  const figuresAt = visible.findIndex(({ figures }) => figures === true);
+  const names = Math.max(1, figuresAt);
+  const totals = visible.some(({ total }) => total !== undefined);
   return (
-    <Box ref={box} tabIndex={0} role="group" aria-label={label}>
-      <table aria-label={label} aria-rowcount={shown.length + 1}>
-        <Head columns={columns} sort={sort} />
+    <TableBox ref={box} tabIndex={0} role="group" aria-label={label}>
+      <table aria-label={label} aria-rowcount={ordered.length + 1}>
+        <TableHead label={label} columns={visible} all={columns} model={model} sort={sort} arranged={arranged} />
         <tbody>
           {before > 0 ? <tr aria-hidden style={{ height: before }} /> : null}
           {items.map((index) => {
-            const row = shown[index];
-            return row === undefined ? null : (
-              <tr key={rowKey(row)} data-tone={rowTone?.(row)} aria-rowindex={index + 2}>
-                {columns.map((column) => (
-                  <TableCell key={column.id} column={column} row={row} />
-                ))}
-              </tr>
+            const row = ordered[index];
+            const own = modelled[index];
+            return row === undefined || own === undefined ? null : (
+              <BodyRow
+                key={rowKey(row)}
+                {...{ row, own, index, visible, names, isMarked: arranged !== undefined }}
+                widths={model.widths}
+                tone={rowTone?.(row)}
+                isSum={isSum?.(row) ?? false}
+                isChosen={selection && own.getIsSelected()}
+              />
             );
           })}
           {after > 0 ? <tr aria-hidden style={{ height: after }} /> : null}
         </tbody>
-        {totals && shown.length > 0 ? <Foot columns={columns} /> : null}
+        {totals && ordered.length > 0 ? <Foot columns={visible} isMarked={arranged !== undefined} /> : null}
       </table>
-      {shown.length === 0 ? <p>{empty ?? 'Nothing here.'}</p> : null}
-    </Box>
+      {ordered.length === 0 ? <p>{empty ?? 'Nothing here.'}</p> : null}
+    </TableBox>
   );
 }
 
-function TableCell<Row>({ column, row }: { readonly column: Column<Row>; readonly row: Row }) {
-  const content = column.cell(row);
-  const title = column.gives && typeof content === 'string' ? content : undefined;
+interface BodyRowProps<Row> {
+  readonly row: Row;
+  readonly own: ReturnType<TableModel<Row>['table']['getRow']>;
+  readonly index: number;
+  readonly visible: readonly Column<Row>[];
+  /** Columns before the first figures. */
+  readonly names: number;
+  readonly widths: Readonly<Record<string, number>>;
+  readonly tone: 'unbudgeted' | 'trouble' | 'strong' | undefined;
+  readonly isSum: boolean;
+  readonly isMarked: boolean;
+  /** Undefined where rows are not chosen. */
+  readonly isChosen: boolean | undefined;
+}
+
+function BodyRow<Row>({ row, own, index, visible, names, widths, tone, isSum, isMarked, isChosen }: BodyRowProps<Row>) {
   return (
-    <td data-figures={column.figures} data-gives={column.gives} title={title}>
+    <tr data-tone={tone} aria-rowindex={index + 2} aria-selected={isChosen}>
+      {isMarked ? (
+        <td data-mark>
+          {isChosen === undefined || !own.getCanSelect() ? null : (
+            <input
+              type="checkbox"
+              aria-label={`Select ${own.id}`}
+              checked={isChosen}
+              onChange={own.getToggleSelectedHandler()}
+            />
+          )}
+        </td>
+      ) : null}
+      {(isSum ? visible.toSpliced(1, names - 1) : visible).map((column, place) => (
+        <TableCell
+          key={column.id}
+          column={column}
+          row={row}
+          width={widths[column.id]}
+          span={place === 0 && isSum ? names : 1}
+        />
+      ))}
+    </tr>
+  );
+}
+
+/** Which rows are drawn, and how much room those before and after them take. */
+function useRowsDrawn(count: number, box: { readonly current: HTMLDivElement | null }) {
+  const virtual = useVirtualizer({
+    count,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 12,
+  });
+  if (count < DRAW_ALL_BELOW) {
+    return { items: Array.from({ length: count }, (_, index) => index), before: 0, after: 0, isAtEnd: false };
+  }
+  const drawn = virtual.getVirtualItems();
+  return {
+    items: drawn.map(({ index }) => index),
+    before: drawn[0]?.start ?? 0,
+    after: virtual.getTotalSize() - (drawn.at(-1)?.end ?? 0),
+    isAtEnd: drawn.at(-1)?.index === count - 1,
+  };
+}
+
+interface TableCellProps<Row> {
+  readonly column: Column<Row>;
+  readonly row: Row;
+  readonly width: number | undefined;
+  readonly span: number;
+}
+
+function TableCell<Row>({ column, row, width: own, span }: TableCellProps<Row>) {
+  const width = span > 1 ? undefined : own;
+  const content = column.cell(row);
+  const title = (column.gives || width !== undefined) && typeof content === 'string' ? content : undefined;
+  return (
+    <td
+      colSpan={span}
+      data-figures={column.figures}
+      data-gives={width === undefined ? column.gives : undefined}
+      data-sized={width === undefined ? undefined : true}
+      style={width === undefined ? undefined : widthStyle(width)}
+      title={title}
+    >
       {content}
     </td>
   );
 }
 
-function Head<Row>({
-  columns,
-  sort,
-}: {
-  readonly columns: readonly Column<Row>[];
-  readonly sort: TableSort | undefined;
-}) {
-  return (
-    <thead>
-      <tr>
-        {columns.map(({ id, head, figures, sortBy, width }) => {
-          const direction = sort?.by === id ? 'ascending' : sort?.by === `-${id}` ? 'descending' : undefined;
-          const sortable = sortBy !== undefined && sort !== undefined;
-          return (
-            <th
-              key={id}
-              scope="col"
-              data-figures={figures}
-              aria-sort={direction}
-              style={width === undefined ? undefined : { width }}
-            >
-              {sortable ? (
-                <button type="button" onClick={() => sort.onChange(direction === 'ascending' ? `-${id}` : id)}>
-                  {head}
-                  {direction === 'ascending' ? ' ↑' : direction === 'descending' ? ' ↓' : ''}
-                </button>
-              ) : (
-                head
-              )}
-            </th>
-          );
-        })}
-      </tr>
-    </thead>
-  );
-}
-
-function Foot<Row>({ columns }: { readonly columns: readonly Column<Row>[] }) {
+function Foot<Row>({ columns, isMarked }: { readonly columns: readonly Column<Row>[]; readonly isMarked: boolean }) {
   return (
     <tfoot>
       <tr>
+        {isMarked ? <td data-mark /> : null}
         {columns.map(({ id, figures, total }) => (
           <td key={id} data-figures={figures}>
             {total}
@@ -160,103 +198,8 @@ function Foot<Row>({ columns }: { readonly columns: readonly Column<Row>[] }) {
 }
 
 function sorted<Row>(rows: readonly Row[], columns: readonly Column<Row>[], by: string): readonly Row[] {
-  const column = columns.find(({ id }) => id === by.replace(/^-/, ''));
-  const value = column?.sortBy;
+  const value = columns.find(({ id }) => id === by.replace(/^-/, ''))?.sortBy;
   if (value === undefined) return rows;
   const sign = by.startsWith('-') ? -1 : 1;
-  return rows.toSorted((one, other) => {
-    const [left, right] = [value(one), value(other)];
-    return (
-      sign *
-      (typeof left === 'number' && typeof right === 'number' ? left - right : String(left).localeCompare(String(right)))
-    );
-  });
+  return rows.toSorted((one, other) => sign * compareValues(value(one), value(other)));
 }
-
-const Box = styled.div`
-  flex: 0 1 auto;
-  min-height: 80px;
-  overflow: auto;
-  border-bottom: 1px solid ${color.line};
-  > p {
-    padding: ${space.six};
-    text-align: center;
-    color: ${color.textQuiet};
-  }
-  table {
-    width: 100%;
-    font-size: 0.78125rem;
-    font-stretch: ${type.narrow};
-  }
-  td[data-gives='true'] {
-    max-width: 0;
-    width: 30%;
-    min-width: 160px;
-    overflow: hidden;
-    text-overflow: ellipsis;
-  }
-  th,
-  td {
-    height: ${size.row};
-    padding: 0 6px;
-    text-align: left;
-    white-space: nowrap;
-    border-bottom: 1px solid ${color.line};
-  }
-  th:first-child,
-  td:first-child {
-    padding-left: ${space.one};
-  }
-  th {
-    position: sticky;
-    top: 0;
-    z-index: 1;
-    background: ${color.paper};
-    font-size: ${type.small};
-    font-weight: 600;
-    color: ${color.textQuiet};
-    border-bottom: 1.5px solid ${color.rule};
-  }
-  thead th {
-    vertical-align: bottom;
-    padding-block: 4px;
-  }
-  /* A long head over figures takes a second line rather than the room of the names. */
-  th[data-figures='true'] {
-    white-space: normal;
-    line-height: 1.15;
-  }
-  th button {
-    border: 0;
-    padding: 0;
-    background: none;
-    font: inherit;
-    color: inherit;
-    cursor: pointer;
-  }
-  [data-figures='true'] {
-    text-align: right;
-    font-variant-numeric: tabular-nums;
-  }
-  tbody tr:hover td {
-    background: ${color.paperDim};
-  }
-  tr[data-tone='unbudgeted'] td {
-    background: ${color.unbudgetedSoft};
-  }
-  tr[data-tone='trouble'] td {
-    background: ${color.troubleSoft};
-  }
-  tr[data-tone='strong'] td {
-    font-weight: 650;
-    border-bottom-color: ${color.lineStrong};
-  }
-  tfoot td {
-    position: sticky;
-    bottom: 0;
-    background: ${color.paper};
-    font-weight: 700;
-    border-top: 1.5px solid ${color.rule};
-    border-bottom: 0;
-  }
-`;

@@ -1,7 +1,7 @@
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import type { Ratio } from '@lowtide/core/money/ratio.ts';
-import type { Column } from './DataTable.tsx';
+import type { Column } from './table-column.ts';
 import { Amount, Money, Percent, type MoneyProps, type Tone } from './Figure.tsx';
 
 interface MoneyColumn<Row> {

@@ -29,5 +29,6 @@ export const BALANCE_SHEET = report({
       ],
       [{ head: 'Amount', file: 'amount' }],
     ),
+  isStatement: true,
   empty: 'Nothing is posted yet.',
 });

@@ -68,9 +68,15 @@ function columns(totals: Totals, bySection: boolean): readonly ColumnOf<Row>[] {
       ...{ id: 'actual', head: 'Actual', file: 'actual_cost', holds: 'money', total: totals.actualCents },
       of: (row): Cell => ({ value: row.actualCents, figure: row.actualFigure }),
     },
-    { ...money('over', 'Over ±', { file: 'over', of: (row) => row.overCents }, totals), tone: 'plain' },
+    {
+      ...money('over', 'Over ±', { file: 'over', of: (row) => row.overCents }, totals),
+      tone: 'plain',
+      formula: 'actual − (estimated + changes)',
+    },
     {
       ...{ id: 'overPercent', head: '%', file: 'over_percent', holds: 'percent', total: totals.over },
+      share: { part: 'over', whole: ['estimatedCost', 'changes'] },
+      formula: 'over ÷ (estimated + changes)',
       of: ({ over }) => over,
     },
     money('completion', 'At completion', { file: 'at_completion', of: (row) => row.completionCents }, totals),

@@ -66,10 +66,12 @@ function columns({ totals, knownThen }: Answer): readonly ColumnOf<Row>[] {
     amount('fade', 'Moved by', 'fade'),
     {
       ...{ id: 'marginBefore', head: 'Margin earlier', file: 'margin_before_percent', holds: 'percent' },
+      formula: 'profit earlier ÷ contract then',
       of: ({ marginBefore }) => marginBefore,
     },
     {
       ...{ id: 'marginAfter', head: 'Margin now', file: 'margin_after_percent', holds: 'percent' },
+      formula: 'profit now ÷ contract now',
       of: ({ marginAfter }) => marginAfter,
     },
   ];

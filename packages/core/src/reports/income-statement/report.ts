@@ -28,6 +28,7 @@ export const INCOME_STATEMENT = report({
         file: `${place === 0 ? '' : 'year_'}${span.from}_through_${span.through}`,
       })),
     ),
+  isStatement: true,
   empty: 'Nothing is posted yet.',
 });
 

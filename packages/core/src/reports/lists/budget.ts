@@ -25,7 +25,11 @@ export function budgetTable({ budget, budgetTotals: totals }: Detail): Table {
     money('budget', 'Budget', ({ revised }) => traced(revised), cents(totals.originalCents + totals.changesCents)),
     money('actual', 'Actual', ({ actual }) => traced(actual), totals.actualCents),
     money('left', 'Remaining', ({ remaining }) => traced(remaining), totals.remainingCents),
-    { id: 'used', head: 'Used', file: 'used_percent', holds: 'percent', of: ({ used }) => used },
+    {
+      ...{ id: 'used', head: 'Used', file: 'used_percent', holds: 'percent' },
+      formula: 'actual ÷ budget',
+      of: ({ used }) => used,
+    },
     money('at_completion', 'At completion', ({ estimate }) => traced(estimate), totals.estimateCents),
     money('variance', 'Variance', ({ variance }) => traced(variance), totals.varianceCents),
   ];

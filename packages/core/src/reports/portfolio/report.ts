@@ -10,15 +10,10 @@ import { BASIS, report } from '../report.ts';
 import { tableOf, type ColumnOf } from '../table.ts';
 import { Portfolio } from './shape.ts';
 
-type Project = z.output<typeof Portfolio>['rows'][number];
+export type PortfolioRow = z.output<typeof Portfolio>['rows'][number];
 
-/** A project, or several together. */
-export interface PortfolioRow extends Omit<Project, 'id' | 'complete' | 'kind'> {
-  /** Null for several together. */
-  readonly id: number | null;
-  readonly complete: Ratio | null;
-  readonly kind?: string;
-}
+/** What is added up of all projects together. */
+type Totals = Omit<PortfolioRow, 'id' | 'code' | 'name' | 'kind' | 'status' | 'client' | 'manager' | 'complete'>;
 
 export const PORTFOLIO = report({
   title: 'Portfolio',
@@ -28,45 +23,31 @@ export const PORTFOLIO = report({
   summary: 'All projects with all their measures',
   query: RecognizableQuery,
   answer: Portfolio,
-  sentence: 'Projects {by} through {through}, {basis}.',
-  choices: {
-    by: {
-      kind: 'options',
-      label: 'Grouped',
-      options: [
-        { value: 'none', text: 'one by one' },
-        { value: 'client', text: 'by client' },
-        { value: 'manager', text: 'by manager' },
-        { value: 'status', text: 'by status' },
-      ],
-    },
-    basis: BASIS,
-  },
-  drawnOnly: ['by'],
+  sentence: 'Projects through {through}, {basis}.',
+  choices: { basis: BASIS },
   table: ({ rows }, { through }) => portfolioTable(rows, through as Month | undefined),
   empty: 'No project yet.',
 });
 
-/** The table of projects and of groups of them; `through` makes their figures traceable. */
+/** The table of projects; `through` makes their figures traceable. */
 export function portfolioTable(rows: readonly PortfolioRow[], through: Month | undefined) {
-  return tableOf(portfolioColumns(togetherRow('All', rows), through), rows, {
-    key: ({ id, name }) => id ?? `all of ${name}`,
-    name: ({ code, name }) => code || name,
-    tone: ({ id }) => (id === null ? 'strong' : undefined),
-    leadsTo: ({ id }) => (id === null ? undefined : `/projects/${id}`),
+  return tableOf(portfolioColumns(totalsOf(rows), through), rows, {
+    key: ({ id }) => id,
+    name: ({ code }) => code,
+    leadsTo: ({ id }) => `/projects/${id}`,
   });
 }
 
-/** What is shown until one chooses. */
-export const FIRST_PORTFOLIO_COLUMNS = [
-  ...['client', 'contract', 'earned', 'estimate', 'cost'],
+/** What is shown until one chooses; the others are in files. */
+const SHOWN: ReadonlySet<string> = new Set([
+  ...['code', 'client', 'contract', 'earned', 'estimate', 'cost'],
   ...['profit', 'profit-then', 'margin', 'complete', 'hours'],
-];
+]);
 
 interface MeasureColumn {
   readonly head: string;
   readonly file: string;
-  readonly of: (row: PortfolioRow) => Cents;
+  readonly of: (row: Totals) => Cents;
   readonly tone?: 'earned' | 'billed';
   /** The figure it is of one project, where it can be traced. */
   readonly figure?: FigureName;
@@ -90,7 +71,7 @@ const MEASURES: Readonly<Record<string, MeasureColumn>> = {
   ...Object.fromEntries(
     COST_TYPES.map((type, index) => [
       type,
-      { head: capital(type), file: `${type}_cost`, of: (row: PortfolioRow) => row.costByType[index] ?? ZERO },
+      { head: capital(type), file: `${type}_cost`, of: (row: Totals) => row.costByType[index] ?? ZERO },
     ]),
   ),
   profit: {
@@ -107,23 +88,15 @@ const MEASURES: Readonly<Record<string, MeasureColumn>> = {
   'pending-cost': { head: 'Pending cost', file: 'pending_cost', of: ({ pendingCostCents }) => pendingCostCents },
 };
 
-/** The columns one can choose from; the project itself is always there. */
-export const PORTFOLIO_CHOICES = portfolioColumns(togetherRow('All', []), undefined).filter(
-  ({ id, only }) => only === undefined && id !== 'code',
-);
+function portfolioColumns(total: Totals, through: Month | undefined): readonly ColumnOf<PortfolioRow>[] {
+  return allColumns(total, through).map((column) => (SHOWN.has(column.id) ? column : { ...column, only: 'file' }));
+}
 
-function portfolioColumns(total: PortfolioRow, through: Month | undefined): readonly ColumnOf<PortfolioRow>[] {
+function allColumns(total: Totals, through: Month | undefined): readonly ColumnOf<PortfolioRow>[] {
   return [
-    {
-      id: 'code',
-      head: 'Project',
-      file: 'code',
-      holds: 'text',
-      of: ({ id, code, name }) => (id === null ? name : code),
-      total: 'All',
-    },
-    { id: 'name', head: 'Name', file: 'name', holds: 'text', only: 'file', of: ({ name }) => name },
-    { id: 'kind', head: 'Kind', file: 'kind', holds: 'text', only: 'file', of: ({ kind = '' }) => kind },
+    { id: 'code', head: 'Project', file: 'code', holds: 'text', of: ({ code }) => code, total: 'All' },
+    { id: 'name', head: 'Name', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
+    { id: 'kind', head: 'Kind', file: 'kind', holds: 'text', of: ({ kind }) => kind },
     { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client },
     { id: 'manager', head: 'Manager', file: 'manager', holds: 'text', of: ({ manager }) => manager },
     { id: 'status', head: 'Status', file: 'status', holds: 'text', of: ({ status }) => status },
@@ -131,6 +104,8 @@ function portfolioColumns(total: PortfolioRow, through: Month | undefined): read
     { id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent', of: ({ complete }) => complete },
     {
       ...{ id: 'margin', head: 'Margin at completion', file: 'margin_percent', holds: 'percent' },
+      share: { part: 'profit-then', whole: ['contract'] },
+      formula: 'profit at completion ÷ contract',
       of: marginOf,
       total: marginOf(total),
     },
@@ -141,10 +116,10 @@ function portfolioColumns(total: PortfolioRow, through: Month | undefined): read
 function measureColumn(
   id: string,
   { head, file, of, tone, figure: name }: MeasureColumn,
-  { total, through }: { readonly total: PortfolioRow; readonly through: Month | undefined },
+  { total, through }: { readonly total: Totals; readonly through: Month | undefined },
 ): ColumnOf<PortfolioRow> {
   const figureOf = ({ id: project }: PortfolioRow) =>
-    name === undefined || through === undefined || project === null ? undefined : figureKey({ name, project, through });
+    name === undefined || through === undefined ? undefined : figureKey({ name, project, through });
   return {
     ...{ id, head, file, holds: 'money' },
     ...(tone === undefined ? {} : { tone }),
@@ -153,15 +128,13 @@ function measureColumn(
   };
 }
 
-function marginOf({ contractCents, profitAtCompletionCents }: PortfolioRow): Ratio | null {
+function marginOf({ contractCents, profitAtCompletionCents }: Totals): Ratio | null {
   return contractCents === 0 ? null : ratio(profitAtCompletionCents, contractCents);
 }
 
-/** Several projects as one row. */
-export function togetherRow(name: string, rows: readonly PortfolioRow[]): PortfolioRow {
+function totalsOf(rows: readonly PortfolioRow[]): Totals {
   const total = (of: (row: PortfolioRow) => Cents): Cents => sum(rows.map(of));
   return {
-    ...{ id: null, code: '', name, status: '', client: '', manager: '', complete: null },
     contractCents: total(({ contractCents }) => contractCents),
     earnedCents: total(({ earnedCents }) => earnedCents),
     billedCents: total(({ billedCents }) => billedCents),

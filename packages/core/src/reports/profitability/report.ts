@@ -71,17 +71,23 @@ function columns({ total }: Answer): readonly ColumnOf<Row>[] {
     { ...money('profit', 'Profit'), of: ({ profit }) => traced(profit), total: traced(total.profit) },
     {
       ...{ id: 'margin', head: 'Margin', file: 'margin_percent', holds: 'percent' },
+      share: { part: 'profit', whole: ['revenue'] },
+      formula: 'profit ÷ revenue',
       of: ({ margin }) => margin,
       total: total.margin,
     },
     {
       ...{ id: 'markup', head: 'Markup', file: 'markup_percent', holds: 'percent', only: 'file' },
+      share: { part: 'profit', whole: [...COST_TYPES, 'expectedLoss', 'otherCost'] },
+      formula: 'profit ÷ cost',
       of: ({ markup }) => markup,
       total: total.markup,
     },
     { id: 'hours', head: 'Hours', file: 'hours', holds: 'hours', of: ({ hours }) => hours, total: total.hours },
     {
       ...{ ...money('perHour', 'Profit per hour'), file: 'profit_per_hour', only: 'file' },
+      share: { part: 'profit', whole: ['hours'] },
+      formula: 'profit ÷ hours',
       of: ({ profitPerHourCents }) => profitPerHourCents,
       total: total.profitPerHourCents,
     },

@@ -29,12 +29,12 @@ test('all projects where they stand, with their sums', () => {
     {},
   );
   expect(columnsRead(table)).toEqual([
-    ...['Code (code, text)', 'Project (name, text, gives way)', 'Client (client, text, gives way)'],
-    ...['Status (status, text)', 'Manager (manager, text)', 'Contract (contract, money)'],
-    ...['At completion (estimate, money)', 'Cost (cost, money)', 'Complete (percent_complete, percent)'],
+    ...['Code (code, text)', 'Project (name, text, gives way)', 'Client (client, text, file only)'],
+    ...['Status (status, text, file only)', 'Manager (manager, text, file only)', 'Contract (contract, money)'],
+    ...['At completion (estimate, money, file only)', 'Cost (cost, money)', 'Complete (percent_complete, percent)'],
     ...['Earned (earned, money, earned)', 'Billed (billed, money, billed)'],
     ...['Billed − earned (billed_less_earned, money, gap)', 'Margin (margin_percent, percent)'],
-    'Target end (target_end, day)',
+    'Target end (target_end, day, file only)',
   ]);
   expect(rowsRead(table)).toEqual([
     [
@@ -48,7 +48,7 @@ test('all projects where they stand, with their sums', () => {
     ],
   ]);
   expect(totalsRead(table)).toEqual([
-    ...['', '', '', '', 'Total', '1001', '811', '310', '', '376', '401', '26', '', ''],
+    ...['', 'Total', '', '', '', '1001', '811', '310', '', '376', '401', '26', '', ''],
   ]);
   expect(rowsNamed(table)).toEqual(['1, PE-01, /projects/1', '2, PE-02, /projects/2']);
 });

@@ -9,8 +9,8 @@ type Row = Answer['rows'][number];
 
 /** Which projects are shown. */
 export const PROJECTS_SHOWN = [
-  { value: 'all', text: 'of every status' },
   { value: 'under-way', text: 'under way' },
+  { value: 'all', text: 'of every status' },
   { value: 'finished', text: 'finished or closed' },
 ] as const;
 
@@ -36,58 +36,36 @@ export const PROJECTS = report({
 function columns(totals: Answer['totals']): readonly ColumnOf<Row>[] {
   return [
     { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code },
-    { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
-    { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client ?? '' },
-    { id: 'status', head: 'Status', file: 'status', holds: 'text', of: ({ status }) => status },
-    { id: 'manager', head: 'Manager', file: 'manager', holds: 'text', of: ({ manager }) => manager, total: 'Total' },
-    {
-      id: 'contract',
-      head: 'Contract',
-      file: 'contract',
-      holds: 'money',
-      of: ({ contract }) => traced(contract),
-      total: totals.contractCents,
-    },
-    {
-      id: 'estimate',
-      head: 'At completion',
-      file: 'estimate',
-      holds: 'money',
-      of: ({ estimate }) => traced(estimate),
-      total: totals.estimateCents,
-    },
-    { id: 'cost', head: 'Cost', file: 'cost', holds: 'money', of: ({ cost }) => traced(cost), total: totals.costCents },
+    { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name, total: 'Total' },
+    { id: 'client', head: 'Client', file: 'client', holds: 'text', only: 'file', of: ({ client }) => client ?? '' },
+    { id: 'status', head: 'Status', file: 'status', holds: 'text', only: 'file', of: ({ status }) => status },
+    { id: 'manager', head: 'Manager', file: 'manager', holds: 'text', only: 'file', of: ({ manager }) => manager },
+    money('contract', 'Contract', ({ contract }) => contract, totals.contractCents),
+    { ...money('estimate', 'At completion', ({ estimate }) => estimate, totals.estimateCents), only: 'file' },
+    money('cost', 'Cost', ({ cost }) => cost, totals.costCents),
     {
       ...{ id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent' },
+      formula: 'cost ÷ at completion, or as the project is measured',
       of: ({ complete, completeFigure }) => ({ value: complete, figure: completeFigure }),
     },
+    { ...money('earned', 'Earned', ({ earned }) => earned, totals.earnedCents), tone: 'earned' },
+    { ...money('billed', 'Billed', ({ billed }) => billed, totals.billedCents), tone: 'billed' },
     {
-      id: 'earned',
-      head: 'Earned',
-      file: 'earned',
-      holds: 'money',
-      tone: 'earned',
-      of: ({ earned }) => traced(earned),
-      total: totals.earnedCents,
-    },
-    {
-      id: 'billed',
-      head: 'Billed',
-      file: 'billed',
-      holds: 'money',
-      tone: 'billed',
-      of: ({ billed }) => traced(billed),
-      total: totals.billedCents,
-    },
-    {
-      ...{ id: 'overbilled', head: 'Billed − earned', file: 'billed_less_earned', holds: 'money', tone: 'gap' },
-      of: ({ overbilled }) => traced(overbilled),
-      total: totals.overbilledCents,
+      ...money('overbilled', 'Billed − earned', ({ overbilled }) => overbilled, totals.overbilledCents),
+      ...{ file: 'billed_less_earned', tone: 'gap' },
     },
     {
       ...{ id: 'margin', head: 'Margin', file: 'margin_percent', holds: 'percent' },
+      formula: 'gross profit at completion ÷ contract',
       of: ({ margin, marginFigure }) => ({ value: margin, figure: marginFigure }),
     },
-    { id: 'target', head: 'Target end', file: 'target_end', holds: 'day', of: ({ targetEndOn }) => targetEndOn },
+    {
+      ...{ id: 'target', head: 'Target end', file: 'target_end', holds: 'day', only: 'file' },
+      of: ({ targetEndOn }) => targetEndOn,
+    },
   ];
+}
+
+function money(id: string, head: string, of: (row: Row) => Row['cost'], total: number): ColumnOf<Row> {
+  return { id, head, file: id, holds: 'money', of: (row) => traced(of(row)), total };
 }

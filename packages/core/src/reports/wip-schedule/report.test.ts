@@ -34,7 +34,7 @@ describe('the WIP schedule', () => {
 
   test('totals: earned before is earned less this year, profit in backlog is backlog less cost to complete', () => {
     expect(totalsRead(table())).toEqual([
-      ...['Total', '', '', '2000', '1600', '400', '', '600', '', '750', '150', '800', '26', '61'],
+      ...['Total', '', '', '2000', '1600', '400', '400/2000', '600', '', '750', '150', '800', '26', '61'],
       ...['350', '400', '1250', '1000', '250'],
     ]);
   });
@@ -48,7 +48,10 @@ describe('the WIP schedule', () => {
     `Underbilled (underbilled, money, gap${only})`,
   ];
   const year = (only: string) => [
-    ...[`of it this year (earned_this_year, money${only})`, `before this year (earned_before_year, money${only})`],
+    ...[
+      `Earned this year (earned_this_year, money${only})`,
+      `Earned in prior years (earned_before_year, money${only})`,
+    ],
     ...[`Backlog (backlog, money${only})`, `Cost to complete (cost_to_complete, money${only})`],
     `Profit in backlog (profit_in_backlog, money${only})`,
   ];

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { difference } from '../../money/cents.ts';
+import { ratio } from '../../money/ratio.ts';
 import { RecognizableQuery } from '../query.ts';
 import { BASIS, report } from '../report.ts';
 import { tableOf, traced, type ColumnOf } from '../table.ts';
@@ -53,10 +54,18 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
       of: ({ profit }) => traced(profit),
       ...toDate,
     },
-    { id: 'margin', head: 'Margin', file: 'margin_percent', holds: 'percent', of: ({ margin }) => margin, ...toDate },
+    {
+      ...{ id: 'margin', head: 'Margin', file: 'margin_percent', holds: 'percent' },
+      share: { part: 'profit', whole: ['contract'] },
+      formula: 'gross profit at completion ÷ contract',
+      of: ({ margin }) => margin,
+      total: totals.contractCents > 0 ? ratio(totals.profitCents, totals.contractCents) : null,
+      ...toDate,
+    },
     { ...money('cost', 'Cost', totals.costCents), of: ({ cost }) => traced(cost), ...toDate },
     {
       ...{ id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent' },
+      formula: 'cost ÷ at completion, or as the project is measured',
       of: ({ complete }) => complete,
       ...toDate,
     },
@@ -87,12 +96,13 @@ type Only = { readonly only?: 'file' };
 function yearColumns(totals: Schedule['totals'], year: Only): readonly ColumnOf<Row>[] {
   return [
     {
-      ...{ ...money('earnedThisYear', 'of it this year', totals.earnedThisYearCents), file: 'earned_this_year' },
+      ...{ ...money('earnedThisYear', 'Earned this year', totals.earnedThisYearCents), file: 'earned_this_year' },
       of: ({ earnedThisYear }) => traced(earnedThisYear),
       ...year,
     },
     {
-      ...money('before', 'before this year', difference(totals.earnedCents, totals.earnedThisYearCents)),
+      ...money('before', 'Earned in prior years', difference(totals.earnedCents, totals.earnedThisYearCents)),
+      formula: 'earned − earned this year',
       file: 'earned_before_year',
       of: ({ earnedBeforeYear }) => traced(earnedBeforeYear),
       ...year,
@@ -105,6 +115,7 @@ function yearColumns(totals: Schedule['totals'], year: Only): readonly ColumnOf<
     },
     {
       ...money('ahead', 'Profit in backlog', difference(totals.backlogCents, totals.costToCompleteCents)),
+      formula: 'backlog − cost to complete',
       file: 'profit_in_backlog',
       of: ({ backlog, costToComplete }) => difference(backlog.amountCents, costToComplete.amountCents),
       ...year,

@@ -3,7 +3,8 @@ import { useViewState } from '../../api/as-of.tsx';
 import { useRead, type Answer } from '../../api/books-api.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { amountColumn, textColumn } from '../../ui/columns.tsx';
-import { DataTable, type Column } from '../../ui/DataTable.tsx';
+import { DataTable } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/table-column.ts';
 import { Empty, Loading, Note } from '../../ui/notes.tsx';
 import { Sentence } from '../../ui/Page.tsx';
 

@@ -2,7 +2,7 @@ import styled from 'styled-components';
 import type { Ratio } from '@lowtide/core/money/ratio.ts';
 import type { TableRow } from '@lowtide/core/reports/table.ts';
 import { color } from '../../theme/tokens.ts';
-import type { Column } from '../../ui/DataTable.tsx';
+import type { Column } from '../../ui/table-column.ts';
 
 /** Where the columns of the deadlines report have time gone and work done. */
 const [TIME, WORK] = [6, 7] as const;

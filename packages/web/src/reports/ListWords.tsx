@@ -1,0 +1,107 @@
+import { useState } from 'react';
+import { dayText, isIsoDate, isoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { understoodNumber } from '@lowtide/core/documents/understood-cell.ts';
+import styled from 'styled-components';
+import { AMONG, filterText, testWords, type Filter } from '@lowtide/core/reports/table-view.ts';
+import type { Table, TableColumn } from '@lowtide/core/reports/table.ts';
+import { Choice } from '../ui/Choice.tsx';
+import { color, space } from '../theme/tokens.ts';
+import { FilterDialog } from './FilterDialog.tsx';
+import type { ListView } from './use-list-view.ts';
+
+export interface ListWordsProps {
+  readonly table: Table;
+  readonly filters: readonly Filter[];
+  readonly view: ListView;
+}
+
+/** The part of a report's sentence that says which rows are shown and in which groups; each word of it can be changed. */
+export function ListWords({ table, filters, view }: ListWordsProps) {
+  const { columns } = table;
+  const [edited, setEdited] = useState<number | null>(null);
+  const texts = columns.filter(({ holds }, place) => holds === 'text' && place > 0);
+  const take = (filter: Filter): void => {
+    const others = filters.map(filterText);
+    view.setFilters(others.toSpliced(edited ?? others.length, 1, filterText(filter)));
+    setEdited(null);
+  };
+  return (
+    <>
+      {filters.map((filter, place) => (
+        <Word key={filterText(filter)}>
+          {place === 0 ? 'Only where ' : 'and '}
+          <button type="button" onClick={() => setEdited(place)}>
+            {filterWords(columns, filter)}
+          </button>
+          <button
+            type="button"
+            aria-label={`Take the filter away: ${filterWords(columns, filter)}`}
+            title="Take it away"
+            onClick={() => view.setFilters(filters.map(filterText).toSpliced(place, 1))}
+          >
+            ×
+          </button>
+        </Word>
+      ))}
+      <Word>
+        <button type="button" data-quiet onClick={() => setEdited(filters.length)}>
+          {filters.length === 0 ? 'Filter' : 'and …'}
+        </button>
+      </Word>
+      {texts.length === 0 ? null : (
+        <Choice
+          inline
+          label="Groups"
+          value={view.group}
+          onChange={view.setGroup}
+          options={[
+            { value: '', text: 'no groups' },
+            ...texts.map(({ id, head }) => ({ value: id, text: `by ${head.toLowerCase()}` })),
+          ]}
+        />
+      )}
+      {edited === null ? null : (
+        <FilterDialog table={table} filter={filters[edited]} onTake={take} onClose={() => setEdited(null)} />
+      )}
+    </>
+  );
+}
+
+/** A filter in words: `client is Corvane Port`. */
+export function filterWords(columns: readonly TableColumn[], { column: id, test, typed }: Filter): string {
+  const column = columns.find((one) => one.id === id);
+  if (column === undefined) return id;
+  return `${column.head.toLowerCase()} ${testWords(column, test)} ${valueWords(column, typed)}`;
+}
+
+/** What was typed, as values of the column are shown. */
+function valueWords({ holds }: TableColumn, typed: string): string {
+  if (typed === '') return 'empty';
+  if (holds === 'text') return typed.split(AMONG).join(', ');
+  if (holds === 'day') return isIsoDate(typed) ? dayText(isoDate(typed)) : typed;
+  if (holds === 'percent') return `${understoodNumber(typed, 4) ?? typed} %`;
+  return understoodNumber(typed, holds === 'money' ? 2 : 4) ?? typed;
+}
+
+const Word = styled.span`
+  margin-left: ${space.one};
+  button {
+    border: 0;
+    padding: 0 ${space.half};
+    background: none;
+    color: ${color.text};
+    font: inherit;
+    font-weight: 650;
+    border-bottom: 1px solid ${color.lineStrong};
+    cursor: pointer;
+  }
+  button[aria-label],
+  button[data-quiet] {
+    border-bottom-color: transparent;
+    color: ${color.textQuiet};
+    font-weight: 550;
+  }
+  button[data-quiet]:hover {
+    text-decoration: underline;
+  }
+`;
