@@ -71,7 +71,7 @@ test('add a project and a budget line by hand; what is wrong is told at its fiel
   await sees(page, 'North dike');
   await fill(page, 'Start *', '2027-03-01');
   await (await page.waitForSelector('::-p-xpath(//*[@role="dialog"]//button[.="Add project"])'))?.click();
-  await sees(page, '1 of 1 projects');
+  await page.waitForSelector('main a[href^="/projects/1"]');
   await sees(page, '250,000.00');
 });
 

@@ -7,6 +7,8 @@ interface Spare {
   readonly typed: unknown;
   /** What was on its way to the server; it may have arrived. */
   readonly sent: unknown;
+  /** What the server had in that version. */
+  readonly base: unknown;
 }
 
 const PREFIX = 'lowtide not kept: ';
@@ -37,6 +39,18 @@ export function broughtBack<T>(
   const arrived = shape.safeParse(spare.sent);
   const isOurs = arrived.success && JSON.stringify(arrived.data) === JSON.stringify(server.typed);
   return isOurs && spare.version === server.version - 1 ? typed.data : null;
+}
+
+/** What was typed here on a version that somebody else changed since, with what it was typed on; null where there is none. */
+export function typedApart<T>(
+  name: string,
+  shape: z.ZodType<T>,
+  server: { readonly version: number },
+): { readonly base: T; readonly mine: T } | null {
+  const spare = spareOf(name);
+  const [mine, base] = [shape.safeParse(spare?.typed), shape.safeParse(spare?.base)];
+  if (spare === null || spare.version === null || spare.version >= server.version) return null;
+  return mine.success && base.success ? { base: base.data, mine: mine.data } : null;
 }
 
 function spareOf(name: string): Spare | null {

@@ -109,7 +109,10 @@ test('what the server has is taken over without being sent back', async () => {
 describe('what the server does not take', () => {
   const GONE: Trouble = { detail: 'The server cannot be reached.', problems: [], status: 0, answered: false };
   const kept = (version = 3, typed = '') => broughtBack('sheet 7', z.string(), { version, typed });
-  const spared = () => renderHook(() => useKeeping<string>('', send, AFTER, () => ({ name: 'sheet 7', version: 3 })));
+  const spared = () =>
+    renderHook(() =>
+      useKeeping<string>('', send, AFTER, { spareOf: () => ({ name: 'sheet 7', version: 3, base: '' }) }),
+    );
 
   test('is kept in the browser and sent again until it is taken', async () => {
     const { result } = spared();

@@ -11,6 +11,11 @@ function passes({ answered, status }: Trouble): boolean {
   return !answered || PASSING.includes(status);
 }
 
+/** Somebody else changed it: what is typed here is not lost while one is asked which of the two to keep. */
+function isApart({ status, problems }: Trouble): boolean {
+  return status === 409 && problems.some(({ kind }) => kind === 'changed-meanwhile');
+}
+
 export interface Keeping<T> {
   /** What is there now, kept or not. */
   readonly latest: () => T | null;
@@ -31,6 +36,14 @@ export interface Keeping<T> {
 export interface SpareName {
   readonly name: string;
   readonly version: number | null;
+  /** What the server has in that version. */
+  readonly base: unknown;
+}
+
+interface KeepingMore<T> {
+  readonly spareOf?: () => SpareName | null;
+  /** Where somebody else changed it meanwhile: what is typed here and there in one; null where one must be asked first. */
+  readonly together?: (mine: T) => Promise<T | null>;
 }
 
 /**
@@ -41,15 +54,14 @@ export function useKeeping<T>(
   initial: T | null,
   send: (now: T) => Promise<Trouble | null>,
   afterMs: number,
-  spareOf: () => SpareName | null = () => null,
+  { spareOf = () => null, together = () => Promise.resolve(null) }: KeepingMore<T> = {},
 ): Keeping<T> {
   const latest = useRef(initial);
-  const running = useRef<Promise<boolean> | null>(null);
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const sending = useRef<T | null>(null);
   const spared = useSpare(latest, sending, spareOf);
   const [kept, setKept] = useState<Keeping<T>['kept']>('kept');
   const [trouble, setTrouble] = useState<Trouble | null>(null);
+  const turns = useTurns(keepOnce);
   async function keepOnce(): Promise<boolean> {
     const now = latest.current;
     if (now === null) return true;
@@ -58,28 +70,27 @@ export function useKeeping<T>(
     const refused = await send(now);
     sending.current = null;
     setTrouble(refused);
-    if (refused) {
-      setKept('not kept');
-      spared.note(passes(refused));
-      if (passes(refused)) {
-        spared.keep();
-        timer.current ??= setTimeout(() => void keepNow(), AGAIN_MS);
-      }
-      return false;
-    }
+    if (refused) return refusedFor(refused);
     if (latest.current !== now) return keepOnce();
     spared.note(false);
     if (as !== null) dropSpare(as.name);
     setKept('kept');
     return true;
   }
-  async function keepNow(): Promise<boolean> {
-    clearTimeout(timer.current);
-    timer.current = undefined;
-    running.current ??= keepOnce().finally(() => (running.current = null));
-    return running.current;
+  async function refusedFor(refused: Trouble): Promise<boolean> {
+    const both = isApart(refused) && latest.current !== null ? await together(latest.current) : null;
+    if (both !== null) {
+      latest.current = both;
+      return keepOnce();
+    }
+    setKept('not kept');
+    spared.note(passes(refused) || isApart(refused));
+    if (!passes(refused)) return false;
+    spared.keep();
+    turns.again(AGAIN_MS);
+    return false;
   }
-  useLeaving(() => (timer.current === undefined ? undefined : void keepNow()));
+  useLeaving(() => (turns.waits() ? void turns.now() : undefined));
   return {
     latest: () => latest.current,
     take: (theirs) => {
@@ -89,12 +100,37 @@ export function useKeeping<T>(
       latest.current = next;
       spared.note(true);
       setKept('keeping');
-      clearTimeout(timer.current);
-      timer.current = setTimeout(() => void keepNow(), afterMs);
+      turns.soon(afterMs);
     },
-    isIdle: () => timer.current === undefined && running.current === null,
+    isIdle: turns.isIdle,
     ...{ kept, trouble },
-    settled: async () => (kept === 'kept' ? true : keepNow()),
+    settled: async () => (kept === 'kept' ? true : turns.now()),
+  };
+}
+
+/** One turn after the other, now or soon. */
+function useTurns(turn: () => Promise<boolean>) {
+  const running = useRef<Promise<boolean> | null>(null);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  async function now(): Promise<boolean> {
+    clearTimeout(timer.current);
+    timer.current = undefined;
+    running.current ??= turn().finally(() => (running.current = null));
+    return running.current;
+  }
+  return {
+    now,
+    /** After so long, counted anew each time. */
+    soon: (ms: number): void => {
+      clearTimeout(timer.current);
+      timer.current = setTimeout(() => void now(), ms);
+    },
+    /** After so long, unless one is to come already. */
+    again: (ms: number): void => {
+      timer.current ??= setTimeout(() => void now(), ms);
+    },
+    waits: () => timer.current !== undefined,
+    isIdle: () => timer.current === undefined && running.current === null,
   };
 }
 
@@ -112,7 +148,7 @@ function useSpare<T>(latest: RefObject<T | null>, sending: RefObject<T | null>, 
   const isWaiting = useRef(false);
   const keep = (): void => {
     const as = isWaiting.current ? spareOf() : null;
-    if (as !== null) keepSpare(as.name, { version: as.version, typed: latest.current, sent: sending.current });
+    if (as !== null) keepSpare(as.name, { ...as, typed: latest.current, sent: sending.current });
   };
   const leaving = useRef(keep);
   useEffect(() => {

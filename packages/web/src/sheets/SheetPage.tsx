@@ -7,6 +7,7 @@ import type { SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
 import { ZERO } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
+import { BothTyped } from '../entry/BothTypedDialog.tsx';
 import { isBlankRow, type CellPlace, type GridRow } from '../entry/grid-edits.ts';
 import { PreviewPanel } from '../entry/PreviewPanel.tsx';
 import { placeWords } from '../entry/remark-places.ts';
@@ -107,8 +108,17 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
         onGo={(at) => setGoTo(placeOf(at, columns))}
       />
       {posting.dialog}
+      <BothTyped
+        meeting={state.meeting}
+        onSettle={state.keepSides}
+        headOf={(id) => headOf(id, columns, facts.fields)}
+      />
     </Page>
   );
+}
+
+function headOf(id: string, columns: readonly SheetColumn[], fields: ReturnType<typeof sheetKind>['fields']): string {
+  return columns.find((one) => one.id === id)?.head ?? fields.find((one) => one.id === id)?.label ?? id;
 }
 
 /** A blank sheet, its first row with the project it was opened from. */

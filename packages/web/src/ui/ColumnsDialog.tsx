@@ -33,6 +33,7 @@ export function ColumnsDialog({ columns, arranged, onClose }: ColumnsDialogProps
       <List
         aria-label="Columns"
         selectionMode="multiple"
+        escapeKeyBehavior="none"
         selectedKeys={shown}
         onSelectionChange={(keys) => show(order, keys === 'all' ? order : [...keys].map(String))}
         dragAndDropHooks={dragAndDropHooks}

@@ -43,10 +43,10 @@ export function useTableModel<Row>({ rows, columns, rowKey, arranged, selection 
   // While an edge is dragged its width is here; it is kept when it is let go.
   const [dragged, setDragged] = useState<Widths>({});
   const latest = useRef<Widths>({});
-  const ids = columns.map(({ id }) => id).join(' ');
+  const ids = columns.map(({ id }) => id).join('\n');
   const definitions = useMemo(
     (): ColumnDef<typeof FEATURES, Row & object>[] =>
-      ids.split(' ').map((id) => ({ id, minSize: LEAST_WIDTH, maxSize: MOST_WIDTH })),
+      ids.split('\n').map((id) => ({ id, minSize: LEAST_WIDTH, maxSize: MOST_WIDTH })),
     [ids],
   );
   const shown = [...columns.slice(0, 1).map(({ id }) => id), ...shownAfterFirst(columns, layout)];

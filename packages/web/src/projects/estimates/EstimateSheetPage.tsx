@@ -22,6 +22,7 @@ import { ClientView } from './ClientView.tsx';
 import { CompareView } from './CompareView.tsx';
 import { DecideDialog } from './DecideDialog.tsx';
 import { EstimatePanels, shareText } from './EstimatePanels.tsx';
+import { BothTyped } from '../../entry/BothTypedDialog.tsx';
 import { estimateColumns, estimateSuggestions, isHeadingRow, understoodEstimate } from './estimate-columns.ts';
 import { FilesDialog } from './FilesDialog.tsx';
 import { ruledRows } from './ruled-rows.ts';
@@ -81,6 +82,11 @@ function EstimateSheetOf({ id }: { readonly id: number }) {
       ) : null}
       {view === 'client' ? <ClientView sheet={typed.sheet} basis={on} /> : null}
       {view === 'versions' && state.kept === 'kept' ? <CompareView project={on.project.id} id={id} /> : null}
+      <BothTyped
+        meeting={state.meeting}
+        onSettle={state.keepSides}
+        headOf={(column) => columns.find((one) => one.id === column)?.head ?? column}
+      />
     </Page>
   );
 }

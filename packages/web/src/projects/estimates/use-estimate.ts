@@ -1,11 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
 import { EstimateSheet } from '@lowtide/core/wire/estimates.ts';
-import { useRead, useWrite, type Answer } from '../../api/books-api.ts';
+import { useAsk, useRead, useWrite, type Answer } from '../../api/books-api.ts';
 import type { Trouble } from '../../api/trouble.ts';
 import { useEdits, type Edits } from '../../entry/use-edits.ts';
-import { broughtBack } from '../../entry/spare.ts';
+import { broughtBack, typedApart } from '../../entry/spare.ts';
 import { useKeeping, type Keeping } from '../../entry/use-keeping.ts';
+import type { Side } from '../../entry/merged-typing.ts';
+import { useMeeting, type Meeting, type Met } from '../../entry/use-meeting.ts';
 
 type Estimate = Answer<'estimate'>;
 export type Head = Answer<'changeEstimate'>;
@@ -23,6 +25,10 @@ export interface EstimateState extends Edits<TypedEstimate> {
   readonly basis: Estimate['basis'] | null;
   readonly kept: Keeping<TypedEstimate>['kept'];
   readonly trouble: Trouble | null;
+  /** Somebody else who types in it. */
+  readonly meeting: Meeting<TypedEstimate>;
+  /** Keeps the sides that were chosen of what both changed. */
+  readonly keepSides: (sides: readonly Side[]) => void;
   /** Waits until everything typed is kept; then the version the server has, or null when it could not be kept. */
   readonly settled: () => Promise<number | null>;
 }
@@ -36,24 +42,33 @@ export function useEstimate(id: number): EstimateState {
   const [typed, setTyped] = useState<TypedEstimate | null>(null);
   const [head, setHead] = useState<Head | null>(null);
   const version = useRef(0);
+  const base = useRef<TypedEstimate | null>(null);
+  const meeting = useMeeting<TypedEstimate>();
+  const bothOf = useBoth(id, meeting);
   const send = async (now: TypedEstimate): Promise<Trouble | null> => {
     const written = await put({ params: { id: String(id) }, body: { version: version.current, ...now } });
     if (!written.ok) return written.trouble;
     version.current = written.answer.version;
+    base.current = now;
     setHead(written.answer);
     return null;
   };
-  const { latest, take, change, isIdle, kept, trouble, settled } = useKeeping<TypedEstimate>(
-    null,
-    send,
-    KEEP_AFTER_MS,
-    () => ({
-      name: `estimate ${id}`,
-      version: version.current,
-    }),
-  );
-  const edits = useEdits<TypedEstimate>({ latest, change }, setTyped);
-  const begun = useRef(change);
+  const takeMet = (both: TypedEstimate, { version: newer, theirs }: Met<TypedEstimate>): void => {
+    [version.current, base.current] = [newer, theirs];
+    setTyped(both);
+  };
+  const together = async (mine: TypedEstimate): Promise<TypedEstimate | null> => {
+    const both = base.current && (await bothOf({ base: base.current, mine }));
+    if (both) takeMet(both.typed, both.met);
+    return both && both.typed;
+  };
+  const keeping = useKeeping<TypedEstimate>(null, send, KEEP_AFTER_MS, {
+    spareOf: () => ({ name: `estimate ${id}`, version: version.current, base: base.current }),
+    together,
+  });
+  const { take, change, isIdle, kept, settled } = keeping;
+  const edits = useEdits<TypedEstimate>(keeping, setTyped);
+  const first = useRef({ begin: change, meet: meeting.meet });
 
   useEffect(() => {
     if (!answer) return;
@@ -62,17 +77,39 @@ export function useEstimate(id: number): EstimateState {
     version.current = answer.version;
     const theirs = typedOf(answer);
     const left = broughtBack(`estimate ${id}`, TypedEstimate, { version: answer.version, typed: theirs });
+    const apart = left === null ? typedApart(`estimate ${id}`, TypedEstimate, answer) : null;
+    base.current = theirs;
     take(theirs);
-    setTyped(left ?? theirs);
+    const { version: newest, updatedBy: by } = answer;
+    const both = left ?? (apart && first.current.meet({ ...apart, theirs, version: newest, by }));
+    setTyped(both ?? apart?.mine ?? theirs);
     setHead(answer);
-    if (left !== null) begun.current(left);
+    if (both !== null) first.current.begin(both);
   }, [id, answer, take, isIdle]);
 
+  const keepSides = (sides: readonly Side[]): void => {
+    const chosen = meeting.settle(sides);
+    if (chosen) takeMet(chosen.typed, chosen.met);
+    if (chosen) change(chosen.typed);
+  };
   return {
-    ...{ typed, head, basis: answer?.basis ?? null, kept },
+    ...{ typed, head, basis: answer?.basis ?? null, kept, meeting, keepSides },
     ...edits,
-    trouble: trouble ?? (typed === null ? (unread ?? null) : null),
+    trouble: keeping.trouble ?? (typed === null ? (unread ?? null) : null),
     settled: async () => ((await settled()) ? version.current : null),
+  };
+}
+
+/** What was typed here and what somebody else made of the estimate since, in one; null where one is asked, or it cannot be read. */
+function useBoth(id: number, { meet }: Meeting<TypedEstimate>) {
+  const read = useAsk('estimate');
+  return async (own: Pick<Met<TypedEstimate>, 'base' | 'mine'>) => {
+    const there = await read({ params: { id: String(id) } });
+    if (!there.ok) return null;
+    const { version, updatedBy: by } = there.answer;
+    const met = { ...own, theirs: typedOf(there.answer), version, by };
+    const typed = meet(met);
+    return typed && { typed, met };
   };
 }
 
