@@ -45,7 +45,14 @@ export function valueText(value: FigureValue): string {
 /** Project figures worked out from the project's position. Contract and budget have their own histories. */
 export type PositionFigure = Exclude<
   DerivedName,
-  'contract' | 'budget' | 'line-estimate' | 'contract-assets' | 'contract-liabilities' | 'remaining' | 'variance'
+  | 'contract'
+  | 'budget'
+  | 'line-estimate'
+  | 'result-margin'
+  | 'contract-assets'
+  | 'contract-liabilities'
+  | 'remaining'
+  | 'variance'
 >;
 
 export interface PositionAt {

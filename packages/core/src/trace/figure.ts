@@ -42,6 +42,7 @@ export const DERIVED_FIGURES = {
   'contract-liabilities': 'Overbilled contracts',
   'profit-at-completion': 'Gross profit at completion',
   margin: 'Margin at completion',
+  'result-margin': 'Margin',
   'profit-to-date': 'Gross profit to date',
   backlog: 'Backlog',
   'cost-to-complete': 'Cost to complete',

@@ -1,5 +1,6 @@
 import { difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { progress } from '@lowtide/core/progress/progress.ts';
+import { figureKey } from '@lowtide/core/trace/figure.ts';
 import { overbilled, type ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
@@ -26,6 +27,7 @@ export async function billable(db: Db, at: AsOf): Promise<Answer<'billable'>> {
         leftCents: left(position),
         overbilled: figure('overbilled', overbilled(position)),
         complete: progress(position, percentDecimals).complete,
+        completeFigure: figureKey({ name: 'complete', project: record.id, through: at.through }),
       };
     }),
     totals: {

@@ -3,7 +3,7 @@ import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { COST_TYPES } from '@lowtide/core/ledger/cost-type.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { result, totalResult, type Result, type ResultAmounts } from '@lowtide/core/reports/profitability/figures.ts';
-import type { Figure } from '@lowtide/core/trace/figure.ts';
+import { figureKey, type Figure } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
@@ -73,6 +73,7 @@ function resultRow(
     costCents: of.cost,
     profit: figure('profit', of.profit),
     margin: of.margin,
+    marginFigure: figureKey({ ...about, name: 'result-margin' }),
     markup: of.markup,
     hours: of.hours,
     profitPerHourCents: of.profitPerHour,

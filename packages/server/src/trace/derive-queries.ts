@@ -1,10 +1,14 @@
 import { budgetFigures, revisedBudget } from '@lowtide/core/budget/budget-against-actual.ts';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { cents, sum, ZERO } from '@lowtide/core/money/cents.ts';
+import { ratio } from '@lowtide/core/money/ratio.ts';
+import { hasEnded } from '@lowtide/core/progress/stage.ts';
 import { contractNet } from '@lowtide/core/reports/balance-sheet/figures.ts';
 import { money, positionDerivation, type Derivation, type DerivationInput } from '@lowtide/core/trace/derivation.ts';
 import type { DerivedName, Figure } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
+import { costCodes } from '../documents/catalog-queries.ts';
+import { postedValue, type PostedFigure } from './figure-queries.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals } from '../ledger/balance-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
@@ -19,6 +23,7 @@ export type DerivedFigure = Figure & { readonly name: DerivedName };
 export async function derivationOf(db: Db, figure: DerivedFigure, known: number | null): Promise<Derivation | null> {
   const at: AsOf = { through: figure.through, known };
   if (figure.name === 'contract-assets' || figure.name === 'contract-liabilities') return netted(db, figure, at);
+  if (figure.name === 'result-margin') return resultMargin(db, figure, at);
   if (typeof figure.project !== 'number') return null;
   if (figure.name === 'contract') return contractDerivation(db, figure.project, at);
   if (figure.name === 'budget') return budgetDerivation(db, figure, at);
@@ -28,13 +33,53 @@ export async function derivationOf(db: Db, figure: DerivedFigure, known: number 
   const { percentDecimals } = await companyAt(db, await bounds(db, at));
   const [standing] = await standingProjects(db, at, { only: figure.project });
   if (!standing) return null;
-  return positionDerivation(figure.name, {
+  const derivation = positionDerivation(figure.name, {
     position: standing.position,
     costRecognized: standing.totals.expensed,
     lossExpense: standing.totals.loss,
     through: figure.through,
     kept: percentDecimals,
   });
+  const isByLines = figure.name === 'estimate' && !hasEnded(standing.position.stage) && !standing.position.override;
+  return isByLines ? { ...derivation, inputs: await lineInputs(db, figure, at) } : derivation;
+}
+
+/** What each line of the project comes to at completion; together they are its estimate. */
+async function lineInputs(db: Db, figure: Figure, at: AsOf): Promise<readonly DerivationInput[]> {
+  const project = typeof figure.project === 'number' ? figure.project : 0;
+  const [record] = await projects(db, project);
+  const codes = new Map((await costCodes(db)).map((code) => [code.id as number, code]));
+  return (await budgetAgainstActual(db, at, [project])).map((row) => {
+    const { phase, costCode, costType } = row.coding;
+    const code = codes.get(costCode);
+    const before = phase === null ? '' : `${record?.phases.find(({ id }) => id === phase)?.code ?? ''}/`;
+    const by = row.forecast === null ? (row.budget === null ? 'cost without budget' : 'budget or cost') : 'forecast';
+    return {
+      label: `${before}${code?.code ?? ''} ${code?.name ?? ''}, ${costType} · ${by}`,
+      value: money(budgetFigures(row).estimate),
+      figure: {
+        ...{ name: 'line-estimate', project, costCode, costType },
+        phase: phase ?? 'none',
+        through: at.through,
+      },
+    };
+  });
+}
+
+/** Profit as a share of revenue, over the same months, projects or clients. */
+async function resultMargin(db: Db, figure: DerivedFigure, asked: AsOf): Promise<Derivation> {
+  const at = await bounds(db, asked);
+  const side = async (name: 'profit' | 'revenue', label: string) => {
+    const of: PostedFigure = { ...figure, name };
+    const amount = await postedValue(db, of, at);
+    return { amount, input: { label, value: money(amount), figure: of } };
+  };
+  const [profit, revenue] = [await side('profit', 'Profit'), await side('revenue', 'Revenue')];
+  return {
+    formula: 'profit ÷ revenue',
+    value: revenue.amount === 0 ? { kind: 'none' } : { kind: 'ratio', ratio: ratio(profit.amount, revenue.amount) },
+    inputs: [profit.input, revenue.input],
+  };
 }
 
 /** Each contract's net by itself; those on the side asked for add up to the figure. */

@@ -90,8 +90,9 @@ export function useViewState(name: string, initial: string): readonly [string, (
   const [search, setSearch] = useSearchParams();
   const set = (value: string): void => {
     setSearch(
-      (before) => {
-        const next = new URLSearchParams(before);
+      () => {
+        // From the address itself: it is ahead of the screen when keys come faster than it is drawn.
+        const next = new URLSearchParams(globalThis.location.search);
         if (value === initial) next.delete(name);
         else next.set(name, value);
         return next;

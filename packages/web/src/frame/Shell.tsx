@@ -16,6 +16,7 @@ import { Loading, Note } from '../ui/notes.tsx';
 import { color, narrow, size, space, type } from '../theme/tokens.ts';
 import { CommandField } from './CommandField.tsx';
 import { pinned, useGaugesDispatch } from './gauges-slice.ts';
+import { FigureHint } from './FigureHint.tsx';
 import { Gauges, pinOf } from './Gauges.tsx';
 import { KeysDialog } from './KeysDialog.tsx';
 import { MonthRibbon } from './MonthRibbon.tsx';
@@ -94,6 +95,7 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
         </Frame>
       </StatusPlaceProvider>
       {traced === null ? null : <TraceDrawer figure={traced} onClose={untrace} />}
+      <FigureHint />
       {open === 'command' ? <CommandField onClose={() => setOpen(null)} /> : null}
       {open === 'keys' ? <KeysDialog onClose={() => setOpen(null)} /> : null}
     </FigureActionsContext>

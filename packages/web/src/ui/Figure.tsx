@@ -33,13 +33,15 @@ export interface FigureProps {
   readonly tone?: Tone | undefined;
 }
 
-/** A figure: Enter or a click opens its trace, `g` pins it as a gauge. Without a key it is text. */
+/** A figure: Enter or a click opens its trace, `g` pins it as a gauge, `Ctrl C` copies it. Without a key it is text. */
 export function Figure({ label, text, figure, tone }: FigureProps) {
   const { trace, pin } = useContext(FigureActionsContext);
   const style = tone === undefined ? undefined : { color: TONES[tone] };
   if (figure === undefined) return <span style={style}>{text}</span>;
   const onKeyDown = (event: KeyboardEvent): void => {
-    if (event.key !== 'g' || event.ctrlKey || event.metaKey) return;
+    const isHeld = event.ctrlKey || event.metaKey;
+    if (event.key === 'c' && isHeld) void navigator.clipboard.writeText(text);
+    if (event.key !== 'g' || isHeld) return;
     event.preventDefault();
     pin(figure);
   };
@@ -48,7 +50,6 @@ export function Figure({ label, text, figure, tone }: FigureProps) {
       type="button"
       style={style}
       aria-label={`${label} ${text}`}
-      title={`${label}. Enter or click: where it comes from. G: pin as a gauge.`}
       data-figure={figure}
       onClick={() => trace(figure)}
       onKeyDown={onKeyDown}

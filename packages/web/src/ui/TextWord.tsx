@@ -1,3 +1,4 @@
+import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { color } from '../theme/tokens.ts';
 
@@ -9,15 +10,33 @@ export interface TextWordProps {
   readonly placeholder: string;
 }
 
+/** What is typed takes effect once the hand rests: each letter would ask anew. */
+const AFTER_MS = 200;
+
 /** Text typed within a sentence. */
 export function TextWord({ label, value, onChange, placeholder }: TextWordProps) {
+  const [typed, setTyped] = useState(value);
+  const [shown, setShown] = useState(value);
+  const latest = useRef(onChange);
+  useEffect(() => {
+    latest.current = onChange;
+  });
+  if (shown !== value) {
+    setShown(value);
+    setTyped(value);
+  }
+  useEffect(() => {
+    if (typed === value) return;
+    const timer = setTimeout(() => latest.current(typed), AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [typed, value]);
   return (
     <Input
       type="search"
       aria-label={label}
       placeholder={placeholder}
-      value={value}
-      onChange={({ target }) => onChange(target.value)}
+      value={typed}
+      onChange={({ target }) => setTyped(target.value)}
     />
   );
 }

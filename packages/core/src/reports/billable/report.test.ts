@@ -10,7 +10,7 @@ test('each contract: earned, billed, the difference of the two, and what is left
         {
           ...{ id: 1, code: 'PE-01', name: 'Garrow Creek', client: 'Orr District', contract: money(1_000, 'contract') },
           ...{ earned: money(400, 'earned'), billed: money(450, 'billed'), overbilled: money(50, 'overbilled') },
-          ...{ leftCents: 550, complete: share(2, 5) },
+          ...{ leftCents: 550, complete: share(2, 5), completeFigure: 'complete' },
         },
       ],
       totals: { contractCents: 1_001, earnedCents: 401, billedCents: 451, overbilledCents: 51, leftCents: 551 },
@@ -25,7 +25,7 @@ test('each contract: earned, billed, the difference of the two, and what is left
   ]);
   expect(rowsRead(table)).toEqual([
     [
-      ...['PE-01', 'Garrow Creek', 'Orr District', '1000 ← contract', '2/5'],
+      ...['PE-01', 'Garrow Creek', 'Orr District', '1000 ← contract', '2/5 ← complete'],
       ...['400 ← earned', '450 ← billed', '50 ← overbilled', '550'],
     ],
   ]);

@@ -45,7 +45,7 @@ function columns(totals: Answer['totals']): readonly ColumnOf<Row>[] {
     },
     {
       ...{ id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent' },
-      of: ({ complete }) => complete,
+      of: ({ complete, completeFigure }) => ({ value: complete, figure: completeFigure }),
     },
     {
       ...{ id: 'earned', head: 'Earned', file: 'earned', holds: 'money', tone: 'earned', total: totals.earnedCents },

@@ -15,6 +15,7 @@ export const Billable = Part.extend({
       leftCents: Cents,
       overbilled: Money,
       complete: Ratio,
+      completeFigure: z.string(),
     }),
   ),
   totals: z.object({

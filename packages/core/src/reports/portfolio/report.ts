@@ -101,12 +101,15 @@ function allColumns(total: Totals, through: Month | undefined): readonly ColumnO
     { id: 'manager', head: 'Manager', file: 'manager', holds: 'text', of: ({ manager }) => manager },
     { id: 'status', head: 'Status', file: 'status', holds: 'text', of: ({ status }) => status },
     ...Object.entries(MEASURES).map(([id, measure]) => measureColumn(id, measure, { total, through })),
-    { id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent', of: ({ complete }) => complete },
+    {
+      ...{ id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent' },
+      of: ({ id, complete }) => ({ value: complete, figure: figureOf('complete', id, through) }),
+    },
     {
       ...{ id: 'margin', head: 'Margin at completion', file: 'margin_percent', holds: 'percent' },
       share: { part: 'profit-then', whole: ['contract'] },
       formula: 'profit at completion ÷ contract',
-      of: marginOf,
+      of: (row) => ({ value: marginOf(row), figure: figureOf('margin', row.id, through) }),
       total: marginOf(total),
     },
     { id: 'hours', head: 'Hours', file: 'hours', holds: 'hours', of: ({ hours }) => hours, total: total.hours },
@@ -118,14 +121,16 @@ function measureColumn(
   { head, file, of, tone, figure: name }: MeasureColumn,
   { total, through }: { readonly total: Totals; readonly through: Month | undefined },
 ): ColumnOf<PortfolioRow> {
-  const figureOf = ({ id: project }: PortfolioRow) =>
-    name === undefined || through === undefined ? undefined : figureKey({ name, project, through });
   return {
     ...{ id, head, file, holds: 'money' },
     ...(tone === undefined ? {} : { tone }),
-    of: (row) => ({ value: of(row), figure: figureOf(row) }),
+    of: (row) => ({ value: of(row), figure: figureOf(name, row.id, through) }),
     total: of(total),
   };
+}
+
+function figureOf(name: FigureName | undefined, project: number, through: Month | undefined): string | undefined {
+  return name === undefined || through === undefined ? undefined : figureKey({ name, project, through });
 }
 
 function marginOf({ contractCents, profitAtCompletionCents }: Totals): Ratio | null {

@@ -6,7 +6,12 @@ import { Profitability } from './shape.ts';
 const result = (id: number | null, code: string, name: string, times: number) => ({
   ...{ id, code, name, revenue: money(1_000 * times, `revenue ${code}`), costByType: [1, 2, 3, 4, 5, 6].map(costs) },
   ...{ expectedLoss: money(10 * times, 'loss'), otherCost: money(7 * times, 'other'), costCents: 38 },
-  ...{ profit: money(900 * times, 'profit'), margin: share(9, 10), markup: times === 2 ? null : share(9, 1) },
+  ...{
+    profit: money(900 * times, 'profit'),
+    margin: share(9, 10),
+    marginFigure: 'margin',
+    markup: times === 2 ? null : share(9, 1),
+  },
   ...{ hours: 40_000 * times, profitPerHourCents: times === 2 ? null : 225 },
 });
 const costs = (amount: number) => money(amount, `type ${String(amount)}`);
@@ -32,15 +37,15 @@ describe('profit per project', () => {
     expect(rowsRead(table())).toEqual([
       [
         ...['PE-01', 'Garrow Creek', 'PE-01 Garrow Creek', '1000 ← revenue PE-01', ...TYPES],
-        ...['10 ← loss', '7 ← other', '900 ← profit', '9/10', '9/1', '40000', '225'],
+        ...['10 ← loss', '7 ← other', '900 ← profit', '9/10 ← margin', '9/1', '40000', '225'],
       ],
       [
         ...['', 'Hale Land Trust', 'Hale Land Trust', '2000 ← revenue ', ...TYPES],
-        ...['20 ← loss', '14 ← other', '1800 ← profit', '9/10', '–', '80000', '–'],
+        ...['20 ← loss', '14 ← other', '1800 ← profit', '9/10 ← margin', '–', '80000', '–'],
       ],
       [
         ...['', 'Unassigned', 'Unassigned', '0 ← revenue ', ...TYPES],
-        ...['0 ← loss', '0 ← other', '0 ← profit', '9/10', '9/1', '0', '225'],
+        ...['0 ← loss', '0 ← other', '0 ← profit', '9/10 ← margin', '9/1', '0', '225'],
       ],
     ]);
     expect(totalsRead(table())).toEqual([

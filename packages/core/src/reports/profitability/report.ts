@@ -73,8 +73,8 @@ function columns({ total }: Answer): readonly ColumnOf<Row>[] {
       ...{ id: 'margin', head: 'Margin', file: 'margin_percent', holds: 'percent' },
       share: { part: 'profit', whole: ['revenue'] },
       formula: 'profit ÷ revenue',
-      of: ({ margin }) => margin,
-      total: total.margin,
+      of: ({ margin, marginFigure }) => ({ value: margin, figure: marginFigure }),
+      total: { value: total.margin, figure: total.marginFigure },
     },
     {
       ...{ id: 'markup', head: 'Markup', file: 'markup_percent', holds: 'percent', only: 'file' },

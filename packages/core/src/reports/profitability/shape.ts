@@ -15,6 +15,7 @@ const ResultRow = z.object({
   costCents: Cents,
   profit: Money,
   margin: Ratio.nullable(),
+  marginFigure: z.string(),
   markup: Ratio.nullable(),
   hours: Quantity,
   profitPerHourCents: Cents.nullable(),

@@ -5,8 +5,14 @@ import { WipSchedule } from './shape.ts';
 
 const row = {
   ...{ id: 1, code: 'PE-01', name: 'Garrow Creek', client: 'Orr District', contract: money(1_000, 'contract') },
-  ...{ estimate: money(800, 'estimate'), profit: money(200, 'profit'), margin: share(1, 5), cost: money(300, 'cost') },
-  ...{ complete: share(3, 8), progress: 'under-way', earned: money(375, 'earned') },
+  ...{
+    estimate: money(800, 'estimate'),
+    profit: money(200, 'profit'),
+    margin: share(1, 5),
+    marginFigure: 'margin',
+    cost: money(300, 'cost'),
+  },
+  ...{ complete: share(3, 8), completeFigure: 'complete', progress: 'under-way', earned: money(375, 'earned') },
   ...{ profitToDate: money(75, 'to date'), billed: money(400, 'billed'), overbilledCents: 25, underbilledCents: 0 },
   ...{ netFigure: 'net', earnedThisYear: money(175, 'this year'), earnedBeforeYear: money(200, 'before') },
   ...{ backlog: money(625, 'backlog'), costToComplete: money(500, 'to complete') },
@@ -24,8 +30,8 @@ describe('the WIP schedule', () => {
   const table = () => WIP_SCHEDULE.table(answer, {});
   test('a contract to date, this year, earlier and ahead; only the side it stands on has a trace', () => {
     expect(rowsRead(table())[0]).toEqual([
-      ...['PE-01', 'Garrow Creek', 'Orr District', '1000 ← contract', '800 ← estimate', '200 ← profit', '1/5'],
-      ...['300 ← cost', '3/8', '375 ← earned', '75 ← to date', '400 ← billed', '25 ← net', '0'],
+      ...['PE-01', 'Garrow Creek', 'Orr District', '1000 ← contract', '800 ← estimate', '200 ← profit', '1/5 ← margin'],
+      ...['300 ← cost', '3/8 ← complete', '375 ← earned', '75 ← to date', '400 ← billed', '25 ← net', '0'],
       ...['175 ← this year', '200 ← before', '625 ← backlog', '500 ← to complete', '125'],
     ]);
     expect(rowsRead(table())[1]?.slice(12, 14)).toEqual(['0', '60 ← net']);

@@ -58,7 +58,7 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
       ...{ id: 'margin', head: 'Margin', file: 'margin_percent', holds: 'percent' },
       share: { part: 'profit', whole: ['contract'] },
       formula: 'gross profit at completion ÷ contract',
-      of: ({ margin }) => margin,
+      of: ({ margin, marginFigure }) => ({ value: margin, figure: marginFigure }),
       total: totals.contractCents > 0 ? ratio(totals.profitCents, totals.contractCents) : null,
       ...toDate,
     },
@@ -66,7 +66,7 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
     {
       ...{ id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent' },
       formula: 'cost ÷ at completion, or as the project is measured',
-      of: ({ complete }) => complete,
+      of: ({ complete, completeFigure }) => ({ value: complete, figure: completeFigure }),
       ...toDate,
     },
     { ...money('earned', 'Earned', totals.earnedCents), tone: 'earned', of: ({ earned }) => traced(earned) },
