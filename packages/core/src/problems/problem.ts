@@ -40,6 +40,7 @@ export interface Facts {
   'not-a-choice': { readonly typed: string; readonly choices: readonly string[] };
   'too-long': { readonly field: string; readonly most: number };
   'copy-failed': { readonly reason: string };
+  'unreadable-picture': object;
   'unseen-characters': { readonly field: string };
   'unknown-code': { readonly subject: Subject; readonly typed: string };
   'ambiguous-code': { readonly subject: Subject; readonly typed: string; readonly among: readonly string[] };

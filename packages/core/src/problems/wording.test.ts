@@ -21,6 +21,7 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'unreadable-day': { kind: 'unreadable-day', typed: 'soon' },
   'not-a-choice': { kind: 'not-a-choice', typed: 'gold', choices: ['labor', 'material'] },
   'too-long': { kind: 'too-long', field: 'the text', most: 200 },
+  'unreadable-picture': { kind: 'unreadable-picture' },
   'copy-failed': { kind: 'copy-failed', reason: 'the disk is full' },
   'day-outside-books': {
     kind: 'day-outside-books',

@@ -30,6 +30,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'unreadable-day': (fact) => `"${fact.typed}" is no day. Type one such as 3/31, 31 mar, 2027-03-31 or +30.`,
   'not-a-choice': (fact) => `"${fact.typed}" is not one of ${fact.choices.join(', ')}. Use one of these.`,
   'too-long': (fact) => `${sentence(fact.field)} is longer than ${fact.most} characters. Shorten it.`,
+  'unreadable-picture': () => 'The picture cannot be read. Save it anew as PNG or JPEG, and take that.',
   'copy-failed': (fact) => `No copy was made: ${fact.reason}. See to it and try again.`,
   'day-outside-books': (fact) =>
     fact.day < fact.first

@@ -15,6 +15,24 @@ export const CompanyForm = z.strictObject({
   firstMonth: Month,
 });
 
+/** Characters of a picture as a data URL: some 300 KB. */
+const MOST_OF_A_PICTURE = 400_000;
+
+/** What the company's letters carry. */
+export const Letterhead = z.strictObject({
+  /** Lines, as they stand on an envelope. */
+  address: z.string().max(400, 'Shorten it to 400 characters.'),
+  /** Lines at the foot of an invoice: where it is to be paid to. */
+  bankDetails: z.string().max(400, 'Shorten it to 400 characters.'),
+  /** A PNG or JPEG as a data URL. */
+  logo: z
+    .string()
+    .max(MOST_OF_A_PICTURE, 'Take a picture of at most 300 KB.')
+    .regex(/^data:image\/(png|jpeg);base64,[A-Za-z0-9+/]+=*$/, 'Take a PNG or JPEG picture.')
+    .nullable(),
+  paper: z.enum(['letter', 'a4']),
+});
+
 export const RecordParams = z.strictObject({ kind: z.enum(RECORD_KIND_NAMES as [string, ...string[]]) });
 export const OneRecordParams = RecordParams.extend({ id: IdText });
 
@@ -37,6 +55,8 @@ export const Imported = z.object({ added: z.int(), changed: z.int() });
 export const SETUP_ENDPOINTS = {
   setUp: { method: 'post', path: '/company', may: 'run-company', summary: 'Set up the company with a starter chart', body: CompanyForm, response: Done, makesStale: ['ledger', 'records', 'months'] },
   changeCompany: { method: 'put', path: '/company', may: 'run-company', summary: 'Change the company', body: CompanyForm.omit({ firstMonth: true }), response: Done, makesStale: ['records'] },
+  letterhead: { method: 'get', path: '/company/letterhead', may: 'read-books', summary: "What the company's letters carry", response: Letterhead, reads: ['records'] },
+  changeLetterhead: { method: 'put', path: '/company/letterhead', may: 'run-company', summary: "Change what the company's letters carry", body: Letterhead, response: Done, makesStale: ['records'] },
   records: { method: 'get', path: '/records/{kind}', may: 'read-books', summary: 'All records of a kind', params: RecordParams, response: Records, reads: ['records', 'plans'] },
   addRecord: { method: 'post', path: '/records/{kind}', may: 'keep-books', summary: 'Add a record', params: RecordParams, body: RecordForm, response: StoredRecord, makesStale: ['records', 'plans', 'ledger'] },
   changeRecord: { method: 'put', path: '/records/{kind}/{id}', may: 'keep-books', summary: 'Change a record', params: OneRecordParams, body: RecordChange, response: StoredRecord, makesStale: ['records', 'plans', 'ledger'] },

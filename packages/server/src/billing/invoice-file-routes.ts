@@ -4,7 +4,7 @@ import { FILES } from '@lowtide/core/wire/files.ts';
 import { file } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { printedCompany } from '../records/letterhead-queries.ts';
 import { printedInvoice } from './invoice-queries.ts';
 
 /** The printable invoice. The PDF library is loaded at the first print: starting the server need not wait for it. */
@@ -13,7 +13,7 @@ export function invoiceFileRoutes(router: Router, context: Context): void {
     read: async (trx, req) => {
       const invoice = await printedInvoice(trx, ById.parse(req.params).id);
       if (!invoice) throw new Refusal([{ at: '', kind: 'not-there', subject: 'invoice' }], 404);
-      return { invoice, company: await companyOf(trx) };
+      return { invoice, company: await printedCompany(trx) };
     },
     send: async (res, { invoice, company }) => {
       const { invoicePdf } = await import('./invoice-pdf.ts');

@@ -7,6 +7,7 @@ import * as lists from './migrations/0004-lists.ts';
 import * as people from './migrations/0005-people.ts';
 import * as audit from './migrations/0006-audit.ts';
 import * as tableLayouts from './migrations/0007-table-layouts.ts';
+import * as letterhead from './migrations/0008-letterhead.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -14,7 +15,16 @@ export interface Migration {
 }
 
 /** In order; a file's version is how many of them it has had. Merged ones are frozen: a change is a new one. */
-export const MIGRATIONS: readonly Migration[] = [books, estimates, versions, lists, people, audit, tableLayouts];
+export const MIGRATIONS: readonly Migration[] = [
+  books,
+  estimates,
+  versions,
+  lists,
+  people,
+  audit,
+  tableLayouts,
+  letterhead,
+];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */
 export class NewerBooks extends Error {

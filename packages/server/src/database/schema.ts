@@ -11,6 +11,10 @@ export interface Schema {
     first_month: number;
     locked_through: number | null;
     forecast_months: number | null;
+    address: Generated<string>;
+    bank_details: Generated<string>;
+    logo: Generated<string | null>;
+    paper: Generated<string>;
   };
   account: Coded & { type: string; role: string | null };
   tax_code: Coded & { rate_millionths: number; recoverable_millionths: number };

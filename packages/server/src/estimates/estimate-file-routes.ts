@@ -6,7 +6,7 @@ import { FILES } from '@lowtide/core/wire/files.ts';
 import type { Db } from '../database/schema.ts';
 import { file } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { printedCompany } from '../records/letterhead-queries.ts';
 import { billingAddress } from './client-queries.ts';
 import { estimateBasis } from './estimate-basis-queries.ts';
 import { estimateOf } from './estimate-queries.ts';
@@ -49,7 +49,7 @@ async function estimateRead(trx: Db, req: Request) {
   const estimate = await estimateOf(trx, ById.parse(req.params).id);
   const basis = await estimateBasis(trx, estimate.project, estimate.pricedOn);
   const client = await billingAddress(trx, basis.project.client);
-  return { estimate, basis, client, company: await companyOf(trx) };
+  return { estimate, basis, client, company: await printedCompany(trx) };
 }
 
 function fileName({ estimate, basis }: Awaited<ReturnType<typeof estimateRead>>, kind: string): string {

@@ -4,11 +4,12 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { percent } from '@lowtide/core/money/ratio.ts';
 import type { Cell, TableColumn } from '@lowtide/core/reports/table.ts';
-import { printed } from './letter.ts';
+import type { PrintedCompany } from '../records/letterhead-queries.ts';
+import { FIGURES, printed } from './letter.ts';
 import type { ShownTable } from './table-files.ts';
 
 export interface ReportHead {
-  readonly company: string;
+  readonly company: Pick<PrintedCompany, 'name' | 'paper'>;
   readonly title: string;
   readonly subtitle: string;
 }
@@ -22,6 +23,7 @@ export async function pdfOf(
     columns.map((column, place) => ({
       text: textOf(cells[place] ?? { value: null }, column),
       alignment: column.holds === 'text' || column.holds === 'day' ? 'left' : 'right',
+      ...(column.holds === 'text' ? {} : FIGURES),
       bold,
     }));
   const heads = columns.map(({ head, holds }): TableCell => ({
@@ -31,12 +33,13 @@ export async function pdfOf(
   }));
   return printed({
     title,
-    author: company,
+    author: company.name,
+    paper: company.paper,
     across: true,
     content: [
       {
         columns: [
-          { text: company, bold: true },
+          { text: company.name, bold: true },
           { text: title, bold: true, alignment: 'right' },
         ],
       },

@@ -22,6 +22,7 @@ import { audit } from '../audit/audit-queries.ts';
 import { companyIfAny, companyOf } from './company-queries.ts';
 import { insertCompany, lockMonths, rememberFile, updateCompany } from './company-write-queries.ts';
 import { csvRecords } from './csv-records.ts';
+import { printedCompany, updateLetterhead } from './letterhead-queries.ts';
 import { references, versionOf, type Recording } from './record-queries.ts';
 import { STORES, TABLES } from './record-stores.ts';
 import { insertVersion, latestVersion } from './version-queries.ts';
@@ -41,6 +42,7 @@ export function setupRoutes(router: Router, context: Context): void {
     await audit(trx, acting, { action: 'change company', subject: body.name, detail: { before, after: body } });
     return { done: true };
   });
+  letterheadRoutes(router, context);
   write(router, context, 'lockMonths', async (trx, { body }, acting) => {
     await companyOf(trx);
     if (body.reason.trim() === '') throw new Refusal([{ at: 'reason', kind: 'reason-needed' }]);
@@ -49,6 +51,34 @@ export function setupRoutes(router: Router, context: Context): void {
     return { done: true };
   });
   recordRoutes(router, context);
+}
+
+function letterheadRoutes(router: Router, context: Context): void {
+  read(router, context, 'letterhead', async (db) => {
+    await companyOf(db);
+    const { address, bankDetails, logo, paper } = await printedCompany(db);
+    return { address, bankDetails, logo, paper };
+  });
+  const prepare = async ({ body }: Asked<'changeLetterhead'>): Promise<void> => {
+    const { isPrintable } = await import('../print/letter.ts');
+    if (body.logo !== null && !(await isPrintable(body.logo))) {
+      throw new Refusal([{ at: 'logo', kind: 'unreadable-picture' }]);
+    }
+  };
+  write(
+    router,
+    context,
+    'changeLetterhead',
+    async (trx, { body }, acting) => {
+      await companyOf(trx);
+      await updateLetterhead(trx, body);
+      const { logo, ...written } = body;
+      const detail = { ...written, logo: logo === null ? 'none' : 'a picture' };
+      await audit(trx, acting, { action: 'change letterhead', subject: '', detail });
+      return { done: true };
+    },
+    { prepare },
+  );
 }
 
 function recordRoutes(router: Router, context: Context): void {

@@ -7,7 +7,7 @@ import type { Table } from '@lowtide/core/reports/table.ts';
 import type { Db } from '../database/schema.ts';
 import { file, read, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { printedCompany } from '../records/letterhead-queries.ts';
 import { costCurveOf } from './outlook.ts';
 import { REPORT_ANSWERS } from './report-answers.ts';
 import { partOf, refuseBackwards } from './report-part.ts';
@@ -77,7 +77,7 @@ function fileRoutes(router: Router, context: Context, name: ReportName): void {
     },
   });
   file(router, context, reportFile(name, 'pdf'), {
-    read: async (trx, req) => ({ asked: await tableRead(trx, req), company: (await companyOf(trx)).name }),
+    read: async (trx, req) => ({ asked: await tableRead(trx, req), company: await printedCompany(trx) }),
     send: async (res, { asked: { table, columns }, company }, req) => {
       const through = monthText(month(String(req.query['through'])));
       const { pdfOf } = await import('../print/table-pdf.ts');

@@ -50,7 +50,7 @@ describe('profit per project', () => {
     ]);
     expect(totalsRead(table())).toEqual([
       ...['', 'Company', 'Company', '3000 ← revenue ', ...TYPES],
-      ...['30 ← loss', '21 ← other', '2700 ← profit', '9/10', '9/1', '120000', '225'],
+      ...['30 ← loss', '21 ← other', '2700 ← profit', '9/10 ← margin', '9/1', '120000', '225'],
     ]);
   });
 
