@@ -2,7 +2,16 @@ import type { IsoDate } from '../calendar/iso-date.ts';
 import { isNameableMonth } from '../calendar/month.ts';
 import { codeIn, dayIn, filled, numberIn, textIn, withinBooks, type Cell } from '../cells/cell.ts';
 import { lookedUp, type Named } from '../lookup/lookup.ts';
-import { accepted, following, gathered, mapped, refused, unless, type Decision } from '../problems/decision.ts';
+import {
+  accepted,
+  following,
+  gathered,
+  mapped,
+  problemsOf,
+  refused,
+  unless,
+  type Decision,
+} from '../problems/decision.ts';
 import type { Problem, Subject } from '../problems/problem.ts';
 import type { Field } from './field.ts';
 import { fieldsOf, type RecordKind } from './record-kinds.ts';
@@ -39,6 +48,15 @@ export function readRecord(kind: RecordKind, typed: TypedRecord, context: Record
     ),
   );
   return following(unless(unknown, null), () => read);
+}
+
+/** What is wrong with fields by themselves, whatever codes they name: what a form can tell before anything is sent. */
+export function fieldProblems(kind: RecordKind, typed: TypedRecord, today: IsoDate): readonly Problem[] {
+  const own = fieldsOf(kind).filter(({ holds }) => holds.kind !== 'code-of');
+  const context: RecordContext = { today, references: () => [] };
+  return own.flatMap((field) =>
+    problemsOf(fieldIn(field, { typed: typed[field.name] ?? '', at: field.name }, context)),
+  );
 }
 
 type Value = string | number | null;

@@ -89,9 +89,9 @@ function useInvoiceForm(project: string) {
   const { answer: preview } = useRead('previewInvoice', { body: form }, { keepLast: true });
   // Fields still empty are not wrong yet; the refusal of a posting names them.
   const field = (name: keyof typeof typed.form): TypedField => {
-    const { value, onChange, problem } = typed.field(name);
+    const { value, problem, ...own } = typed.field(name);
     const previewed = value === '' ? undefined : preview?.problems.find(({ at }) => at === name)?.message;
-    return { value: name === 'taxCode' ? taxCode : value, onChange, problem: previewed ?? problem };
+    return { ...own, value: name === 'taxCode' ? taxCode : value, problem: previewed ?? problem };
   };
   return {
     form,

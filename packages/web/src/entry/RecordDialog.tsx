@@ -1,17 +1,17 @@
-import { useState } from 'react';
 import type { Field as RecordField } from '@lowtide/core/records/field.ts';
 import { choiceText } from '@lowtide/core/records/choice-text.ts';
+import { wording } from '@lowtide/core/problems/wording.ts';
+import { fieldProblems } from '@lowtide/core/records/read-record.ts';
 import { fieldsOf, RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { useRead, useWrite } from '../api/books-api.ts';
-import type { Trouble } from '../api/trouble.ts';
-import { acceptanceOf } from '../api/use-typed-form.ts';
+import { useTypedForm, type TypedField } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
 import { DayField } from '../ui/DayField.tsx';
 import { Field } from '../ui/Field.tsx';
-import { Note } from '../ui/notes.tsx';
+import { Refused } from '../ui/notes.tsx';
 import { PickField } from '../ui/PickField.tsx';
 
 export interface RecordDialogProps {
@@ -29,24 +29,28 @@ export const NEW_PROJECT = { kind: 'client', status: 'active', method: 'cost-to-
 
 /** Adds or changes a record of any kind; its fields come from the list all forms and files are made from. */
 export function RecordDialog({ kind, fields: initial, existing, onClose, onDone }: RecordDialogProps) {
-  const [fields, setFields] = useState(initial);
-  const [trouble, setTrouble] = useState<Trouble | null>(null);
+  const { today } = useShownBooks();
+  const list = fieldsOf(kind);
+  const blank = Object.fromEntries(list.map(({ name }) => [name, initial[name] ?? '']));
+  const { form, field, acceptance, general, settle, ready } = useTypedForm<Readonly<Record<string, string>>>(
+    blank,
+    (typed) => fieldProblems(kind, typed, today).map((problem) => ({ at: problem.at, message: wording(problem) })),
+  );
   const [add, adding] = useWrite('addRecord');
   const [change, changing] = useWrite('changeRecord');
-  const acceptance = acceptanceOf(trouble);
   const acceptWarnings = acceptance !== null;
   const save = async (): Promise<void> => {
-    const written = existing
-      ? await change({
-          params: { kind, id: String(existing.id) },
-          body: { version: existing.version, fields, acceptWarnings },
-        })
-      : await add({ params: { kind }, body: { fields, acceptWarnings } });
-    if (written.ok) onDone(written.answer.fields);
-    else setTrouble(written.trouble);
+    if (!(await ready())) return;
+    const written = settle(
+      existing
+        ? await change({
+            params: { kind, id: String(existing.id) },
+            body: { version: existing.version, fields: form, acceptWarnings },
+          })
+        : await add({ params: { kind }, body: { fields: form, acceptWarnings } }),
+    );
+    if (written) onDone(written.fields);
   };
-  const list = fieldsOf(kind);
-  const general = trouble?.problems.filter(({ at }) => !list.some(({ name }) => name === at)) ?? [];
   const { one } = RECORD_KINDS[kind];
   return (
     <Dialog
@@ -55,26 +59,17 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
       width={640}
     >
       <FieldGrid>
-        {list.map((field, index) => (
+        {list.map((each, index) => (
           <FieldOf
-            key={field.name}
-            field={field}
-            value={fields[field.name] ?? ''}
-            isFixed={existing !== undefined && field.need === 'fixed'}
+            key={each.name}
+            field={each}
+            typed={field(each.name)}
+            isFixed={existing !== undefined && each.need === 'fixed'}
             autoFocus={index === (existing ? 1 : 0)}
-            problem={trouble?.problems.find(({ at }) => at === field.name)?.message}
-            onChange={(value) => {
-              setFields({ ...fields, [field.name]: value });
-              if (acceptWarnings) setTrouble(null);
-            }}
           />
         ))}
       </FieldGrid>
-      {trouble && (general.length > 0 || trouble.problems.length === 0) ? (
-        <Note $tone="trouble" role="alert">
-          {trouble.detail}
-        </Note>
-      ) : null}
+      <Refused why={general} />
       <DialogActions>
         {existing ? <AsOfLink to={`/settings/audit?about=${kind}+${existing.id}`}>Audit log</AsOfLink> : null}
         <Button onPress={onClose}>Cancel</Button>
@@ -88,17 +83,15 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
 
 interface FieldOfProps {
   readonly field: RecordField;
-  readonly value: string;
+  readonly typed: TypedField;
   readonly isFixed: boolean;
   readonly autoFocus: boolean;
-  readonly problem: string | undefined;
-  readonly onChange: (value: string) => void;
 }
 
-function FieldOf({ field, value, isFixed, autoFocus, problem, onChange }: FieldOfProps) {
+function FieldOf({ field, typed, isFixed, autoFocus }: FieldOfProps) {
   const { today } = useShownBooks();
   const { name, label, holds, hint, need } = field;
-  const common = { label: need === 'optional' ? label : `${label} *`, value, onChange, problem };
+  const common = { label: need === 'optional' ? label : `${label} *`, ...typed };
   if (isFixed) return <Field {...common} isReadOnly hint="Cannot be changed any more." />;
   switch (holds.kind) {
     case 'choice': {
@@ -128,12 +121,9 @@ function FieldOf({ field, value, isFixed, autoFocus, problem, onChange }: FieldO
   }
 }
 
-interface CodeFieldProps {
+interface CodeFieldProps extends TypedField {
   readonly record: RecordKind;
   readonly label: string;
-  readonly value: string;
-  readonly onChange: (value: string) => void;
-  readonly problem: string | undefined;
   readonly hint: string;
   readonly autoFocus: boolean;
 }

@@ -2,13 +2,15 @@ import { useState } from 'react';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useWrite } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
-import { useTypedForm } from '../api/use-typed-form.ts';
+import { CompanyForm as CompanyShape } from '@lowtide/core/wire/setup.ts';
+import { checkedBy, useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Note, Refused } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
+import { LetterheadPart } from './LetterheadPart.tsx';
 
 const DECIMALS = [
   { value: 'all', text: 'all' },
@@ -20,27 +22,41 @@ const FORECAST_AGES = [
   ...[0, 1, 2, 3, 6, 12].map((count) => ({ value: String(count), text: count === 1 ? '1 month' : `${count} months` })),
 ];
 
+interface Typed {
+  readonly name: string;
+  readonly currency: string;
+  readonly startMonth: string;
+  readonly decimals: string;
+  readonly forecastAge: string;
+}
+
+function bodyOf({ name, currency, startMonth, decimals, forecastAge }: Typed) {
+  return {
+    ...{ name, currency: currency.toUpperCase(), fiscalYearStartMonth: Number(startMonth) },
+    percentDecimals: decimals === 'all' ? null : Number(decimals),
+    forecastMonths: forecastAge === 'any' ? null : Number(forecastAge),
+  };
+}
+
+const CHECK = checkedBy(CompanyShape.omit({ firstMonth: true }), bodyOf, { fiscalYearStartMonth: 'startMonth' });
+
 /** The company, and how exactly percent complete is kept. */
 export function CompanyForm() {
   const { company } = useShownBooks().frame;
-  const { form, field, general, settle } = useTypedForm({
-    name: company?.name ?? '',
-    currency: company?.currency ?? '',
-    startMonth: String(company?.fiscalYearStartMonth ?? 1),
-    decimals: company?.percentDecimals == null ? 'all' : String(company.percentDecimals),
-    forecastAge: company?.forecastMonths == null ? 'any' : String(company.forecastMonths),
-  });
+  const { form, field, general, settle, ready } = useTypedForm(
+    {
+      name: company?.name ?? '',
+      currency: company?.currency ?? '',
+      startMonth: String(company?.fiscalYearStartMonth ?? 1),
+      decimals: company?.percentDecimals == null ? 'all' : String(company.percentDecimals),
+      forecastAge: company?.forecastMonths == null ? 'any' : String(company.forecastMonths),
+    },
+    CHECK,
+  );
   const [kept, setKept] = useState(false);
   const [change, { busy }] = useWrite('changeCompany');
   const keep = async (): Promise<void> => {
-    const percentDecimals = form.decimals === 'all' ? null : Number(form.decimals);
-    const forecastMonths = form.forecastAge === 'any' ? null : Number(form.forecastAge);
-    const { name, currency, startMonth } = form;
-    const body = {
-      ...{ name, currency: currency.toUpperCase(), fiscalYearStartMonth: Number(startMonth) },
-      ...{ percentDecimals, forecastMonths },
-    };
-    setKept(settle(await change({ body })) !== undefined);
+    if (await ready()) setKept(settle(await change({ body: bodyOf(form) })) !== undefined);
   };
   return (
     <Page
@@ -69,10 +85,11 @@ export function CompanyForm() {
       </FieldGrid>
       {kept ? (
         <Note $tone="good" role="status">
-          Kept.
+          Saved.
         </Note>
       ) : null}
       <Refused why={general} />
+      <LetterheadPart />
     </Page>
   );
 }

@@ -11,6 +11,9 @@ export interface FieldProps {
   readonly label: string;
   readonly value: string;
   readonly onChange: (value: string) => void;
+  /** What a form calls it. */
+  readonly name?: string;
+  readonly onBlur?: () => void;
   /** What is wrong with it; keeps what was typed. */
   readonly problem?: string | undefined;
   readonly hint?: string;

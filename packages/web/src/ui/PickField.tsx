@@ -15,12 +15,15 @@ export interface PickFieldProps {
   readonly onChange: (code: string) => void;
   readonly options: readonly { readonly code: string; readonly name: string }[];
   readonly problem?: string | undefined;
+  readonly name?: string | undefined;
+  readonly onBlur?: (() => void) | undefined;
   readonly hint?: string;
   readonly autoFocus?: boolean;
 }
 
 /** Takes a code or a part of a name; what is typed is kept whether it is in the list or not. */
-export function PickField({ label, value, onChange, options, problem, autoFocus = false }: PickFieldProps) {
+export function PickField(props: PickFieldProps) {
+  const { label, value, onChange, options, problem, name, onBlur, autoFocus = false } = props;
   const word = value.trim().toLowerCase();
   const shown = options
     .filter(({ code, name }) => `${code} ${name}`.toLowerCase().includes(word) || code.toLowerCase() === word)
@@ -37,7 +40,7 @@ export function PickField({ label, value, onChange, options, problem, autoFocus 
     >
       <Label>{label}</Label>
       <div>
-        <Box autoFocus={autoFocus} autoComplete="off" />
+        <Box name={name} onBlur={onBlur} autoFocus={autoFocus} autoComplete="off" />
         <Button aria-label={`${label}: show all`}>
           <ChevronDown size={13} aria-hidden />
         </Button>
