@@ -44,6 +44,24 @@ test('set up a company from nothing, on screen and from files', async () => {
   await sees(page, '1 added, 0 changed.');
 });
 
+test('first steps lead on, and each is done once its page has what it needs', async () => {
+  await go('/projects');
+  await sees(page, 'First steps');
+  const next = () => page.$eval('li[aria-current="step"] a', ({ textContent }) => textContent);
+  expect(await next()).toBe('Your letters');
+  await page.locator('li[aria-current="step"] a').click();
+  await fill(page, 'Address', '3 Sluice Row, Kelder');
+  await click(page, 'Save letterhead');
+  await sees(page, 'Letters carry it from now on.');
+  await go('/projects');
+  // Cost codes and a client are there; what is missing is a supplier.
+  await page.waitForFunction(() =>
+    document.querySelector('li[aria-current="step"]')?.textContent.includes('suppliers'),
+  );
+  expect(await page.$$eval('li[data-done]', (done) => done.length)).toBe(2);
+  expect(await accessibilityProblems(page)).toEqual([]);
+});
+
 test('where nothing is yet, every report says so', async () => {
   for (const [path, says] of [
     ['/reports/portfolio', 'No project yet.'],

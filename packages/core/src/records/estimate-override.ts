@@ -6,7 +6,7 @@ export const ESTIMATE_OVERRIDE: KindOfRecord = {
   countsOn: 'month',
   fields: [
     OF_PROJECT,
-    field('month', 'From month', { kind: 'month' }, ['required', 'First month it holds for, as YYYY-MM.']),
+    field('month', 'From month', { kind: 'month' }, ['required', 'First month it holds for, such as mar 2027.']),
     field('amount', 'At completion', { kind: 'money' }, [
       'optional',
       'Whole cost at completion; empty returns to the forecast or the budget.',

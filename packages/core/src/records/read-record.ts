@@ -1,5 +1,6 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
-import { isNameableMonth } from '../calendar/month.ts';
+import { monthOf } from '../calendar/month.ts';
+import { typedMonth } from '../calendar/typed-month.ts';
 import { codeIn, dayIn, filled, numberIn, textIn, withinBooks, type Cell } from '../cells/cell.ts';
 import { lookedUp, type Named } from '../lookup/lookup.ts';
 import {
@@ -76,9 +77,7 @@ function valueIn(field: Field, cell: Cell, context: RecordContext): Decision<Val
     case 'day':
       return dayIn(cell, context.today);
     case 'month':
-      return isNameableMonth(cell.typed)
-        ? accepted(cell.typed)
-        : refused({ at: cell.at, kind: 'not-a-choice', typed: cell.typed, choices: ['months such as 2027-03'] });
+      return monthIn(cell, context.today);
     case 'choice':
       return choiceIn(holds.choices, cell);
     case 'code-of':
@@ -93,6 +92,13 @@ function valueIn(field: Field, cell: Cell, context: RecordContext): Decision<Val
     case 'count':
       return scaledIn(field, holds.kind, cell);
   }
+}
+
+function monthIn({ typed, at }: Cell, today: IsoDate): Decision<string> {
+  const read = typedMonth(typed, monthOf(today));
+  return read === undefined
+    ? refused({ at, kind: 'not-a-choice', typed, choices: ['a month such as mar 2027 or 2027-03'] })
+    : accepted(read);
 }
 
 /** How finely each is typed, and what it may be at least and at most, scaled and in words. */

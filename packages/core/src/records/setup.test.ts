@@ -111,7 +111,7 @@ describe('a record as typed', () => {
     {
       case: 'a month that is none',
       kind: 'estimate-override' as const,
-      fields: { month: 'march' },
+      fields: { month: 'someday' },
       at: 'month',
       why: 'not-a-choice',
     },

@@ -1,4 +1,5 @@
-import { fiscalYearStart, isNameableMonth, month, monthOf } from '@lowtide/core/calendar/month.ts';
+import { fiscalYearStart, monthOf, monthText } from '@lowtide/core/calendar/month.ts';
+import { typedMonth } from '@lowtide/core/calendar/typed-month.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { useWrite } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
@@ -14,11 +15,13 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
     name: '',
     currency: 'USD',
     startMonth: '1',
-    firstMonth: fiscalYearStart(monthOf(today), 1) as string,
+    firstMonth: monthText(fiscalYearStart(monthOf(today), 1)),
   });
   const [setUp, { busy }] = useWrite('setUp');
+  const firstMonth = typedMonth(form.firstMonth, monthOf(today));
   const begin = async (): Promise<void> => {
-    const { name, currency, startMonth, firstMonth } = form;
+    const { name, currency, startMonth } = form;
+    if (firstMonth === undefined) return;
     settle(
       await setUp({
         body: {
@@ -32,7 +35,6 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
       }),
     );
   };
-  const monthGood = isNameableMonth(form.firstMonth);
   return (
     <FirstSheet title="New books">
       <p>
@@ -50,12 +52,12 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
         <Field
           label="First month of the books"
           {...field('firstMonth')}
-          problem={monthGood ? field('firstMonth').problem : 'Give a month as YYYY-MM.'}
-          hint={monthGood ? `From ${month(form.firstMonth)} on.` : ''}
+          problem={firstMonth ? field('firstMonth').problem : 'Give a month such as jan 2027.'}
+          hint={firstMonth ? `From ${monthText(firstMonth)} on.` : ''}
         />
       </FieldGrid>
       <Refused why={general} />
-      <Button $look="primary" isDisabled={busy || !monthGood} onPress={() => void begin()}>
+      <Button $look="primary" isDisabled={busy || firstMonth === undefined} onPress={() => void begin()}>
         Begin the books
       </Button>
     </FirstSheet>

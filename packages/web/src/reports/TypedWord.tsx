@@ -1,41 +1,72 @@
 import { useState } from 'react';
 import styled from 'styled-components';
-import { isIsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { isNameableMonth } from '@lowtide/core/calendar/month.ts';
+import { dayText, isoDate, plusDays } from '@lowtide/core/calendar/iso-date.ts';
+import { month, monthText, plusMonths } from '@lowtide/core/calendar/month.ts';
+import { typedDate } from '@lowtide/core/calendar/typed-date.ts';
+import { typedMonth } from '@lowtide/core/calendar/typed-month.ts';
 import { color } from '../theme/tokens.ts';
 
-const KINDS = {
-  month: { isGood: isNameableMonth, as: 'YYYY-MM', advice: 'Give a month as YYYY-MM, such as 2027-01.', width: 68 },
-  day: { isGood: isIsoDate, as: 'YYYY-MM-DD', advice: 'Give a day as YYYY-MM-DD, such as 2027-01-31.', width: 88 },
-} as const;
+interface Kind {
+  readonly read: (typed: string, near: string) => string | undefined;
+  readonly shown: (value: string) => string;
+  readonly plus: (value: string, count: number) => string;
+  readonly such: string;
+  readonly width: number;
+}
+
+const KINDS: Readonly<Record<'month' | 'day', Kind>> = {
+  month: {
+    read: (typed, near) => typedMonth(typed, month(near)),
+    shown: (value) => monthText(month(value)),
+    plus: (value, count) => plusMonths(month(value), count),
+    such: 'a month such as jan 2027, 1/27 or -1',
+    width: 68,
+  },
+  day: {
+    read: (typed, near) => typedDate(typed, isoDate(near)),
+    shown: (value) => dayText(isoDate(value)),
+    plus: (value, count) => plusDays(isoDate(value), count),
+    such: 'a day such as 31 jan, 1/31 or -1',
+    width: 92,
+  },
+};
 
 export interface TypedWordProps {
   readonly kind: keyof typeof KINDS;
   readonly label: string;
+  /** A month or a day. */
   readonly value: string;
   readonly onChange: (value: string) => void;
 }
 
-/** A month or a day within a sentence; takes effect once it is one. */
+/** A month or a day within a sentence, typed as people do: it takes effect with Enter or when it is left; arrows go to the next. */
 export function TypedWord({ kind, label, value, onChange }: TypedWordProps) {
-  const [typed, setTyped] = useState(value);
-  const [shown, setShown] = useState(value);
-  if (shown !== value) {
-    setShown(value);
-    if (typed.trim() !== value) setTyped(value);
-  }
-  const { isGood, as, advice, width } = KINDS[kind];
-  const good = isGood(typed.trim());
+  const [typed, setTyped] = useState<string | null>(null);
+  const { read, shown, plus, such, width } = KINDS[kind];
+  const meant = typed === null ? value : read(typed, value);
+  const take = (): void => {
+    if (meant === undefined) return;
+    setTyped(null);
+    if (meant !== value) onChange(meant);
+  };
   return (
     <Input
       aria-label={label}
-      aria-invalid={!good || undefined}
-      title={good ? `${label}, as ${as}` : advice}
+      aria-invalid={meant === undefined || undefined}
+      title={meant === undefined ? `Give ${such}.` : `${label}: ${such}`}
       style={{ width }}
-      value={typed}
-      onChange={({ target }) => {
-        setTyped(target.value);
-        if (isGood(target.value.trim())) onChange(target.value.trim());
+      value={typed ?? shown(value)}
+      onFocus={({ target }) => target.select()}
+      onChange={({ target }) => setTyped(target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') take();
+        if (event.key === 'Escape') setTyped(null);
+        const step = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
+        if (step === 0 || meant === undefined) return;
+        event.preventDefault();
+        setTyped(null);
+        onChange(plus(meant, step));
       }}
     />
   );
