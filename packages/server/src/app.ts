@@ -37,6 +37,7 @@ import { whoAsks } from './people/who-asks.ts';
 import { projectFileRoutes } from './projects/project-file-routes.ts';
 import { projectRoutes } from './projects/project-routes.ts';
 import { recognitionRoutes } from './recognition/recognition-routes.ts';
+import { recordFileRoutes } from './records/record-file-routes.ts';
 import { setupRoutes } from './records/setup-routes.ts';
 import { reportRoutes } from './reports/report-routes.ts';
 import { viewRoutes } from './reports/view-routes.ts';
@@ -82,6 +83,7 @@ const FEATURES = [
   invoiceFileRoutes,
   reportRoutes,
   projectFileRoutes,
+  recordFileRoutes,
   viewRoutes,
   auditRoutes,
   sessionRoutes,

@@ -1,3 +1,4 @@
+import type { Warning } from '../problems/problem.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Catalog } from './catalog.ts';
 import type { DocumentKind } from './kinds.ts';
@@ -38,6 +39,8 @@ export interface KindOfSheet<S extends object = object> {
   /** What a kept one is called; `id` is its number as a draft. */
   nameOf(sheet: S, id: number): string;
   scope(sheet: S): SheetScope;
+  /** Cells that are typed in and not looked at. */
+  unread?(sheet: S): readonly Warning[];
   /** What it says, by the code that reads it when it is posted. */
   read(sheet: S, catalog: Catalog): SheetReading;
 }

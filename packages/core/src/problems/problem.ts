@@ -151,6 +151,8 @@ export interface Concerns {
   'forecast-old': { readonly project: string; readonly month: Month };
   'loss-expected': { readonly project: string; readonly loss: Cents };
   'forecast-below-cost': { readonly cost: Cents; readonly estimate: Cents };
+  'forecast-far': { readonly estimate: Cents; readonly expected: Cents };
+  'counts-on-first-line': { readonly field: string };
 }
 
 /** A fact of some of the kinds; of any, where none are named. */

@@ -130,6 +130,8 @@ const CONCERNS: { readonly [K in keyof Concerns]: Concern<K> } = {
   'hours-there': { kind: 'hours-there', employee: 'A', day, code: '', hours: quantity(80_000) },
   'no-contract': { kind: 'no-contract', project: 'P', cost: money },
   'line-over-forecast': { kind: 'line-over-forecast', project: 'P', code: 'A', cost: money, forecast: cents(1) },
+  'forecast-far': { kind: 'forecast-far', estimate: money, expected: cents(1) },
+  'counts-on-first-line': { kind: 'counts-on-first-line', field: 'Due' },
   'forecast-below-cost': { kind: 'forecast-below-cost', cost: money, estimate: cents(1) },
 };
 

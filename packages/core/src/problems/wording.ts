@@ -191,6 +191,10 @@ const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>) => str
     `${fact.code} of ${fact.project} has cost ${dollars(fact.cost)}, more than the ${dollars(fact.forecast)} it is forecast at. Forecast it again.`,
   'forecast-below-cost': (fact) =>
     `The line has cost ${dollars(fact.cost)} already, more than the ${dollars(fact.estimate)} it is forecast at. Right only where money comes back.`,
+  'forecast-far': (fact) =>
+    `At completion it comes to ${dollars(fact.estimate)}, far from the ${dollars(fact.expected)} of its budget or cost. Check what is typed: percent, units and money are not told apart by their size.`,
+  'counts-on-first-line': (fact) =>
+    `${fact.field} counts on the first line of a bill; here it is not looked at. Empty it, or type it there.`,
 };
 
 function listOf(names: readonly string[]): string {

@@ -47,6 +47,7 @@ export const FILES = {
   estimateCsv: { path: '/estimates/{id}.csv', may: 'read-projects', about: { estimate: 'params.id' } },
   estimateWorkbook: { path: '/estimates/{id}.xlsx', may: 'read-projects', about: { estimate: 'params.id' } },
   proposal: { path: '/estimates/{id}.pdf', may: 'read-projects', about: { estimate: 'params.id' } },
+  records: { path: '/record-files/{kind}.csv', may: 'keep-books' },
   invoice: { path: '/invoices/{id}.pdf', may: 'read-books' },
 } as const satisfies Readonly<Record<string, FileAddress>>;
 

@@ -149,7 +149,7 @@ async function compared(db: Db, id: number, other: number): Promise<Answer<'comp
 async function begin(trx: Trx, { params, body }: Asked<'newEstimate'>, acting: Acting): Promise<Answer<'newEstimate'>> {
   const original = body.copyOf === null ? null : await estimateOf(trx, body.copyOf);
   const basis = await estimateBasis(trx, params.id, acting.today);
-  const sheet = original?.sheet ?? { usualMarkup: '', rows: [] };
+  const sheet = original?.sheet ?? { usualMarkup: await firstMarkup(trx, params.id, body.kind), rows: [] };
   nameProblems(body.name);
   const { kind } = body;
   const made = {
@@ -165,6 +165,14 @@ async function begin(trx: Trx, { params, body }: Asked<'newEstimate'>, acting: A
   await noteStand(trx, estimate, acting, estimate);
   await audit(trx, acting, { action: 'begin estimate', ...subjectOf(estimate) });
   return headAnswer(estimate);
+}
+
+/** A change order begins with the usual markup of the estimate it adds to. */
+async function firstMarkup(trx: Trx, project: number, kind: 'estimate' | 'change'): Promise<string> {
+  if (kind === 'estimate') return '';
+  const all = await projectEstimates(trx, project);
+  const approved = all.find((each) => each.kind === 'estimate' && each.status === 'approved');
+  return approved === undefined ? '' : (await estimateOf(trx, approved.id)).sheet.usualMarkup;
 }
 
 function nameProblems(name: string): void {

@@ -1,5 +1,5 @@
 import { curveMonotoneX, line, scaleLinear } from 'd3';
-import type { KeyboardEvent } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import styled from 'styled-components';
 import { monthText, type Month } from '@lowtide/core/calendar/month.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
@@ -30,62 +30,130 @@ export interface MonthChartProps {
 
 const ROOM = { left: 46, right: 8, top: 8, bottom: 18 };
 
-/** Lines over months, each month a mark that opens what it stands for. */
-export function MonthChart({ label, months, series, height = 170, onMonth, at }: MonthChartProps) {
+/** Lines over months, each month a mark that opens what it stands for; or the same figures as a table. */
+export function MonthChart(props: MonthChartProps) {
+  const { label, months, series, height = 170 } = props;
   const [box, width] = useWidth<HTMLElement>();
+  const [looked, setLooked] = useState<number | null>(null);
+  const [isTable, setTable] = useState(false);
   const isEmpty = series.every(({ values: all }) => all.every((value) => value === null || value === 0));
+  if (isEmpty) return <Figure ref={box}>Nothing yet.</Figure>;
+  return (
+    <Figure ref={box}>
+      {isTable ? (
+        <MonthFigures {...{ label, months, series, height }} />
+      ) : (
+        <MonthLines {...props} height={height} width={width} onLook={setLooked} />
+      )}
+      <figcaption>
+        {isTable ? null : series.map((each) => <SeriesName key={each.name} {...each} />)}
+        <button type="button" onClick={() => setTable(!isTable)}>
+          {isTable ? 'Chart' : 'Figures'}
+        </button>
+        {looked === null || isTable ? null : (
+          <span data-looked>
+            <b>{monthText(months[looked] as Month)}</b> {textAt(series, looked)}
+          </span>
+        )}
+      </figcaption>
+    </Figure>
+  );
+}
+
+function SeriesName({ name, color: tone, dash }: MonthSeries) {
+  return (
+    <span>
+      <svg width="20" height="8" aria-hidden>
+        <line x1="0" x2="20" y1="4" y2="4" stroke={tone} strokeWidth={2} strokeDasharray={dash} />
+      </svg>
+      {name}
+    </span>
+  );
+}
+
+interface MonthLinesProps extends MonthChartProps {
+  readonly width: number;
+  readonly height: number;
+  /** The month that the pointer or the focus is on, by its place. */
+  readonly onLook: (index: number | null) => void;
+}
+
+function MonthLines({ label, months, series, height, width, onMonth, onLook, at }: MonthLinesProps) {
   const values = series.flatMap(({ values: all }) => all.filter((value) => value !== null));
   const x = scaleLinear([0, Math.max(1, months.length - 1)], [ROOM.left, width - ROOM.right]);
   const y = scaleLinear([Math.min(0, ...values), Math.max(100, ...values)], [height - ROOM.bottom, ROOM.top]).nice(4);
   const step = (width - ROOM.left - ROOM.right) / Math.max(1, months.length - 1);
-  if (isEmpty) return <Figure ref={box}>Nothing yet.</Figure>;
   return (
-    <Figure ref={box}>
-      <svg width={width} height={height} role="group" aria-label={label}>
-        {y.ticks(4).map((tick) => (
-          <g key={tick}>
-            <line x1={ROOM.left} x2={width - ROOM.right} y1={y(tick)} y2={y(tick)} stroke={color.line} />
-            <text x={ROOM.left - 6} y={y(tick) + 4} textAnchor="end">
-              {axisText(tick)}
-            </text>
-          </g>
-        ))}
-        {series.map((each) => (
-          <path
-            key={each.name}
-            d={path(each.values, x, y)}
-            fill="none"
-            stroke={each.color}
-            strokeWidth={2}
-            strokeDasharray={each.dash}
-          />
-        ))}
-        {months.map((month, index) => (
-          <MonthMark
-            key={month}
-            month={month}
-            text={series.flatMap(({ name, values: all }) => markText(name, all[index])).join(', ')}
-            left={x(index) - step / 2}
-            width={step}
-            height={height}
-            isAt={month === at}
-            named={index % Math.max(1, Math.ceil(44 / step)) === 0}
-            isLast={index === months.length - 1}
-            onOpen={() => onMonth(month)}
-          />
-        ))}
-      </svg>
-      <figcaption>
-        {series.map(({ name, color: tone, dash }) => (
-          <span key={name}>
-            <svg width="20" height="8" aria-hidden>
-              <line x1="0" x2="20" y1="4" y2="4" stroke={tone} strokeWidth={2} strokeDasharray={dash} />
-            </svg>
-            {name}
-          </span>
-        ))}
-      </figcaption>
-    </Figure>
+    <svg width={width} height={height} role="group" aria-label={label}>
+      {y.ticks(4).map((tick) => (
+        <g key={tick}>
+          <line x1={ROOM.left} x2={width - ROOM.right} y1={y(tick)} y2={y(tick)} stroke={color.line} />
+          <text x={ROOM.left - 6} y={y(tick) + 4} textAnchor="end">
+            {axisText(tick)}
+          </text>
+        </g>
+      ))}
+      {series.map((each) => (
+        <path
+          key={each.name}
+          d={path(each.values, x, y)}
+          fill="none"
+          stroke={each.color}
+          strokeWidth={2}
+          strokeDasharray={each.dash}
+        />
+      ))}
+      {months.map((month, index) => (
+        <MonthMark
+          key={month}
+          month={month}
+          text={textAt(series, index)}
+          left={x(index) - step / 2}
+          width={step}
+          height={height}
+          isAt={month === at}
+          named={index % Math.max(1, Math.ceil(44 / step)) === 0}
+          isLast={index === months.length - 1}
+          onLook={(isLooked) => onLook(isLooked ? index : null)}
+          onOpen={() => onMonth(month)}
+        />
+      ))}
+    </svg>
+  );
+}
+
+function textAt(series: readonly MonthSeries[], index: number): string {
+  return series.flatMap(({ name, values }) => markText(name, values[index])).join(', ');
+}
+
+/** The same figures as a table. */
+function MonthFigures({ label, months, series, height = 0 }: Omit<MonthChartProps, 'onMonth' | 'at'>) {
+  return (
+    <div style={{ maxHeight: height, overflow: 'auto' }} tabIndex={0} role="group" aria-label={label}>
+      <table aria-label={label}>
+        <thead>
+          <tr>
+            <th scope="col">Month</th>
+            {series.map(({ name }) => (
+              <th key={name} scope="col">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {months.map((month, index) => (
+            <tr key={month}>
+              <td>{monthText(month)}</td>
+              {series.map(({ name, values }) => {
+                const value = values[index] ?? null;
+                return <td key={name}>{value === null ? '' : dollars(value)}</td>;
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
 
@@ -114,18 +182,29 @@ interface MonthMarkProps {
   readonly named: boolean;
   /** Its word ends at the edge rather than beyond it. */
   readonly isLast: boolean;
+  /** The pointer or the focus is on it, or leaves it. */
+  readonly onLook: (isLooked: boolean) => void;
   readonly onOpen: () => void;
 }
 
-function MonthMark({ month, text, left, width, height, isAt, named, isLast, onOpen }: MonthMarkProps) {
+function MonthMark({ month, text, left, width, height, isAt, named, isLast, onLook, onOpen }: MonthMarkProps) {
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.key !== 'Enter' && event.key !== ' ') return;
     event.preventDefault();
     onOpen();
   };
   return (
-    <Mark role="button" tabIndex={0} aria-label={`${monthText(month)}: ${text}`} onClick={onOpen} onKeyDown={onKeyDown}>
-      <title>{`${monthText(month)}: ${text}`}</title>
+    <Mark
+      role="button"
+      tabIndex={0}
+      aria-label={`${monthText(month)}: ${text}`}
+      onClick={onOpen}
+      onKeyDown={onKeyDown}
+      onFocus={() => onLook(true)}
+      onBlur={() => onLook(false)}
+      onMouseEnter={() => onLook(true)}
+      onMouseLeave={() => onLook(false)}
+    >
       <rect x={left} y={0} width={width} height={height - ROOM.bottom} />
       {isAt ? (
         <line x1={left + width / 2} x2={left + width / 2} y1={0} y2={height - ROOM.bottom} stroke={color.lineStrong} />
@@ -176,6 +255,35 @@ const Figure = styled.figure`
     padding-left: ${ROOM.left}px;
     font-size: ${type.small};
     color: ${color.textQuiet};
+  }
+  figcaption button {
+    padding: 0;
+    border: 0;
+    background: none;
+    font: inherit;
+    color: inherit;
+    text-decoration: underline;
+    cursor: pointer;
+  }
+  figcaption [data-looked] {
+    flex-basis: 100%;
+    font-variant-numeric: tabular-nums;
+    color: ${color.text};
+  }
+  table {
+    width: 100%;
+    font-size: ${type.small};
+    font-variant-numeric: tabular-nums;
+  }
+  th,
+  td {
+    padding: 2px 8px 2px 0;
+    text-align: right;
+    border-bottom: 1px solid ${color.line};
+  }
+  th:first-child,
+  td:first-child {
+    text-align: left;
   }
   figcaption svg {
     margin-right: 5px;

@@ -36,6 +36,7 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
     blank,
     (typed) => fieldProblems(kind, typed, today).map((problem) => ({ at: problem.at, message: wording(problem) })),
   );
+  const withUsualType = useUsualType();
   const [add, adding] = useWrite('addRecord');
   const [change, changing] = useWrite('changeRecord');
   const acceptWarnings = acceptance !== null;
@@ -63,7 +64,7 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
           <FieldOf
             key={each.name}
             field={each}
-            typed={field(each.name)}
+            typed={each.name === 'costCode' ? withUsualType(field('costCode'), field('costType')) : field(each.name)}
             isFixed={existing !== undefined && each.need === 'fixed'}
             autoFocus={index === (existing ? 1 : 0)}
           />
@@ -79,6 +80,20 @@ export function RecordDialog({ kind, fields: initial, existing, onClose, onDone 
       </DialogActions>
     </Dialog>
   );
+}
+
+/** A cost code that is chosen brings its usual type, unless another one is there. */
+function useUsualType(): (code: TypedField, type: TypedField) => TypedField {
+  const { answer } = useRead('reference', {});
+  const usual = new Map(answer?.costCodes.map(({ code, costType }) => [code, costType ?? '']) ?? []);
+  return (code, type) => ({
+    ...code,
+    onChange: (value) => {
+      code.onChange(value);
+      const [before, own] = [usual.get(code.value) ?? '', usual.get(value.trim()) ?? ''];
+      if (own !== '' && (type.value === '' || type.value === before)) type.onChange(own);
+    },
+  });
 }
 
 interface FieldOfProps {

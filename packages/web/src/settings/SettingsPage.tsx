@@ -85,6 +85,7 @@ function RecordsPart({ kind }: { readonly kind: RecordKind }) {
       facts={answer ? `${rows.length} of ${answer.rows.length}` : ''}
       actions={
         <May do="keep-books">
+          <a href={`/api/record-files/${kind}.csv`}>Save as CSV</a>
           <Button onPress={() => setOpen('import')}>Import CSV</Button>
           <Button $look="primary" onPress={() => setOpen('new')}>
             Add {one.toLowerCase()}

@@ -1,9 +1,10 @@
 import { useMemo, useState } from 'react';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import type { SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
+import { concern } from '@lowtide/core/problems/wording.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import { EntryGrid } from '../entry/EntryGrid.tsx';
-import type { CellPlace, GridRow } from '../entry/grid-edits.ts';
+import type { CellMark, CellPlace, GridRow } from '../entry/grid-edits.ts';
 import { NEW_PROJECT, RecordDialog } from '../entry/RecordDialog.tsx';
 import { markedCells } from '../entry/remark-places.ts';
 import type { DraftState, Preview } from '../entry/use-draft.ts';
@@ -60,7 +61,7 @@ export function SheetGrid({ state, sheet, columns, month, preview, isOpening, go
         columns={gridColumns(columns)}
         rows={cells}
         onChange={change}
-        marks={markedCells(preview)}
+        marks={new Map([...unreadMarks(sheet), ...markedCells(preview)])}
         follows={(row) => follows.get(row)}
         understood={understood}
         isOpening={isOpening}
@@ -92,6 +93,12 @@ export function SheetGrid({ state, sheet, columns, month, preview, isOpening, go
       )}
     </>
   );
+}
+
+/** Marks at cells that are typed in and not looked at. */
+function unreadMarks(sheet: Sheet): readonly (readonly [string, CellMark])[] {
+  const unread = sheetKind(sheet.kind).unread?.(sheet) ?? [];
+  return unread.map((warning) => [warning.at.replace(/^rows\//, ''), { tone: 'warning', message: concern(warning) }]);
 }
 
 /** What follows in cells that nobody typed in, by row and column. */

@@ -1,3 +1,4 @@
+import { unreadCells } from './unread-cells.ts';
 import { NO_SCOPE, type KindOfSheet } from '../kind-of-sheet.ts';
 import { BILL_COLUMNS, type BillSheet } from './form.ts';
 import { readBillSheet } from './read.ts';
@@ -20,5 +21,6 @@ export const BILL_SHEET: KindOfSheet<BillSheet> = {
     ...NO_SCOPE,
     billNumbers: rows.map(({ number }) => number.trim()).filter((number) => number !== ''),
   }),
+  unread: ({ rows }) => unreadCells(rows),
   read: readBillSheet,
 };

@@ -14,7 +14,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../../ui/Dialog.tsx';
 import { DayField } from '../../ui/DayField.tsx';
-import { Remarks } from '../../ui/notes.tsx';
+import { Note, Remarks } from '../../ui/notes.tsx';
 import type { Head } from './use-estimate.ts';
 
 export interface ApproveDialogProps {
@@ -49,6 +49,11 @@ export function ApproveDialog({ head, cost, price, settled, place, onClose }: Ap
         Adds {dollars(cost)} to the budget and {dollars(price)} to the contract. It can be revoked until something is
         posted against it.
       </p>
+      {price === 0 && cost !== 0 ? (
+        <Note $tone="warning" role="status">
+          Its price is 0.00: {dollars(cost)} of cost comes to the budget and nothing to the contract. Check the markup.
+        </Note>
+      ) : null}
       <FieldGrid>
         <DayField near={today} label="Agreed on" autoFocus {...field('agreedOn')} />
         <Choice
@@ -78,7 +83,7 @@ export function ApproveDialog({ head, cost, price, settled, place, onClose }: Ap
       <DialogActions>
         <Button onPress={onClose}>Not yet</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
-          Approve
+          {price === 0 && cost !== 0 ? 'Approve at a price of 0' : 'Approve'}
         </Button>
       </DialogActions>
     </Dialog>

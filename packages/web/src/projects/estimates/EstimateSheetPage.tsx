@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../../api/as-of.tsx';
-import { useWrite } from '../../api/books-api.ts';
+import { useRead, useWrite } from '../../api/books-api.ts';
 import { May, useMay } from '../../api/session.tsx';
 import { EntryGrid } from '../../entry/EntryGrid.tsx';
 import type { CellMark, GridRow } from '../../entry/grid-edits.ts';
@@ -187,9 +187,19 @@ function cellMarks(reading: SheetReading | null): ReadonlyMap<string, CellMark> 
   );
 }
 
+/** Number of the estimate of the project that is approved already and stands against this one; undefined where there is none. */
+function useApprovedEstimate(project: number | undefined, { id, kind }: Head): string | undefined {
+  const { answer } = useRead(
+    'estimates',
+    project === undefined || kind === 'change' ? null : { params: { id: String(project) } },
+  );
+  return answer?.rows.find((each) => each.kind === 'estimate' && each.status === 'approved' && each.id !== id)?.number;
+}
+
 type Open = 'approve' | 'withdraw' | 'reject' | 'files';
 
 function EstimateActions({ state, head, typed, reading, place }: Parts & { readonly place: (at: string) => string }) {
+  const other = useApprovedEstimate(state.basis?.project.id, head);
   const [open, setOpen] = useState<Open | null>(null);
   const [drop, { busy }] = useWrite('dropEstimate');
   const go = useGo();
@@ -218,8 +228,11 @@ function EstimateActions({ state, head, typed, reading, place }: Parts & { reado
       <May do="plan-projects">
         {waits && kind === 'change' ? <Button onPress={() => setOpen('reject')}>Reject</Button> : null}
         {status === 'approved' ? <Button onPress={() => setOpen('withdraw')}>Revoke approval</Button> : null}
+        {waits && other !== undefined ? (
+          <span role="note">{other} is approved already: what comes on top is a change order.</span>
+        ) : null}
         {waits ? (
-          <Button $look="primary" onPress={() => setOpen('approve')}>
+          <Button $look="primary" isDisabled={other !== undefined} onPress={() => setOpen('approve')}>
             Approve
           </Button>
         ) : null}

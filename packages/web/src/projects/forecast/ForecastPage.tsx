@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
+import { farLines } from '@lowtide/core/forecast/far-lines.ts';
 import { readForecast, type ForecastRow, type ReadForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
@@ -51,7 +52,7 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
   const rows = useMemo(() => forecastRows(sheet, isReadOnly ? [] : typed.rows), [typed.rows, sheet, isReadOnly]);
   const read = useMemo(() => readForecast(rows, budgetRows(sheet)), [rows, sheet]);
   const problems = read.problems.map((problem) => ({ at: problem.at, message: wording(problem) }));
-  const warnings = read.warnings.map((warning) => ({ at: warning.at, message: concern(warning) }));
+  const warnings = warningsOf(read, typed.rows !== undefined);
   const { save, refused, busy } = useSaving({ id, sheet, rows, acceptWarnings: warnings.length > 0, done: typed.done });
   return (
     <Page
@@ -72,7 +73,7 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
             {problems.length > 0
               ? `Save (${plural(problems.length, 'error')})`
               : warnings.length > 0
-                ? `Save all the same (${warnings.length} below cost)`
+                ? `Save all the same (${plural(warnings.length, 'warning')})`
                 : `Save the forecast of ${monthText(through)}`}
           </Button>
         </May>
@@ -102,6 +103,12 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
       )}
     </Page>
   );
+}
+
+/** What deserves a second look; how far a result is from the budget only of what is typed now. */
+function warningsOf({ warnings, lines }: ReadForecast, isTyped: boolean) {
+  const all = [...warnings, ...(isTyped ? farLines(lines) : [])];
+  return all.map((warning) => ({ at: warning.at, message: concern(warning) }));
 }
 
 interface SheetBodyProps {
