@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { afterAll, beforeAll, expect, inject, test } from 'vitest';
 import { startApplication, type Application } from '../src/application.ts';
 import { accessibilityProblems, click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
 
@@ -12,7 +12,7 @@ let page: Page;
 const files = mkdtempSync(join(tmpdir(), 'lowtide-files-'));
 
 beforeAll(async () => {
-  application = await startApplication('demo');
+  application = await startApplication(inject('demoBooks'));
   browser = await openBrowser();
   page = await openPage(browser, `${application.address}/projects`);
 });

@@ -8,7 +8,7 @@ let browser: Browser;
 let page: Page;
 
 beforeAll(async () => {
-  application = await startApplication('empty');
+  application = await startApplication();
   browser = await openBrowser();
   page = await openPage(browser, application.address);
 });

@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { startApplication, type Application } from '../src/application.ts';
 import { accessibilityProblems, click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
 
@@ -8,7 +8,7 @@ let browser: Browser;
 let page: Page;
 
 beforeAll(async () => {
-  application = await startApplication('demo');
+  application = await startApplication(inject('demoBooks'));
   browser = await openBrowser();
   page = await openPage(browser, `${application.address}/projects`);
 });

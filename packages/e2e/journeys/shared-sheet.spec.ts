@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { afterAll, beforeAll, expect, inject, test } from 'vitest';
 import { startApplication, type Application } from '../src/application.ts';
 import { accessibilityProblems, click, openBrowser, openPage, sees } from '../src/browser.ts';
 
@@ -9,7 +9,7 @@ let mine: Page;
 let theirs: Page;
 
 beforeAll(async () => {
-  application = await startApplication('demo');
+  application = await startApplication(inject('demoBooks'));
   browser = await openBrowser();
   mine = await openPage(browser, `${application.address}/costs/bills/new`);
 });

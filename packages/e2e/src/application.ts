@@ -1,5 +1,5 @@
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { copyFileSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 
@@ -11,18 +11,18 @@ export interface Application {
   readonly stop: () => Promise<void>;
 }
 
-/** Starts on copies of the demo books, or on empty ones. */
-export async function startApplication(books: 'demo' | 'empty'): Promise<Application> {
+/** Starts on a copy of the demo books that lie there, or on empty ones. */
+export async function startApplication(demoBooks?: string): Promise<Application> {
   if (!existsSync(join(root, 'packages/web/dist/index.html'))) throw new Error('Build first: npm run build');
   const directory = mkdtempSync(join(tmpdir(), 'lowtide-e2e-'));
   const path = join(directory, 'books.sqlite');
-  if (books === 'demo') makeDemoBooks(path);
+  if (demoBooks !== undefined) copyFileSync(demoBooks, path);
   const env = {
     ...process.env,
     LOWTIDE_BOOKS: path,
     LOWTIDE_PORT: '0',
     LOWTIDE_TODAY: '2027-03-31',
-    ...(books === 'demo' ? { LOWTIDE_DEMO: '1' } : {}),
+    ...(demoBooks === undefined ? {} : { LOWTIDE_DEMO: '1' }),
   };
   const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
     cwd: root,
@@ -39,14 +39,6 @@ export async function startApplication(books: 'demo' | 'empty'): Promise<Applica
       rmSync(directory, { recursive: true, force: true });
     },
   };
-}
-
-function makeDemoBooks(path: string): void {
-  const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'packages/demo/src/main.ts', path], {
-    cwd: root,
-    stdio: 'ignore',
-  });
-  if (status !== 0) throw new Error('the demo books could not be made');
 }
 
 function addressOf(server: ChildProcess): Promise<string> {

@@ -1,9 +1,11 @@
 import { resolve } from 'node:path';
 import { startApplication } from './application.ts';
+import { makeDemoBooks } from './demo-books.ts';
 import { openBrowser, openPage } from './browser.ts';
 
 /** `npm run screenshots`: the pictures of the README, from fresh demo books. */
-const application = await startApplication('demo');
+const books = makeDemoBooks();
+const application = await startApplication(books.path);
 const browser = await openBrowser();
 const page = await openPage(browser, application.address);
 const draftOf = async (kind: string): Promise<number> => {
@@ -42,3 +44,4 @@ for (const [name, path] of Object.entries(PICTURES)) {
 }
 await browser.close();
 await application.stop();
+books.remove();

@@ -3,6 +3,7 @@ import { cpus } from 'node:os';
 import { resolve } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { startApplication } from './application.ts';
+import { makeDemoBooks } from './demo-books.ts';
 import { openBrowser, openPage } from './browser.ts';
 
 declare global {
@@ -17,7 +18,8 @@ declare global {
 const LINES = 2_000;
 const KEYS = 60;
 
-const application = await startApplication('demo');
+const books = makeDemoBooks();
+const application = await startApplication(books.path);
 const send = async <T>(method: string, path: string, body: unknown): Promise<T> => {
   const answer = await fetch(`${application.address}/api${path}`, {
     method,
@@ -105,6 +107,7 @@ const pasting = await paints('paste', async () => {
 });
 await browser.close();
 await application.stop();
+books.remove();
 
 const line = (name: string, times: readonly number[], aim: string): string =>
   `| ${name} | ${median(times).toFixed(0)} | ${median(times, 0.95).toFixed(0)} | ${aim} |`;

@@ -13,7 +13,7 @@ const ACCEPTANCES: Readonly<Record<string, string>> = {
 };
 
 /** How the refusal may be accepted; null where any part of it may not. */
-export function acceptanceOf(trouble: Trouble | null): string | null {
+function acceptanceOf(trouble: Trouble | null): string | null {
   const said = new Set((trouble?.problems ?? []).map(({ kind }) => ACCEPTANCES[kind]));
   const [first] = said;
   if (first === undefined || said.has(undefined)) return null;

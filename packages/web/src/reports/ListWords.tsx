@@ -68,7 +68,7 @@ export function ListWords({ table, filters, view }: ListWordsProps) {
 }
 
 /** A filter in words: `client is Corvane Port`. */
-export function filterWords(columns: readonly TableColumn[], { column: id, test, typed }: Filter): string {
+function filterWords(columns: readonly TableColumn[], { column: id, test, typed }: Filter): string {
   const column = columns.find((one) => one.id === id);
   if (column === undefined) return id;
   return `${column.head.toLowerCase()} ${testWords(column, test)} ${valueWords(column, typed)}`;
