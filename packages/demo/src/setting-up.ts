@@ -16,6 +16,11 @@ export async function setUp(door: FrontDoor, company: Company): Promise<void> {
     forecastMonths: 1,
     firstMonth: '2026-01',
   });
+  await door.order('PUT', '/company/letterhead', {
+    address: '4 Slipway Lane\nPellworth',
+    bankDetails: 'Pellworth Savings Bank\nAccount 40 118 226',
+    ...{ logo: null, paper: 'letter' },
+  });
   await takeIn(
     door,
     'tax-code',

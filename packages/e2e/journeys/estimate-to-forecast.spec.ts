@@ -168,7 +168,7 @@ test('approve it: refused while the plan is off and a code is missing; then budg
   await inDialog('Approve');
   await sees(page, 'Not approved');
   await sees(page, 'Row 4, Code:');
-  await inDialog('Not yet');
+  await inDialog('Cancel');
   await typeRow(3, 1, ['01-600']);
   await sees(page, 'Nothing.');
   await click(page, 'Approve');

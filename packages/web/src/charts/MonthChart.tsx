@@ -112,7 +112,8 @@ function MonthLines({ label, months, series, height, width, onMonth, onLook, at 
           width={step}
           height={height}
           isAt={month === at}
-          named={index % Math.max(1, Math.ceil(44 / step)) === 0}
+          named={index % Math.max(1, Math.ceil(58 / step)) === 0}
+          isFirst={index === 0}
           isLast={index === months.length - 1}
           onLook={(isLooked) => onLook(isLooked ? index : null)}
           onOpen={() => onMonth(month)}
@@ -180,14 +181,15 @@ interface MonthMarkProps {
   readonly height: number;
   readonly isAt: boolean;
   readonly named: boolean;
-  /** Its word ends at the edge rather than beyond it. */
+  /** Its word begins, or ends, at the edge rather than beyond it. */
+  readonly isFirst: boolean;
   readonly isLast: boolean;
   /** The pointer or the focus is on it, or leaves it. */
   readonly onLook: (isLooked: boolean) => void;
   readonly onOpen: () => void;
 }
 
-function MonthMark({ month, text, left, width, height, isAt, named, isLast, onLook, onOpen }: MonthMarkProps) {
+function MonthMark({ month, text, left, width, height, isAt, named, isFirst, isLast, onLook, onOpen }: MonthMarkProps) {
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.key !== 'Enter' && event.key !== ' ') return;
     event.preventDefault();
@@ -210,7 +212,11 @@ function MonthMark({ month, text, left, width, height, isAt, named, isLast, onLo
         <line x1={left + width / 2} x2={left + width / 2} y1={0} y2={height - ROOM.bottom} stroke={color.lineStrong} />
       ) : null}
       {named ? (
-        <text x={left + width / (isLast ? 1 : 2)} y={height - 4} textAnchor={isLast ? 'end' : 'middle'}>
+        <text
+          x={left + width / (isLast ? 1 : 2)}
+          y={height - 4}
+          textAnchor={isLast ? 'end' : isFirst ? 'start' : 'middle'}
+        >
           {monthText(month).slice(0, 3)}
           {month.endsWith('-01') ? ` ${month.slice(0, 4)}` : ''}
         </text>

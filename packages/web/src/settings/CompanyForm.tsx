@@ -73,12 +73,12 @@ export function CompanyForm() {
           hint="1 for January."
         />
         <Choice
-          label="Decimals of a percent that percent complete is kept to"
+          label="Percent complete is rounded to so many decimals"
           options={DECIMALS}
           {...field('decimals', 'percentDecimals')}
         />
         <Choice
-          label="Oldest forecast a recognition run takes unmarked"
+          label="Recognition marks forecasts older than"
           options={FORECAST_AGES}
           {...field('forecastAge', 'forecastMonths')}
         />

@@ -104,7 +104,7 @@ function RecordsPart({ kind }: { readonly kind: RecordKind }) {
           columns={columns(kind, may('keep-books') ? setOpen : null)}
           rowKey={({ id }) => id}
           sort={sort}
-          empty={`No ${many.toLowerCase()} yet. Add one, or take them in from a file.`}
+          empty={`No ${many.toLowerCase()} yet. Add one, or import them from CSV.`}
         />
       ) : (
         <Loading />

@@ -40,7 +40,7 @@ export function portfolioTable(rows: readonly PortfolioRow[], through: Month | u
 
 /** What is shown until one chooses; the others are in files. */
 const SHOWN: ReadonlySet<string> = new Set([
-  ...['code', 'client', 'contract', 'earned', 'estimate', 'cost'],
+  ...['code', 'name', 'client', 'contract', 'earned', 'estimate', 'cost'],
   ...['profit', 'profit-then', 'margin', 'complete', 'hours'],
 ]);
 

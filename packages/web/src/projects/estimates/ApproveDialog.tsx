@@ -81,7 +81,7 @@ export function ApproveDialog({ head, cost, price, settled, place, onClose }: Ap
         place={(at) => (at.startsWith('plan/') ? planPlace(at) : at.startsWith('rows/') ? place(at) : '')}
       />
       <DialogActions>
-        <Button onPress={onClose}>Not yet</Button>
+        <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void order()}>
           {price === 0 && cost !== 0 ? 'Approve at a price of 0' : 'Approve'}
         </Button>
