@@ -41,7 +41,7 @@ export async function against(db: Db, at: AsOf, query: Query): Promise<Answer<'e
     ...(isPart ? { count: rows.length } : {}),
     rows: shown.map((row) => rowAnswer(row, names, at.through)),
     sections: (isPart ? [] : againstBySection(rows)).map(({ project, section, ...amounts }) => ({
-      ...{ projectId: project, project: names.projectOf(project), section },
+      ...{ projectId: project, project: names.projectOf(project), projectName: names.projectNameOf(project), section },
       ...sidesAnswer(amounts),
     })),
     totals: sidesAnswer(together(rows)),
@@ -53,6 +53,7 @@ export async function against(db: Db, at: AsOf, query: Query): Promise<Answer<'e
 /** What a line is called. */
 interface LineNames {
   readonly projectOf: (project: number) => string;
+  readonly projectNameOf: (project: number) => string;
   readonly codeOf: (row: AgainstRow) => string;
   readonly nameOf: (row: AgainstRow) => string;
 }
@@ -62,6 +63,7 @@ function namesOf(records: readonly ProjectRecord[], costCodeList: readonly CostC
   const byId = new Map(records.map((record) => [record.id as number, record]));
   return {
     projectOf: (project) => byId.get(project)?.code ?? '',
+    projectNameOf: (project) => byId.get(project)?.name ?? '',
     codeOf: ({ project, coding }) => {
       const phase = byId.get(project)?.phases.find(({ id }) => id === coding?.phase);
       const code = coding ? codes.get(coding.costCode)?.code : undefined;
@@ -72,9 +74,15 @@ function namesOf(records: readonly ProjectRecord[], costCodeList: readonly CostC
 }
 
 /** What lines can be put in order by, as the columns of the report are called: only those that are shown are made ready to be sent. */
-function ordersOf({ projectOf, codeOf, nameOf }: LineNames): Readonly<Record<string, (row: AgainstRow) => Value>> {
+function ordersOf({
+  projectOf,
+  projectNameOf,
+  codeOf,
+  nameOf,
+}: LineNames): Readonly<Record<string, (row: AgainstRow) => Value>> {
   return {
     project: ({ project }) => projectOf(project),
+    projectName: ({ project }) => projectNameOf(project),
     section: ({ section }) => section,
     code: codeOf,
     name: nameOf,
@@ -96,7 +104,7 @@ function rowAnswer(
 ): Answer<'estimate-against-actual'>['rows'][number] {
   const { project, coding, section, isEstimated, ...amounts } = row;
   return {
-    ...{ projectId: project, project: names.projectOf(project), section },
+    ...{ projectId: project, project: names.projectOf(project), projectName: names.projectNameOf(project), section },
     code: names.codeOf(row),
     name: names.nameOf(row),
     costType: coding?.costType ?? null,

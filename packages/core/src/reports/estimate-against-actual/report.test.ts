@@ -7,7 +7,7 @@ const sides = (over: number) => ({
   ...{ estimatedCents: 100, changesCents: 20, actualCents: 120 + over, completionCents: 130, overCents: over },
   ...{ over: share(over, 120), priceCents: 150, priceChangesCents: 25 },
 });
-const at = { projectId: 1, project: 'PE-01' };
+const at = { projectId: 1, project: 'PE-01', projectName: 'Garrow Creek' };
 const answer = Against.parse({
   rows: [
     {
@@ -35,18 +35,19 @@ describe('per line', () => {
   const table = () => ESTIMATE_AGAINST_ACTUAL.table(answer, { per: 'line' });
   test('each line has its code, and its cost leads to where it was posted', () => {
     expect(columnsRead(table())).toEqual([
-      ...['Project (project, text)', 'Section (section, text, gives way)', 'Code (code, text)'],
+      ...['Project (project, text)', 'Project name (project_name, text, gives way, file only)'],
+      ...['Section (section, text, gives way)', 'Code (code, text)'],
       ...['Cost code (name, text, gives way)', 'Type (cost_type, text, file only)'],
       ...['Estimated (estimated, text, file only)', ...SIDES],
     ]);
     expect(rowsRead(table())).toEqual([
       [
-        ...['PE-01', 'Site', '31-200', 'Dredging', 'subcontract', 'yes'],
+        ...['PE-01', 'Garrow Creek', 'Site', '31-200', 'Dredging', 'subcontract', 'yes'],
         ...['100', '20', '132 ← actual', '12', '12/120', '130', '150', '25'],
       ],
-      ['PE-01', '', '', '', '', 'no', '100', '20', '123', '3', '3/120', '130', '150', '25'],
+      ['PE-01', 'Garrow Creek', '', '', '', '', 'no', '100', '20', '123', '3', '3/120', '130', '150', '25'],
     ]);
-    expect(totalsRead(table())).toEqual(['Total', '', '', '', '', '', ...TOTALS]);
+    expect(totalsRead(table())).toEqual(['Total', '', '', '', '', '', '', ...TOTALS]);
   });
 
   test('what nobody estimated is marked', () => {
@@ -59,11 +60,14 @@ describe('per line', () => {
 
 test('per section, what is in none is said so', () => {
   const table = ESTIMATE_AGAINST_ACTUAL.table(answer, { per: 'section' });
-  expect(columnsRead(table)).toEqual(['Project (project, text)', 'Section (section, text, gives way)', ...SIDES]);
-  expect(rowsRead(table)).toEqual([
-    ['PE-01', 'Site', '100', '20', '132', '12', '12/120', '130', '150', '25'],
-    ['PE-01', 'Not in the estimate', '100', '20', '123', '3', '3/120', '130', '150', '25'],
+  expect(columnsRead(table)).toEqual([
+    ...['Project (project, text)', 'Project name (project_name, text, gives way)'],
+    ...['Section (section, text, gives way)', ...SIDES],
   ]);
-  expect(totalsRead(table)).toEqual(['Total', '', ...TOTALS]);
+  expect(rowsRead(table)).toEqual([
+    ['PE-01', 'Garrow Creek', 'Site', '100', '20', '132', '12', '12/120', '130', '150', '25'],
+    ['PE-01', 'Garrow Creek', 'Not in the estimate', '100', '20', '123', '3', '3/120', '130', '150', '25'],
+  ]);
+  expect(totalsRead(table)).toEqual(['Total', '', '', ...TOTALS]);
   expect(rowsNamed(table)).toEqual(['PE-01 Site  , PE-01 Site, /projects/1', 'PE-01   , PE-01 , /projects/1']);
 });

@@ -58,6 +58,11 @@ function columns(totals: Totals, bySection: boolean): readonly ColumnOf<Row>[] {
   return [
     { id: 'project', head: 'Project', file: 'project', holds: 'text', of: ({ project }) => project, total: 'Total' },
     {
+      ...{ id: 'projectName', head: 'Project name', file: 'project_name', holds: 'text', gives: true },
+      of: ({ projectName }) => projectName,
+      ...(bySection ? {} : { only: 'file' as const }),
+    },
+    {
       ...{ id: 'section', head: 'Section', file: 'section', holds: 'text', gives: true },
       of: ({ section }) => section || (bySection ? 'Not in the estimate' : ''),
     },

@@ -26,6 +26,7 @@ export const Against = Part.extend({
     Sides.extend({
       projectId: Id,
       project: z.string(),
+      projectName: z.string(),
       section: z.string(),
       code: z.string(),
       name: z.string(),
@@ -36,7 +37,7 @@ export const Against = Part.extend({
       actualFigure: z.string().optional(),
     }),
   ),
-  sections: z.array(Sides.extend({ projectId: Id, project: z.string(), section: z.string() })),
+  sections: z.array(Sides.extend({ projectId: Id, project: z.string(), projectName: z.string(), section: z.string() })),
   totals: Sides,
   earnedCents: Cents,
   billedCents: Cents,
