@@ -1,4 +1,4 @@
-import type { TableCell } from 'pdfmake';
+import type { CustomTableLayout, TableCell } from 'pdfmake';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
@@ -45,8 +45,8 @@ export async function pdfOf(
       },
       { text: subtitle, margin: [0, 2, 0, 10] },
       {
-        fontSize: 7.5,
-        layout: 'lightHorizontalLines',
+        fontSize: sizeFor(columns.length),
+        layout: LINES,
         table: {
           headerRows: 1,
           widths: columns.map(({ gives }) => (gives ? '*' : 'auto')),
@@ -60,6 +60,22 @@ export async function pdfOf(
     ],
   });
 }
+
+/** Points: as many columns as there are fit across the narrower of the papers, amounts of eight digits in each. */
+function sizeFor(columns: number): number {
+  return columns <= 9 ? 8 : columns <= 13 ? 7 : columns <= 15 ? 6 : 5;
+}
+
+const LINES: CustomTableLayout = {
+  hLineWidth: (line, { table }) =>
+    line === 0 ? 0 : line === table.headerRows || line === table.body.length - 1 ? 1 : 0.4,
+  vLineWidth: () => 0,
+  hLineColor: () => '#b9c3c0',
+  paddingLeft: (place) => (place === 0 ? 0 : 3),
+  paddingRight: () => 3,
+  paddingTop: () => 1.5,
+  paddingBottom: () => 1.5,
+};
 
 function textOf({ value }: Cell, { holds }: TableColumn): string {
   if (value === null || value === '') return '';

@@ -1,6 +1,7 @@
 import type { Request, Router } from 'express';
 import { month, monthText } from '@lowtide/core/calendar/month.ts';
 import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
+import { filterWords } from '@lowtide/core/reports/filter-words.ts';
 import { readFilters, viewed } from '@lowtide/core/reports/table-view.ts';
 import { FileView, reportFile } from '@lowtide/core/wire/files.ts';
 import type { Table } from '@lowtide/core/reports/table.ts';
@@ -32,6 +33,8 @@ function answerReport<R extends ReportName>(router: Router, context: Context, na
 
 interface AskedTable {
   readonly table: Table;
+  /** Which rows are in it and in which groups, in words; nothing where all are, one by one. */
+  readonly view: readonly string[];
   /** Columns in their order; undefined where none were chosen. */
   readonly columns: readonly string[] | undefined;
 }
@@ -53,9 +56,19 @@ async function tableAsked(db: Db, context: Context, name: ReportName, typed: Req
   );
   const chosen = Object.fromEntries(Object.entries(whole).map(([word, value]) => [word, String(value)]));
   const table = report.table(answer, chosen);
-  if (report.isStatement) return { table, columns: view.columns };
+  if (report.isStatement) return { table, view: [], columns: view.columns };
   const filters = acceptedOr(readFilters(table.columns, view.filter));
-  return { table: viewed(table, { filters, group: view.group ?? '', order: view.order ?? '' }), columns: view.columns };
+  const by = table.columns.find(({ id }) => id === view.group)?.head;
+  return {
+    table: viewed(table, { filters, group: view.group ?? '', order: view.order ?? '' }),
+    view: [
+      ...(filters.length === 0
+        ? []
+        : [`only where ${filters.map((each) => filterWords(table.columns, each)).join(' and ')}`]),
+      ...(by === undefined ? [] : [`by ${by.toLowerCase()}`]),
+    ],
+    columns: view.columns,
+  };
 }
 
 function fileRoutes(router: Router, context: Context, name: ReportName): void {
@@ -78,13 +91,11 @@ function fileRoutes(router: Router, context: Context, name: ReportName): void {
   });
   file(router, context, reportFile(name, 'pdf'), {
     read: async (trx, req) => ({ asked: await tableRead(trx, req), company: await printedCompany(trx) }),
-    send: async (res, { asked: { table, columns }, company }, req) => {
-      const through = monthText(month(String(req.query['through'])));
+    send: async (res, { asked: { table, columns, view }, company }, req) => {
+      const basis = req.query['basis'] === 'recognized' ? ['as if recognized now'] : [];
+      const subtitle = [`Through ${monthText(month(String(req.query['through'])))}`, ...basis, ...view].join(', ');
       const { pdfOf } = await import('../print/table-pdf.ts');
-      const pdf = await pdfOf(
-        { company, title: report.title, subtitle: `Through ${through}` },
-        onScreen(table, columns),
-      );
+      const pdf = await pdfOf({ company, title: report.title, subtitle }, onScreen(table, columns));
       res.type('application/pdf').set('Content-Disposition', `inline; filename="${name}.pdf"`).send(pdf);
     },
   });

@@ -1,9 +1,8 @@
 import { useState } from 'react';
-import { dayText, isIsoDate, isoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { understoodNumber } from '@lowtide/core/documents/understood-cell.ts';
 import styled from 'styled-components';
-import { AMONG, filterText, testWords, type Filter } from '@lowtide/core/reports/table-view.ts';
-import type { Table, TableColumn } from '@lowtide/core/reports/table.ts';
+import { filterWords } from '@lowtide/core/reports/filter-words.ts';
+import { filterText, type Filter } from '@lowtide/core/reports/table-view.ts';
+import type { Table } from '@lowtide/core/reports/table.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { color, space } from '../theme/tokens.ts';
 import { FilterDialog } from './FilterDialog.tsx';
@@ -65,22 +64,6 @@ export function ListWords({ table, filters, view }: ListWordsProps) {
       )}
     </>
   );
-}
-
-/** A filter in words: `client is Corvane Port`. */
-function filterWords(columns: readonly TableColumn[], { column: id, test, typed }: Filter): string {
-  const column = columns.find((one) => one.id === id);
-  if (column === undefined) return id;
-  return `${column.head.toLowerCase()} ${testWords(column, test)} ${valueWords(column, typed)}`;
-}
-
-/** What was typed, as values of the column are shown. */
-function valueWords({ holds }: TableColumn, typed: string): string {
-  if (typed === '') return 'empty';
-  if (holds === 'text') return typed.split(AMONG).join(', ');
-  if (holds === 'day') return isIsoDate(typed) ? dayText(isoDate(typed)) : typed;
-  if (holds === 'percent') return `${understoodNumber(typed, 4) ?? typed} %`;
-  return understoodNumber(typed, holds === 'money' ? 2 : 4) ?? typed;
 }
 
 const Word = styled.span`
