@@ -138,3 +138,49 @@ test('the ledger of a project is found by a word, put in order, and leaves out c
   const amounts = await amountsOf('Amount', 'tbody tr[aria-rowindex]');
   expect(amounts).toEqual(amounts.toSorted((one, other) => one - other));
 });
+
+test('a figure says its formula on focus; a margin opens its two sides, an estimate its lines', async () => {
+  await go('/reports/profitability?m=2027-02');
+  const margin = await page.waitForSelector('tbody [data-figure^="result-margin"]');
+  await margin?.focus();
+  await sees(page, 'profit ÷ revenue');
+  await press(page, 'Enter');
+  await sees(page, '= profit ÷ revenue');
+  const sides = await page.$$eval('table[aria-label="Inputs"] td:first-child', (all) =>
+    all.map((side) => side.textContent),
+  );
+  expect(sides).toEqual(['Profit', 'Revenue']);
+  await go('/projects?m=2027-02&trace=estimate.p1.t2027-02');
+  await sees(page, 'forecast');
+  const lines = await page.$$('table[aria-label="Inputs"] [data-figure^="line-estimate"]');
+  expect(lines.length).toBeGreaterThan(3);
+});
+
+test('a chart says the figures of a month on focus, and all of them as a table', async () => {
+  await go('/reports/portfolio?m=2027-02');
+  const mark = await page.waitForSelector('[role="button"][aria-label^="Jan 2027"]');
+  await mark?.evaluate((each) => {
+    if (each instanceof SVGElement) each.focus();
+  });
+  await page.waitForSelector('[data-looked]');
+  expect(await page.$eval('[data-looked]', ({ textContent }) => textContent)).toMatch(
+    /^Jan 2027 .*revenue [\d,.]+, cost/,
+  );
+  await click(page, 'Figures');
+  await page.waitForSelector('table[aria-label*="month"] tbody tr');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await click(page, 'Chart');
+  await page.waitForSelector('[role="button"][aria-label^="Jan 2027"]');
+});
+
+test('a form says what is wrong as a field is left, and goes to the first wrong one', async () => {
+  await go('/settings/budget-line?m=2027-02');
+  await click(page, 'Add budget line');
+  await fill(page, 'Cost', 'much');
+  await press(page, 'Tab');
+  await sees(page, '"much" is no number');
+  await fill(page, 'Cost code *', '31-240');
+  await page.waitForFunction(() => document.querySelector('[role="dialog"]')?.textContent.includes('material'));
+  await page.locator('[role="dialog"] [data-primary]').click();
+  await page.waitForFunction(() => document.activeElement?.getAttribute('name') === 'project');
+});

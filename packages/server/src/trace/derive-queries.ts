@@ -1,5 +1,6 @@
 import { budgetFigures, revisedBudget } from '@lowtide/core/budget/budget-against-actual.ts';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { monthText, type Month } from '@lowtide/core/calendar/month.ts';
 import { cents, sum, ZERO } from '@lowtide/core/money/cents.ts';
 import { ratio } from '@lowtide/core/money/ratio.ts';
 import { hasEnded } from '@lowtide/core/progress/stage.ts';
@@ -41,11 +42,17 @@ export async function derivationOf(db: Db, figure: DerivedFigure, known: number 
     kept: percentDecimals,
   });
   const isByLines = figure.name === 'estimate' && !hasEnded(standing.position.stage) && !standing.position.override;
-  return isByLines ? { ...derivation, inputs: await lineInputs(db, figure, at) } : derivation;
+  if (!isByLines) return derivation;
+  const { forecastMonth } = standing.position;
+  return { ...derivation, inputs: await lineInputs(db, figure, { at, forecastMonth }) };
 }
 
 /** What each line of the project comes to at completion; together they are its estimate. */
-async function lineInputs(db: Db, figure: Figure, at: AsOf): Promise<readonly DerivationInput[]> {
+async function lineInputs(
+  db: Db,
+  figure: Figure,
+  { at, forecastMonth }: { readonly at: AsOf; readonly forecastMonth: Month | null },
+): Promise<readonly DerivationInput[]> {
   const project = typeof figure.project === 'number' ? figure.project : 0;
   const [record] = await projects(db, project);
   const codes = new Map((await costCodes(db)).map((code) => [code.id as number, code]));
@@ -53,7 +60,9 @@ async function lineInputs(db: Db, figure: Figure, at: AsOf): Promise<readonly De
     const { phase, costCode, costType } = row.coding;
     const code = codes.get(costCode);
     const before = phase === null ? '' : `${record?.phases.find(({ id }) => id === phase)?.code ?? ''}/`;
-    const by = row.forecast === null ? (row.budget === null ? 'cost without budget' : 'budget or cost') : 'forecast';
+    const isForecast = row.forecast !== null && forecastMonth !== null;
+    const otherwise = row.budget === null ? 'cost without budget' : 'budget or cost';
+    const by = isForecast ? `Forecast of ${monthText(forecastMonth)}` : otherwise;
     return {
       label: `${before}${code?.code ?? ''} ${code?.name ?? ''}, ${costType} · ${by}`,
       value: money(budgetFigures(row).estimate),
