@@ -176,10 +176,10 @@ test('a chart says the figures of a month on focus, and all of them as a table',
 test('a form says what is wrong as a field is left, and goes to the first wrong one', async () => {
   await go('/settings/budget-line?m=2027-02');
   await click(page, 'Add budget line');
-  await fill(page, 'Cost', 'much');
+  await page.type('[role="dialog"] input[name="cost"]', 'much');
   await press(page, 'Tab');
   await sees(page, '"much" is no number');
-  await fill(page, 'Cost code *', '31-240');
+  await page.type('[role="dialog"] input[name="costCode"]', '31-240');
   await page.waitForFunction(() => document.querySelector('[role="dialog"]')?.textContent.includes('material'));
   await page.locator('[role="dialog"] [data-primary]').click();
   await page.waitForFunction(() => document.activeElement?.getAttribute('name') === 'project');

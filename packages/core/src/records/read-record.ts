@@ -51,9 +51,10 @@ export function readRecord(kind: RecordKind, typed: TypedRecord, context: Record
   return following(unless(unknown, null), () => read);
 }
 
-/** What is wrong with fields by themselves, whatever codes they name: what a form can tell before anything is sent. */
+/** What is wrong with fields by themselves, whatever records they name: what a form can tell before anything is sent. */
 export function fieldProblems(kind: RecordKind, typed: TypedRecord, today: IsoDate): readonly Problem[] {
-  const own = fieldsOf(kind).filter(({ holds }) => holds.kind !== 'code-of');
+  const isNaming = ({ name, holds }: Field): boolean => holds.kind === 'code-of' && (typed[name] ?? '').trim() !== '';
+  const own = fieldsOf(kind).filter((field) => !isNaming(field));
   const context: RecordContext = { today, references: () => [] };
   return own.flatMap((field) =>
     problemsOf(fieldIn(field, { typed: typed[field.name] ?? '', at: field.name }, context)),
