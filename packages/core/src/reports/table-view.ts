@@ -3,7 +3,15 @@ import { numberIn } from '../cells/cell.ts';
 import { groupedBy } from '../collections/grouped-by.ts';
 import { ratio, roundedQuotient, type Ratio } from '../money/ratio.ts';
 import { accepted, listed, mapped, refused, type Decision } from '../problems/decision.ts';
-import { compareValues, type Cell, type Table, type TableColumn, type TableRow, type Value } from './table.ts';
+import {
+  compareValues,
+  orderedPlaces,
+  type Cell,
+  type Table,
+  type TableColumn,
+  type TableRow,
+  type Value,
+} from './table.ts';
 
 /** What can be asked of a value, and its words for text, for numbers and for days. */
 export const TESTS = {
@@ -132,11 +140,7 @@ function orderPasses(test: Test, order: number): boolean {
 }
 
 function orderedRows(table: Table, order: string): Table {
-  const place = placeOf(table, order);
-  if (place < 0) return table;
-  const sign = order.startsWith('-') ? -1 : 1;
-  const value = ({ cells }: TableRow): Value => cells[place]?.value ?? null;
-  return { ...table, rows: table.rows.toSorted((one, other) => sign * compareValues(value(one), value(other))) };
+  return { ...table, rows: orderedPlaces(table, order).flatMap((place) => table.rows[place] ?? []) };
 }
 
 function placeOf({ columns }: Table, order: string): number {

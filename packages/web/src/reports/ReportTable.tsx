@@ -1,4 +1,4 @@
-import type { Cell, Table, TableColumn, TableRow } from '@lowtide/core/reports/table.ts';
+import { orderOf, type Cell, type Table, type TableColumn, type TableRow } from '@lowtide/core/reports/table.ts';
 import type { ReactNode } from 'react';
 import { AsOfLink } from '../api/as-of.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
@@ -63,15 +63,10 @@ function drawn(column: TableColumn, place: number, { total, leading }: Drawing):
   return {
     ...{ id, head, formula, gives: gives ?? false, figures: holds !== 'text' && holds !== 'day' },
     hidden: only === 'file',
-    sortBy: (row) => sortValue(cellOf(row)),
+    sortBy: (row) => orderOf(cellOf(row).value),
     cell: (row) => <CellValue column={column} row={row} cell={cellOf(row)} leads={place === leading} />,
     ...(total === undefined ? {} : { total: <CellText column={column} cell={total} name="all" /> }),
   };
-}
-
-function sortValue({ value }: Cell): string | number {
-  if (value === null) return Number.NEGATIVE_INFINITY;
-  return typeof value === 'object' ? value.numerator / value.denominator : value;
 }
 
 interface CellValueProps {
