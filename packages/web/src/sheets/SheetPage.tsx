@@ -28,7 +28,7 @@ import { SheetGrid } from './SheetGrid.tsx';
 export function SheetPage({ kind }: { readonly kind: SheetKind }) {
   const { draft = 'new' } = useParams();
   const go = useGo();
-  const { key, onMade } = useSheetKey(draft);
+  const { key, onMade, beginNext } = useSheetKey(draft);
   const [posted, setPosted] = useState<readonly PostedDocument[]>([]);
   return (
     <SheetOf
@@ -38,6 +38,7 @@ export function SheetPage({ kind }: { readonly kind: SheetKind }) {
       posted={posted}
       onPosted={(documents) => {
         setPosted(documents);
+        beginNext();
         go(`/costs/${kind}/new`);
       }}
       onMade={(id) => {
