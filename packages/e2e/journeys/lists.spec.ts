@@ -184,3 +184,17 @@ test('a form says what is wrong as a field is left, and goes to the first wrong 
   await page.locator('[role="dialog"] [data-primary]').click();
   await page.waitForFunction(() => document.activeElement?.getAttribute('name') === 'project');
 });
+
+test('bills go out as CSV, come back as a sheet, and a day in figures is read as the books say', async () => {
+  await go('/costs?part=bill');
+  const file = await page.$eval('::-p-text(Lines as CSV)', (link) => (link as HTMLAnchorElement).href);
+  const [heads = ''] = (await page.evaluate(async (href) => (await fetch(href)).text(), file)).split('\n');
+  expect(heads).toContain('supplier,number,datedOn');
+  await click(page, 'Import CSV');
+  await fill(page, 'Or paste its text; the first line names the columns', `Supplier;Number;Dated on;Total;Net\n`);
+  await page.keyboard.type('ULLAGE;CSV-1;3/1;100;100');
+  await click(page, 'Import');
+  await page.waitForSelector('[data-cell="0-2"]');
+  await sees(page, '1 Mar 2027');
+  await sees(page, '1 row');
+});

@@ -37,6 +37,7 @@ import { whoAsks } from './people/who-asks.ts';
 import { projectFileRoutes } from './projects/project-file-routes.ts';
 import { projectRoutes } from './projects/project-routes.ts';
 import { recognitionRoutes } from './recognition/recognition-routes.ts';
+import { sheetFileRoutes } from './documents/sheet-file-routes.ts';
 import { recordFileRoutes } from './records/record-file-routes.ts';
 import { setupRoutes } from './records/setup-routes.ts';
 import { reportRoutes } from './reports/report-routes.ts';
@@ -84,6 +85,7 @@ const FEATURES = [
   reportRoutes,
   projectFileRoutes,
   recordFileRoutes,
+  sheetFileRoutes,
   viewRoutes,
   auditRoutes,
   sessionRoutes,

@@ -33,5 +33,18 @@ test.each([
   { typed: '31x', day: undefined },
   { typed: '312', day: undefined },
 ])('$typed near 31 March 2027 is $day', ({ typed, day }) => {
-  expect(typedDate(typed, isoDate('2027-03-31'))).toBe(day);
+  expect(typedDate(typed, isoDate('2027-03-31'), 'month first')).toBe(day);
+});
+
+test.each([
+  { typed: '01/03/2027', first: { month: '2027-01-03', day: '2027-03-01' } },
+  { typed: '5/4', first: { month: '2027-05-04', day: '2027-04-05' } },
+  { typed: '1.3.27', first: { month: '2027-01-03', day: '2027-03-01' } },
+  { typed: '31/1', first: { month: undefined, day: '2027-01-31' } },
+  { typed: '5 mar', first: { month: '2027-03-05', day: '2027-03-05' } },
+  { typed: '2027-03-05', first: { month: '2027-03-05', day: '2027-03-05' } },
+])('$typed is read by the order of the books', ({ typed, first }) => {
+  const near = isoDate('2027-03-31');
+  expect(typedDate(typed, near, 'month first')).toBe(first.month);
+  expect(typedDate(typed, near, 'day first')).toBe(first.day);
 });

@@ -1,5 +1,5 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
-import { typedDate } from '../calendar/typed-date.ts';
+import { typedDate, type DayOrder } from '../calendar/typed-date.ts';
 import { cents, MOST_CENTS, type Cents } from '../money/cents.ts';
 import { quantity, rate, type Quantity, type Rate } from '../money/quantity.ts';
 import { typedNumber } from '../money/typed-number.ts';
@@ -63,8 +63,8 @@ export function rateIn(cell: Cell): Decision<Rate> {
   return mapped(numberIn(cell, 4), rate);
 }
 
-export function dayIn({ typed, at }: Cell, near: IsoDate): Decision<IsoDate> {
-  const day = typedDate(typed, near);
+export function dayIn({ typed, at }: Cell, near: IsoDate, order: DayOrder): Decision<IsoDate> {
+  const day = typedDate(typed, near, order);
   return day === undefined ? refused({ at, kind: 'unreadable-day', typed }) : accepted(day);
 }
 

@@ -1,4 +1,5 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
+import type { DayOrder } from '../calendar/typed-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Account } from '../ledger/account.ts';
 import type { CostType } from '../ledger/cost-type.ts';
@@ -55,6 +56,8 @@ export interface HoursThere {
 /** What any sheet is read against, whatever it names. */
 export interface SheetBasis {
   readonly lockedThrough: LockedThrough;
+  /** How days written in figures are read. */
+  readonly dayOrder: DayOrder;
   /** The days that may be typed. */
   readonly span: BooksSpan;
   readonly accounts: readonly Account[];

@@ -32,6 +32,7 @@ export interface KindOfSheet<S extends object = object> {
   readonly document: DocumentKind;
   /** What its rows are called. */
   readonly rows: string;
+  readonly mostRows: number;
   readonly fields: readonly SheetField[];
   columns(sheet: S): readonly SheetColumn[];
   /** An empty one, begun on a day. */

@@ -56,6 +56,7 @@ const crew = { project: GATE.id, phase: null, costCode: costCodeId(12), costType
 export const SAMPLE: Catalog = {
   workingMonth: month('2027-03'),
   lockedThrough: month('2027-01'),
+  dayOrder: 'month first',
   span: { first: isoDate('2026-01-01'), today: isoDate('2027-03-31'), last: isoDate('2028-03-31') },
   roles: SAMPLE_ROLES,
   accounts,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { DocumentKind } from './kinds.ts';
 import { HoursSheet } from './hours/form.ts';
 import { HOURS_SHEET } from './hours/sheet.ts';
 import { JournalSheet } from './journal/form.ts';
@@ -20,6 +21,11 @@ const SHEETS: { readonly [K in SheetKind]: KindOfSheet<Extract<Sheet, { kind: K 
 };
 
 export const SHEET_KINDS = Object.keys(SHEETS) as [SheetKind, ...SheetKind[]];
+
+/** The kind of sheet that posts documents of a kind; undefined where they are not typed in a sheet. */
+export function sheetOfDocument(document: DocumentKind): SheetKind | undefined {
+  return SHEET_KINDS.find((kind) => SHEETS[kind].document === document);
+}
 
 /** The facts of a kind of sheet; they are asked of sheets of that kind only. */
 export function sheetKind(kind: SheetKind): KindOfSheet<Sheet> {

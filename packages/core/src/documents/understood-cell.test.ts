@@ -15,5 +15,5 @@ test.each([
   { case: 'a code', holds: 'project', typed: '0417', shown: undefined },
   { case: 'nothing', holds: 'money', typed: ' ', shown: undefined },
 ] as const)('$case', ({ holds, typed, shown }) => {
-  expect(understoodCell(holds, typed, NEAR)).toBe(shown);
+  expect(understoodCell(holds, typed, { near: NEAR, order: 'month first' })).toBe(shown);
 });

@@ -1,5 +1,5 @@
-import { dayText, type IsoDate } from '../calendar/iso-date.ts';
-import { typedDate } from '../calendar/typed-date.ts';
+import { dayText } from '../calendar/iso-date.ts';
+import { typedDate, type DayReading } from '../calendar/typed-date.ts';
 import { cents } from '../money/cents.ts';
 import { dollars, tenThousandths } from '../money/dollars.ts';
 import { quantity } from '../money/quantity.ts';
@@ -7,10 +7,10 @@ import { typedNumber } from '../money/typed-number.ts';
 import type { CellHolds } from './sheet-column.ts';
 
 /** What a typed amount, quantity or day was understood as; undefined where it is none, or something else. */
-export function understoodCell(holds: CellHolds, typed: string, near: IsoDate): string | undefined {
+export function understoodCell(holds: CellHolds, typed: string, { near, order }: DayReading): string | undefined {
   if (holds === 'money') return understoodNumber(typed, 2);
   if (holds === 'hours' || holds === 'quantity') return understoodNumber(typed, 4);
-  const day = holds === 'day' ? typedDate(typed, near) : undefined;
+  const day = holds === 'day' ? typedDate(typed, near, order) : undefined;
   return day === undefined ? undefined : dayText(day);
 }
 

@@ -12,6 +12,7 @@ import { readEstimate } from './read-estimate.ts';
 import { scheduleOfValues, SCHEDULE_GROUPINGS } from './schedule-of-values.ts';
 
 const DAY = isoDate('2027-03-01');
+const DAYS = { near: DAY, order: 'month first' } as const;
 const read = (rows: readonly Partial<EstimateRow>[], project = GATE) =>
   readEstimate(
     { usualMarkup: '', rows: rows.map((typed) => ({ ...BLANK_ROW, ...typed })) },
@@ -21,6 +22,7 @@ const order = (more: Partial<ApprovalOrder> = {}): ApprovalOrder => ({
   grouping: 'section',
   plan: [],
   effectiveOn: DAY,
+  dayOrder: 'month first',
   ...more,
 });
 const plan = (...rows: readonly (readonly [string, string])[]): readonly PlanRow[] =>
@@ -136,7 +138,7 @@ describe('a billing plan', () => {
     { case: 'no share', rows: plan(['3/31', '']), at: 'plan/0/share', kind: 'missing' },
     { case: 'a share that is none', rows: plan(['3/31', 'half']), at: 'plan/0/share', kind: 'unreadable-number' },
   ])('is refused for $case', ({ rows, at, kind }) => {
-    expect(problemsOf(billingPlan(rows, cents(100), DAY))).toContainEqual(expect.objectContaining({ at, kind }));
+    expect(problemsOf(billingPlan(rows, cents(100), DAYS))).toContainEqual(expect.objectContaining({ at, kind }));
   });
 
   test('is the same whatever order its days are typed in; of one day the first typed comes first', () => {
@@ -149,7 +151,7 @@ describe('a billing plan', () => {
   });
 
   test('must come to the price, whether by percents or amounts', () => {
-    const off = (rows: readonly PlanRow[]) => problemsOf(billingPlan(rows, cents(10_000), DAY));
+    const off = (rows: readonly PlanRow[]) => problemsOf(billingPlan(rows, cents(10_000), DAYS));
     expect(off(plan(['3/31', '50 %']))).toMatchObject([
       { at: 'plan', kind: 'plan-off', price: 10_000, planned: 5_000 },
     ]);
@@ -163,7 +165,7 @@ describe('a billing plan', () => {
         billingPlan(
           Array.from({ length: count }, () => ({ dueOn: '3/31', text: '', share })),
           cents(9e13),
-          DAY,
+          DAYS,
         ),
       );
     expect(most('900,000,000,000', 101)).toMatchObject([{ at: 'plan', kind: 'sum-too-large', of: 'the billing plan' }]);
@@ -186,7 +188,7 @@ describe('a billing plan', () => {
 
 /** The amounts of a plan that is accepted. */
 function billsOf(rows: readonly PlanRow[], price: number): readonly number[] {
-  const decided = billingPlan(rows, cents(price), DAY);
+  const decided = billingPlan(rows, cents(price), DAYS);
   if (!decided.ok) throw new Error(JSON.stringify(decided.problems));
   return decided.value.map(({ amount }) => amount);
 }

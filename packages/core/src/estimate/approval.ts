@@ -1,3 +1,4 @@
+import type { DayOrder } from '../calendar/typed-date.ts';
 import { codingKey } from '../budget/budget-against-actual.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import { groupedBy } from '../collections/grouped-by.ts';
@@ -38,16 +39,17 @@ export interface ApprovalOrder {
   readonly plan: readonly PlanRow[];
   /** Days of the plan are read near this one. */
   readonly effectiveOn: IsoDate;
+  readonly dayOrder: DayOrder;
 }
 
 /** What approving makes, or everything that stands against it at once. */
 export function approval(
   { lines, problems }: ReadEstimate,
   project: EstimatedProject,
-  { grouping, plan, effectiveOn }: ApprovalOrder,
+  { grouping, plan, effectiveOn, dayOrder }: ApprovalOrder,
 ): Decision<Approval> {
   const contract = sum(lines.map(({ price }) => price));
-  const planned = billingPlan(plan, contract, effectiveOn);
+  const planned = billingPlan(plan, contract, { near: effectiveOn, order: dayOrder });
   const against: readonly Problem[] = [
     ...problems,
     ...(lines.length === 0 && problems.length === 0 ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),

@@ -1,3 +1,4 @@
+import type { DayReading } from '../calendar/typed-date.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import { dayIn, moneyIn, numberIn, required, textIn, type Cell } from '../cells/cell.ts';
 import { allocation } from '../money/allocation.ts';
@@ -27,9 +28,13 @@ interface TypedBill {
 }
 
 /** The plan, or what is wrong with it. No rows are no plan; rows must add up to the price. Percents are split by largest remainder. */
-export function billingPlan(rows: readonly PlanRow[], price: Cents, near: IsoDate): Decision<readonly PlannedBill[]> {
+export function billingPlan(
+  rows: readonly PlanRow[],
+  price: Cents,
+  days: DayReading,
+): Decision<readonly PlannedBill[]> {
   const filledRows = rows.flatMap((row, place) =>
-    [row.dueOn, row.text, row.share].every((cell) => cell.trim() === '') ? [] : [rowIn(row, `plan/${place}`, near)],
+    [row.dueOn, row.text, row.share].every((cell) => cell.trim() === '') ? [] : [rowIn(row, `plan/${place}`, days)],
   );
   return following(listed(filledRows), (typed) => {
     if (typed.length === 0) return accepted([]);
@@ -63,9 +68,9 @@ function sharedOut(typed: readonly TypedBill[], price: Cents): readonly PlannedB
   }));
 }
 
-function rowIn(row: PlanRow, at: string, near: IsoDate): Decision<TypedBill> {
+function rowIn(row: PlanRow, at: string, { near, order }: DayReading): Decision<TypedBill> {
   return gathered({
-    dueOn: required({ typed: row.dueOn, at: `${at}/dueOn` }, 'the day', (cell) => dayIn(cell, near)),
+    dueOn: required({ typed: row.dueOn, at: `${at}/dueOn` }, 'the day', (cell) => dayIn(cell, near, order)),
     text: textIn({ typed: row.text, at: `${at}/text` }, 'the text', 120),
     share: required({ typed: row.share, at: `${at}/share` }, 'the amount or percent', shareIn),
   });

@@ -7,7 +7,7 @@ export const EMPLOYEE: KindOfRecord = {
   fields: [
     CODE,
     NAME,
-    field('jobRole', 'Works as', text(60), ['optional', 'Such as diver or surveyor.']),
+    field('jobRole', 'Role', text(60), ['optional', 'Such as diver or surveyor.']),
     field('costRate', 'Cost rate', { kind: 'rate' }, ['required', 'Loaded cost of an hour, up to 4 decimals.']),
     field('rateFrom', 'Rate from', { kind: 'day' }, ['required', 'First day of this rate; a new day adds a rate.']),
   ],

@@ -1,3 +1,4 @@
+import type { DayOrder, DayReading } from '../calendar/typed-date.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import { monthOf } from '../calendar/month.ts';
 import { typedMonth } from '../calendar/typed-month.ts';
@@ -30,6 +31,7 @@ export interface Reference extends Named {
 /** What codes may be named, by kind of record, and the day typed days are near to. */
 export interface RecordContext {
   readonly today: IsoDate;
+  readonly dayOrder: DayOrder;
   readonly references: (kind: RecordKind) => readonly Reference[];
 }
 
@@ -52,10 +54,14 @@ export function readRecord(kind: RecordKind, typed: TypedRecord, context: Record
 }
 
 /** What is wrong with fields by themselves, whatever records they name: what a form can tell before anything is sent. */
-export function fieldProblems(kind: RecordKind, typed: TypedRecord, today: IsoDate): readonly Problem[] {
+export function fieldProblems(
+  kind: RecordKind,
+  typed: TypedRecord,
+  { near: today, order: dayOrder }: DayReading,
+): readonly Problem[] {
   const isNaming = ({ name, holds }: Field): boolean => holds.kind === 'code-of' && (typed[name] ?? '').trim() !== '';
   const own = fieldsOf(kind).filter((field) => !isNaming(field));
-  const context: RecordContext = { today, references: () => [] };
+  const context: RecordContext = { today, dayOrder, references: () => [] };
   return own.flatMap((field) =>
     problemsOf(fieldIn(field, { typed: typed[field.name] ?? '', at: field.name }, context)),
   );
@@ -76,7 +82,7 @@ function valueIn(field: Field, cell: Cell, context: RecordContext): Decision<Val
     case 'lines':
       return (field.name === 'code' ? codeIn : textIn)(cell, field.label, holds.most);
     case 'day':
-      return dayIn(cell, context.today);
+      return dayIn(cell, context.today, context.dayOrder);
     case 'month':
       return monthIn(cell, context.today);
     case 'choice':

@@ -8,6 +8,7 @@ import { STARTER_ACCOUNTS } from './starter-accounts.ts';
 
 const context: RecordContext = {
   today: isoDate('2027-03-31'),
+  dayOrder: 'month first',
   references: (kind) => (kind === 'client' ? [{ id: 5, code: 'GARROW', name: 'Garrow County' }] : []),
 };
 

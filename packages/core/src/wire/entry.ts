@@ -84,6 +84,23 @@ export const DraftPosted = z.object({ documents: z.array(z.object({ id: Id, numb
 export const DraftQuery = z.strictObject({ month: Month, preview: z.enum(['yes', 'no']).default('yes') });
 export const DraftsQuery = z.strictObject({ kind: z.enum(SHEET_KINDS).optional() });
 
+export const SheetFileParams = z.strictObject({ kind: z.enum(SHEET_KINDS) });
+/** One posted document, or those of some days; left out, all of the kind. */
+export const SheetFileQuery = z.strictObject({
+  id: IdText.optional(),
+  from: Day.optional(),
+  through: Day.optional(),
+});
+/** A CSV file of sheets; days without a year are near the month. */
+export const SheetImport = z.strictObject({
+  month: Month,
+  name: z.string().max(200),
+  csv: z.string().max(4_000_000),
+});
+export const SheetsImported = z.object({
+  drafts: z.array(z.object({ id: Id, title: z.string(), rows: z.int() })),
+});
+
 export const BudgetStandsQuery = z.strictObject({ project: IdText, through: Month });
 /** A project's budget lines for the coding picker, with what is left in each. */
 export const BudgetStands = z.object({
@@ -107,6 +124,7 @@ export const ENTRY_ENDPOINTS = {
   drafts: { method: 'get', path: '/drafts', may: 'keep-books', summary: 'Sheets being worked on', query: DraftsQuery, response: z.object({ rows: z.array(DraftSummary) }), reads: ['drafts'] },
   draft: { method: 'get', path: '/drafts/{id}', may: 'keep-books', summary: 'One sheet with what it would post', params: ById, query: DraftQuery, response: Draft, reads: ['drafts'] },
   newDraft: { method: 'post', path: '/drafts', may: 'keep-books', summary: 'Begin a sheet', body: NewDraft, response: DraftKept, isUnaudited: true, makesStale: ['drafts'] },
+  importSheets: { method: 'post', path: '/sheet-imports/{kind}', may: 'keep-books', summary: 'Read a CSV file into sheets that wait to be posted', params: SheetFileParams, body: SheetImport, response: SheetsImported, makesStale: ['drafts'] },
   changeDraft: { method: 'put', path: '/drafts/{id}', may: 'keep-books', summary: 'Keep a sheet as typed', params: ById, body: DraftChange, response: DraftKept, isUnaudited: true, makesStale: ['drafts'] },
   dropDraft: { method: 'delete', path: '/drafts/{id}', may: 'keep-books', summary: 'Throw a sheet away', params: ById, response: Done, makesStale: ['drafts'] },
   postDraft: { method: 'post', path: '/drafts/{id}/posting', may: 'keep-books', summary: 'Post a sheet, whole or not at all', params: ById, body: DraftPosting, response: DraftPosted, makesStale: ['drafts', 'ledger'] },

@@ -48,6 +48,7 @@ export const FILES = {
   estimateWorkbook: { path: '/estimates/{id}.xlsx', may: 'read-projects', about: { estimate: 'params.id' } },
   proposal: { path: '/estimates/{id}.pdf', may: 'read-projects', about: { estimate: 'params.id' } },
   records: { path: '/record-files/{kind}.csv', may: 'keep-books' },
+  sheets: { path: '/sheet-files/{kind}.csv', may: 'read-books' },
   invoice: { path: '/invoices/{id}.pdf', may: 'read-books' },
 } as const satisfies Readonly<Record<string, FileAddress>>;
 

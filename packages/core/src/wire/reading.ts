@@ -1,5 +1,6 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
+import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { SHEET_KINDS } from '../documents/sheets.ts';
 import { DIMENSION_NAMES, type DimensionName } from '../ledger/dimensions.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
@@ -17,6 +18,7 @@ export const Frame = z.object({
       fiscalYearStartMonth: z.int(),
       percentDecimals: z.int().nullable(),
       forecastMonths: z.int().nullable(),
+      dayOrder: z.enum(DAY_ORDERS),
       lockedThrough: Month.nullable(),
     })
     .nullable(),

@@ -1,5 +1,6 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
+import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { RECORD_KIND_NAMES } from '../records/record-kinds.ts';
 import { Day, Id, IdText, Month, Typed, Done } from './values.ts';
 
@@ -11,6 +12,8 @@ export const CompanyForm = z.strictObject({
   percentDecimals: z.int().min(0).max(4).nullable(),
   /** A forecast more than so many months old is marked in a recognition run; null for never. */
   forecastMonths: z.int().min(0).max(24).nullable().default(1),
+  /** How days written in figures, such as 1/3, are read. */
+  dayOrder: z.enum(DAY_ORDERS).default('month first'),
   /** First month of the books; only when they are set up. */
   firstMonth: Month,
 });

@@ -1,5 +1,6 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
+import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { ACCOUNT_TYPES, ROLES, type Role } from '../ledger/account.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
 import { accountId, partyId, taxCodeId } from '../ledger/ids.ts';
@@ -29,6 +30,7 @@ const NAMED = { code: z.string(), name: z.string() };
 export const SheetBasis = z.object({
   lockedThrough: Month.nullable(),
   percentDecimals: z.int().nullable(),
+  dayOrder: z.enum(DAY_ORDERS),
   /** The days that may be typed. */
   span: z.object({ first: Day, today: Day, last: Day }),
   accounts: z.array(

@@ -26,8 +26,8 @@ export function creditRoutes(router: Router, context: Context): void {
 async function postCreditNote(trx: Trx, form: Asked<'creditNote'>['body'], acting: Acting): Promise<Posted> {
   const invoice = await creditedInvoice(trx, form.documentId);
   if (!invoice) throw new Refusal([{ at: 'documentId', kind: 'not-there', subject: 'invoice' }]);
-  const { lockedThrough } = await companyOf(trx);
-  const note = acceptedOr(readCreditNote(form, { invoice, today: acting.today, lockedThrough }));
+  const { lockedThrough, dayOrder } = await companyOf(trx);
+  const note = acceptedOr(readCreditNote(form, { invoice, today: acting.today, lockedThrough, dayOrder }));
   const number = await nextNumber(trx, 'credit-note');
   const gross = cents(note.work + note.tax);
   const entry = clientCredited(rolesOf(await accounts(trx)), { ...note, text: number });
@@ -53,14 +53,14 @@ async function postCreditNote(trx: Trx, form: Asked<'creditNote'>['body'], actin
 
 async function postOffset(trx: Trx, form: Asked<'offset'>['body'], acting: Acting): Promise<Posted> {
   const [owed, credit] = [await document(trx, form.documentId), await document(trx, form.creditId)];
-  const { lockedThrough } = await companyOf(trx);
+  const { lockedThrough, dayOrder } = await companyOf(trx);
   const open = ({ answer, partyId: party }: typeof owed) => ({
     number: answer.number,
     party: party === null ? null : partyId(party),
     open: cents(answer.openCents),
   });
   const { appliedOn, amount } = acceptedOr(
-    readOffset(form, { document: open(owed), credit: open(credit), today: acting.today, lockedThrough }),
+    readOffset(form, { document: open(owed), credit: open(credit), today: acting.today, lockedThrough, dayOrder }),
   );
   const posted = await postDocument(
     trx,

@@ -20,10 +20,10 @@ import { companyOf } from '../records/company-queries.ts';
 
 /** Reads an invoice as typed against the contract where it stands on its day. */
 export async function invoiceRead(db: Db, form: InvoiceForm, today: IsoDate): Promise<ReturnType<typeof readInvoice>> {
-  const { lockedThrough } = await companyOf(db);
-  const datedOn = invoiceDay(form, today);
+  const { lockedThrough, dayOrder } = await companyOf(db);
+  const datedOn = invoiceDay(form, today, dayOrder);
   const contract = await contractOf(db, form, datedOn.ok ? datedOn.value : today);
-  return readInvoice(form, { datedOn, today, lockedThrough, taxCodes: await taxCodes(db), contract });
+  return readInvoice(form, { datedOn, today, lockedThrough, dayOrder, taxCodes: await taxCodes(db), contract });
 }
 
 const FAR_MONTH = month('2999-12');

@@ -8,6 +8,7 @@ import * as people from './migrations/0005-people.ts';
 import * as audit from './migrations/0006-audit.ts';
 import * as tableLayouts from './migrations/0007-table-layouts.ts';
 import * as letterhead from './migrations/0008-letterhead.ts';
+import * as dayOrder from './migrations/0009-day-order.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -24,6 +25,7 @@ export const MIGRATIONS: readonly Migration[] = [
   audit,
   tableLayouts,
   letterhead,
+  dayOrder,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

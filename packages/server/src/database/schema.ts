@@ -11,6 +11,7 @@ export interface Schema {
     first_month: number;
     locked_through: number | null;
     forecast_months: number | null;
+    day_order: Generated<string>;
     address: Generated<string>;
     bank_details: Generated<string>;
     logo: Generated<string | null>;

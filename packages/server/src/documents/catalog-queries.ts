@@ -22,9 +22,10 @@ import { accounts, companyOf } from '../records/company-queries.ts';
 
 /** What any sheet is read against. */
 export async function sheetBasis(db: Db, projects: readonly Project[], today: IsoDate): Promise<SheetBasis> {
-  const { lockedThrough, firstMonth } = await companyOf(db);
+  const { lockedThrough, firstMonth, dayOrder } = await companyOf(db);
   return {
     lockedThrough,
+    dayOrder,
     span: booksSpan(firstMonth, today),
     accounts: await accounts(db),
     suppliers: await suppliers(db),

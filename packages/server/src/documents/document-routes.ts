@@ -35,11 +35,11 @@ export function documentRoutes(router: Router, context: Context): void {
     if (undoing.how === 'elsewhere') {
       throw new Refusal([{ at: '', kind: 'reverse-elsewhere', what: one, where: undoing.where }]);
     }
-    const { lockedThrough } = await companyOf(trx);
+    const { lockedThrough, dayOrder } = await companyOf(trx);
     const order = gathered({
       reason: required({ typed: body.reason, at: 'reason' }, 'the reason', (cell) => textIn(cell, 'the reason', 400)),
       postedOn: following(
-        ifFilled({ typed: body.postedOn, at: 'postedOn' }, acting.today, (cell) => dayIn(cell, acting.today)),
+        ifFilled({ typed: body.postedOn, at: 'postedOn' }, acting.today, (cell) => dayIn(cell, acting.today, dayOrder)),
         (day) => openDay(day, lockedThrough, 'postedOn'),
       ),
     });

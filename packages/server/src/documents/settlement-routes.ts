@@ -38,8 +38,8 @@ async function settle(
   { acting, kind, settles, post }: Settling,
 ): Promise<Posted> {
   const { answer, partyId: party } = await document(trx, body.documentId);
-  const { lockedThrough } = await companyOf(trx);
-  const paidOn = following(dayIn({ typed: body.paidOn, at: 'paidOn' }, acting.today), (day) =>
+  const { lockedThrough, dayOrder } = await companyOf(trx);
+  const paidOn = following(dayIn({ typed: body.paidOn, at: 'paidOn' }, acting.today, dayOrder), (day) =>
     usualPaymentDay(
       day,
       { number: answer.number, datedOn: isoDate(answer.datedOn) },

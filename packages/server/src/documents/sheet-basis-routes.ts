@@ -15,6 +15,7 @@ export function sheetBasisRoutes(router: Router, context: Context): void {
     const basis = await sheetBasis(db, await projects(db), today);
     return {
       lockedThrough: basis.lockedThrough,
+      dayOrder: basis.dayOrder,
       span: basis.span,
       percentDecimals,
       accounts: [...basis.accounts],

@@ -1,3 +1,4 @@
+import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import type { Router } from 'express';
 import { lastDay, monthOf } from '@lowtide/core/calendar/month.ts';
 import { approval } from '@lowtide/core/estimate/approval.ts';
@@ -193,10 +194,13 @@ async function keep(
   const estimate = await unchanged(trx, params.id, body.version);
   stillOpen(estimate);
   nameProblems(body.name);
+  const { dayOrder } = await companyOf(trx);
   const { pricedOn, targetEndOn } = acceptedOr(
     gathered({
-      pricedOn: dayIn({ typed: body.pricedOn, at: 'pricedOn' }, estimate.pricedOn),
-      targetEndOn: ifFilled({ typed: body.targetEndOn, at: 'targetEndOn' }, null, (cell) => dayIn(cell, acting.today)),
+      pricedOn: dayIn({ typed: body.pricedOn, at: 'pricedOn' }, estimate.pricedOn, dayOrder),
+      targetEndOn: ifFilled({ typed: body.targetEndOn, at: 'targetEndOn' }, null, (cell) =>
+        dayIn(cell, acting.today, dayOrder),
+      ),
     }),
   );
   const basis = await estimateBasis(trx, estimate.project, pricedOn);
@@ -210,13 +214,13 @@ async function keep(
 async function approve(trx: Trx, { params, body }: Asked<'approve'>, acting: Acting): Promise<Answer<'approve'>> {
   const estimate = await unchanged(trx, params.id, body.version);
   stillOpen(estimate);
-  const { lockedThrough } = await companyOf(trx);
+  const { lockedThrough, dayOrder } = await companyOf(trx);
   const basis = await estimateBasis(trx, estimate.project, estimate.pricedOn);
-  const agreedOn = agreedDay(body.agreedOn, acting.today);
+  const agreedOn = agreedDay(body.agreedOn, acting.today, dayOrder);
   const effectiveOn = openDayFrom(agreedOn, lockedThrough);
   const reading = readEstimate(estimate.sheet, basis);
   const plan = await planFor(trx, estimate, body.plan, effectiveOn);
-  const decided = approval(reading, basis.project, { grouping: body.grouping, plan, effectiveOn });
+  const decided = approval(reading, basis.project, { grouping: body.grouping, plan, effectiveOn, dayOrder });
   if (!decided.ok) throw new Refusal(decided.problems);
   const approving: Approving = {
     ...{ estimate, lines: reading.lines, made: decided.value, effectiveOn },
@@ -231,8 +235,8 @@ async function approve(trx: Trx, { params, body }: Asked<'approve'>, acting: Act
   return { id: estimate.id, number: estimate.number, effectiveOn };
 }
 
-function agreedDay(typed: string, today: IsoDate): IsoDate {
-  return acceptedOr(required({ typed, at: 'agreedOn' }, 'the day', (cell) => dayIn(cell, today)));
+function agreedDay(typed: string, today: IsoDate, order: DayOrder): IsoDate {
+  return acceptedOr(required({ typed, at: 'agreedOn' }, 'the day', (cell) => dayIn(cell, today, order)));
 }
 
 /** A change order without a plan of its own is billed at the end of its month, where the project has a plan: that plan goes on adding up. */

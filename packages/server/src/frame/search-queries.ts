@@ -1,7 +1,8 @@
 import { dayNumber, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { typedDate } from '@lowtide/core/calendar/typed-date.ts';
+import { typedDate, type DayReading } from '@lowtide/core/calendar/typed-date.ts';
 import { typedNumber } from '@lowtide/core/money/typed-number.ts';
 import { sql, type RawBuilder } from 'kysely';
+import { companyOf } from '../records/company-queries.ts';
 import { seenProjects } from '../projects/seen-project-queries.ts';
 import type { Db } from '../database/schema.ts';
 
@@ -41,15 +42,15 @@ export async function searchHits(db: Db, text: string, today: IsoDate): Promise<
   const { rows: documents } = await sql<SearchHit>`
     SELECT d.kind, d.id, d.number AS code, ifnull(y.name, ifnull(p.name, d.memo)) AS name, d.gross_cents AS amountCents
     FROM document d LEFT JOIN party y ON y.id = d.party_id LEFT JOIN project p ON p.id = d.project_id
-    WHERE d.number LIKE ${beginning} ESCAPE '\\' ${byAmount} ${byDay(text, today)}
+    WHERE d.number LIKE ${beginning} ESCAPE '\\' ${byAmount} ${byDay(text, { near: today, order: (await companyOf(db)).dayOrder })}
     ORDER BY d.id DESC LIMIT ${MOST_OF_A_KIND}`.execute(db);
   const more = MOST_OF_A_KIND - documents.length;
   return [...named, ...documents, ...(more > 0 ? await noted(db, like, { not: documents, most: more }) : [])];
 }
 
 /** Text that is a day and no plain number finds the documents of that day. */
-function byDay(text: string, today: IsoDate): RawBuilder<unknown> {
-  const day = /^\d+$/.test(text) ? undefined : typedDate(text, today);
+function byDay(text: string, { near, order }: DayReading): RawBuilder<unknown> {
+  const day = /^\d+$/.test(text) ? undefined : typedDate(text, near, order);
   return day === undefined ? sql`` : sql`OR d.dated_on = ${dayNumber(day)}`;
 }
 

@@ -1,3 +1,4 @@
+import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import { monthAt, type Month } from '@lowtide/core/calendar/month.ts';
 import type { Account, AccountType, Role } from '@lowtide/core/ledger/account.ts';
 import { accountId } from '@lowtide/core/ledger/ids.ts';
@@ -16,6 +17,8 @@ export interface Company {
   readonly lockedThrough: Month | null;
   /** A forecast more than so many months old is marked in a recognition run; null for never. */
   readonly forecastMonths: number | null;
+  /** How days written in figures are read. */
+  readonly dayOrder: DayOrder;
 }
 
 /** The company of the books, or null before they are set up. */
@@ -30,6 +33,7 @@ export async function companyIfAny(db: Db): Promise<Company | null> {
       'first_month',
       'locked_through',
       'forecast_months',
+      'day_order',
     ])
     .executeTakeFirst();
   if (!row) return null;
@@ -41,6 +45,7 @@ export async function companyIfAny(db: Db): Promise<Company | null> {
     firstMonth: monthAt(row.first_month),
     lockedThrough: row.locked_through === null ? null : monthAt(row.locked_through),
     forecastMonths: row.forecast_months,
+    dayOrder: row.day_order === 'day first' ? 'day first' : 'month first',
   };
 }
 

@@ -1,3 +1,4 @@
+import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import { STARTER_ACCOUNTS } from '@lowtide/core/records/starter-accounts.ts';
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { firstOpenDay } from '@lowtide/core/months/open-day.ts';
@@ -13,6 +14,7 @@ export interface CompanyValues {
   readonly fiscalYearStartMonth: number;
   readonly percentDecimals: number | null;
   readonly forecastMonths: number | null;
+  readonly dayOrder: DayOrder;
 }
 
 /** Sets the books up: the company, and a chart with an account for every role. */
@@ -55,6 +57,7 @@ function columns(values: CompanyValues) {
     fiscal_year_start_month: values.fiscalYearStartMonth,
     percent_decimals: values.percentDecimals,
     forecast_months: values.forecastMonths,
+    day_order: values.dayOrder,
   };
 }
 

@@ -1,72 +1,12 @@
-import { parse } from 'csv-parse/sync';
-import { textOfInert } from '@lowtide/core/files/csv-text.ts';
-import { accepted, refused, type Decision } from '@lowtide/core/problems/decision.ts';
-import type { Problem } from '@lowtide/core/problems/problem.ts';
+import type { Decision } from '@lowtide/core/problems/decision.ts';
 import { fieldsOf, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import type { TypedRecord } from '@lowtide/core/records/read-record.ts';
+import { csvTable } from '../http/csv-table.ts';
 
-const MOST_ROWS = 20_000;
-const MOST_COLUMNS = 100;
-
-/**
- * The rows of a CSV file (RFC 4180, UTF-8, header first) as records as typed; semicolons and tabs separate as commas do. Columns are
- * field names, in any order, however they are written: `costCode`, `Cost code`, `COST_CODE`.
- */
+/** The rows of a CSV file as records as typed; its columns are the names of their fields. */
 export function csvRecords(kind: RecordKind, csv: string): Decision<readonly TypedRecord[]> {
-  const read = rowsOf(csv);
-  if (!read.ok) return read;
-  const [header = [], ...rows] = read.value;
-  if (rows.length > MOST_ROWS) {
-    return refused({
-      at: 'csv',
-      kind: 'file-unreadable',
-      reason: `it has more than ${MOST_ROWS} rows; take it in in parts`,
-    });
-  }
-  const fields = fieldsOf(kind);
-  const known = fields.map(({ name }) => name);
-  const heads = header.map((head) => fieldNamed(head, known));
-  const problems: Problem[] = heads
-    .filter((column) => !known.includes(column))
-    .map((column) => ({ at: 'row 1', kind: 'column-unknown', column, known }));
-  for (const { name, need } of fields) {
-    if (need !== 'optional' && !heads.includes(name))
-      problems.push({ at: 'row 1', kind: 'column-missing', column: name });
-  }
-  if (rows.length === 0) problems.push({ at: 'row 2', kind: 'nothing-entered' });
-  if (problems.length > 0) return refused(...problems);
-  return accepted(
-    rows.map((row) => Object.fromEntries(heads.map((column, place) => [column, textOfInert(row[place] ?? '')]))),
+  return csvTable(
+    csv,
+    fieldsOf(kind).map(({ name, need }) => ({ name, isNeeded: need !== 'optional' })),
   );
-}
-
-const SEPARATORS = [',', ';', '\t'] as const;
-
-/** What separates the heads most often. */
-function separatorOf(csv: string): string {
-  const [heads = ''] = csv.split(/\r?\n/, 1);
-  const count = (separator: string): number => heads.split(separator).length;
-  return SEPARATORS.toSorted((one, other) => count(other) - count(one))[0] ?? ',';
-}
-
-/** The field that a head names; the head as it is, where it names none. */
-function fieldNamed(head: string, fields: readonly string[]): string {
-  const plain = (text: string): string => text.toLowerCase().replace(/[\s_*.-]/g, '');
-  return fields.find((name) => plain(name) === plain(head)) ?? head;
-}
-
-function rowsOf(csv: string): Decision<readonly (readonly string[])[]> {
-  try {
-    const rows = parse(csv, {
-      bom: true,
-      delimiter: separatorOf(csv),
-      skip_empty_lines: true,
-      trim: true,
-    }) as string[][];
-    if ((rows[0]?.length ?? 0) <= MOST_COLUMNS) return accepted(rows);
-    return refused({ at: 'row 1', kind: 'file-unreadable', reason: `it has more than ${MOST_COLUMNS} columns` });
-  } catch (error) {
-    const reason = error instanceof Error ? error.message : 'unknown';
-    return refused({ at: 'csv', kind: 'file-unreadable', reason });
-  }
 }

@@ -195,7 +195,8 @@ async function readWith(
   recording: Recording,
   id: number | null = null,
 ): Promise<Decision<ReadRecord>> {
-  const context: RecordContext = { today: recording.today, references: names ?? (await references(trx)) };
+  const dayOrder = (await companyIfAny(trx))?.dayOrder ?? 'month first';
+  const context: RecordContext = { today: recording.today, dayOrder, references: names ?? (await references(trx)) };
   const decided = readRecord(kind, fields, context);
   if (!decided.ok) return decided;
   const accepting = { acceptWarnings, lockedThrough: recording.lockedThrough, today: recording.today };

@@ -2,6 +2,7 @@ import { createContext, useContext, type ReactNode } from 'react';
 import { Link, useNavigate, useSearchParams, type LinkProps } from 'react-router';
 import { dayText, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { isNameableMonth, type Month } from '@lowtide/core/calendar/month.ts';
+import { DayOrderOf } from '../ui/day-order.ts';
 import type { Answer } from './books-api.ts';
 
 type Frame = Answer<'frame'>;
@@ -23,7 +24,11 @@ export function ShownBooksProvider({ frame, children }: { readonly frame: Frame;
   const { known } = useAddressAsOf();
   const { through, today } = frame;
   const asOf = known === undefined ? { through } : { through, known };
-  return <Shown value={{ frame, through, known, today, asOf }}>{children}</Shown>;
+  return (
+    <Shown value={{ frame, through, known, today, asOf }}>
+      <DayOrderOf value={frame.company?.dayOrder ?? 'month first'}>{children}</DayOrderOf>
+    </Shown>
+  );
 }
 
 export function useShownBooks(): ShownBooks {

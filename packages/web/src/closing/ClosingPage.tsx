@@ -25,7 +25,7 @@ const COLUMNS: readonly Column<Tie>[] = [
   { id: 'otherCents', head: 'comes to', figures: true, cell: ({ otherCents }) => <Amount cents={otherCents} /> },
   {
     id: 'apart',
-    head: 'Apart',
+    head: 'Difference',
     figures: true,
     cell: ({ oneCents, otherCents }) => <Amount cents={difference(oneCents, otherCents)} />,
   },

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
@@ -8,6 +9,7 @@ import { DocumentTable } from '../entry/DocumentTable.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
+import { ImportSheetsDialog } from './ImportSheetsDialog.tsx';
 import { Loading } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
 import { TabLinks } from '../ui/TabLinks.tsx';
@@ -26,6 +28,7 @@ const PARTS = [
 export function CostsPage() {
   const { through } = useShownBooks();
   const go = useGo();
+  const [isImporting, setImporting] = useState(false);
   const mayEnter = useMay()('keep-books');
   const [part, setPart] = useViewState('part', mayEnter ? 'waiting' : 'bill');
   const parts = PARTS.filter(({ id }) => mayEnter || id !== 'waiting');
@@ -35,6 +38,9 @@ export function CostsPage() {
       facts={`Supplier bills and hours, through ${monthText(through)}`}
       actions={
         <May do="keep-books">
+          <Button $look="quiet" onPress={() => setImporting(true)}>
+            Import CSV
+          </Button>
           {SHEET_KINDS.map((kind, place) => (
             <Button key={kind} $look={place === 0 ? 'primary' : 'plain'} onPress={() => go(`/costs/${kind}/new`)}>
               {sheetKind(kind).title}
@@ -43,6 +49,7 @@ export function CostsPage() {
         </May>
       }
     >
+      {isImporting ? <ImportSheetsDialog onClose={() => setImporting(false)} /> : null}
       <TabLinks label="Parts of costs" tabs={parts} chosen={part} onChoose={setPart} />
       {part === 'waiting' && mayEnter ? <Waiting /> : null}
       {part === 'bill' ? <DocumentTable kind="bill" label="Bills" /> : null}

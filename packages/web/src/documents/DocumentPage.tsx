@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { sheetOfDocument } from '@lowtide/core/documents/sheets.ts';
 import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, plainDollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
@@ -85,6 +86,7 @@ function Actions({ document, onOpen }: ActionsProps) {
   const go = useGo();
   const { id, kind, openCents } = document;
   const { undoing, party } = kindOf(kind);
+  const sheet = sheetOfDocument(kind);
   const reversible = undoing.how === 'reversal' && document.reversedBy === null;
   return (
     <>
@@ -93,6 +95,7 @@ function Actions({ document, onOpen }: ActionsProps) {
           Print (PDF)
         </a>
       ) : null}
+      {sheet === undefined ? null : <a href={`/api/sheet-files/${sheet}.csv?id=${id}`}>CSV</a>}
       {kind === 'recognition' ? (
         <Button onPress={() => go(`/earning?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
       ) : null}

@@ -129,7 +129,7 @@ function PostedTable({ run: { posted, postedTotals }, drawn, title }: PostedTabl
         amount('before', 'Earned before', 'earnedBeforeCents'),
         amount('month', 'This run', 'earnedMonthCents', 'earned'),
         amount('toDate', 'Earned to date', 'earnedToDateCents'),
-        amount('released', 'Cost released', 'releasedCents'),
+        amount('released', 'Cost of revenue', 'releasedCents'),
         amount('provision', 'Loss provision ±', 'provisionChangeCents'),
       ]}
     />
@@ -202,7 +202,7 @@ function columns(totals: Run['totals'], onEstimate: RunTableProps['onEstimate'])
     }),
     amountColumn({
       id: 'released',
-      head: 'Cost released',
+      head: 'Cost of revenue',
       of: ({ releasedCents }) => releasedCents,
       total: totals.releasedCents,
     }),

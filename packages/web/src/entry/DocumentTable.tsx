@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { lastDay } from '@lowtide/core/calendar/month.ts';
+import { sheetOfDocument } from '@lowtide/core/documents/sheets.ts';
 import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import { AsOfLink, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer, type Asked } from '../api/books-api.ts';
@@ -78,6 +80,7 @@ export function DocumentTable({ label, kind, open = false }: DocumentTableProps)
   // Another order or another search begins with its first page.
   const page = shown.list === list ? shown.page : 0;
   const offset = String(page * ROWS_A_PAGE);
+  const sheet = kind === undefined ? undefined : sheetOfDocument(kind);
   const query = {
     ...asOf,
     order: sort as DocumentOrder,
@@ -89,8 +92,13 @@ export function DocumentTable({ label, kind, open = false }: DocumentTableProps)
   const { answer, trouble } = useRead('documents', { query }, { keepLast: true });
   return (
     <>
-      <div style={{ width: 280 }}>
-        <Field label="Find by number, party or project" value={text} onChange={setText} />
+      <div style={{ display: 'flex', gap: 12, alignItems: 'end', justifyContent: 'space-between' }}>
+        <div style={{ width: 280 }}>
+          <Field label="Find by number, party or project" value={text} onChange={setText} />
+        </div>
+        {sheet === undefined || open ? null : (
+          <a href={`/api/sheet-files/${sheet}.csv?through=${lastDay(asOf.through)}`}>Lines as CSV</a>
+        )}
       </div>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
       {answer ? (
@@ -127,13 +135,13 @@ function Pages({ count, page, onPage }: PagesProps) {
   return (
     <p role="status" style={{ display: 'flex', gap: 8, alignItems: 'center' }}>
       <Button isDisabled={page === 0} onPress={() => onPage(page - 1)}>
-        Those before
+        Previous
       </Button>
       <span>
         {first} to {last} of {count}
       </span>
       <Button isDisabled={last >= count} onPress={() => onPage(page + 1)}>
-        Those after
+        Next
       </Button>
     </p>
   );

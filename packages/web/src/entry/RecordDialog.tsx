@@ -9,6 +9,7 @@ import { useTypedForm, type TypedField } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
+import { useDayOrder } from '../ui/day-order.ts';
 import { DayField } from '../ui/DayField.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refused } from '../ui/notes.tsx';
@@ -30,11 +31,16 @@ export const NEW_PROJECT = { kind: 'client', status: 'active', method: 'cost-to-
 /** Adds or changes a record of any kind; its fields come from the list all forms and files are made from. */
 export function RecordDialog({ kind, fields: initial, existing, onClose, onDone }: RecordDialogProps) {
   const { today } = useShownBooks();
+  const order = useDayOrder();
   const list = fieldsOf(kind);
   const blank = Object.fromEntries(list.map(({ name }) => [name, initial[name] ?? '']));
   const { form, field, acceptance, general, settle, ready } = useTypedForm<Readonly<Record<string, string>>>(
     blank,
-    (typed) => fieldProblems(kind, typed, today).map((problem) => ({ at: problem.at, message: wording(problem) })),
+    (typed) =>
+      fieldProblems(kind, typed, { near: today, order }).map((problem) => ({
+        at: problem.at,
+        message: wording(problem),
+      })),
   );
   const withUsualType = useUsualType();
   const [add, adding] = useWrite('addRecord');

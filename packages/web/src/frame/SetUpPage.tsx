@@ -1,5 +1,6 @@
 import { fiscalYearStart, monthOf, monthText } from '@lowtide/core/calendar/month.ts';
 import { typedMonth } from '@lowtide/core/calendar/typed-month.ts';
+import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { useWrite } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
@@ -8,6 +9,13 @@ import { FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refused } from '../ui/notes.tsx';
 import { FirstSheet } from '../ui/FirstSheet.tsx';
+
+/** How days in figures are written where the reader is. */
+function orderHere(): DayOrder {
+  const parts = new Intl.DateTimeFormat(navigator.language).formatToParts(new Date());
+  const placeOf = (type: string): number => parts.findIndex((part) => part.type === type);
+  return placeOf('day') < placeOf('month') ? 'day first' : 'month first';
+}
 
 /** The first page of empty books: who the company is, and from when the books run. */
 export function SetUpPage({ today }: { readonly today: IsoDate }) {
@@ -30,6 +38,7 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
           fiscalYearStartMonth: Number(startMonth),
           percentDecimals: null,
           forecastMonths: 1,
+          dayOrder: orderHere(),
           firstMonth,
         },
       }),

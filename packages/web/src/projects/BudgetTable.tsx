@@ -67,7 +67,7 @@ function columns(totals: Project['budgetTotals']): readonly Column<Row>[] {
     money('variance', 'Variance'),
     {
       id: 'used',
-      head: 'Used',
+      head: '% used',
       width: '104px',
       sortBy: ({ used }) => (used === null ? Number.POSITIVE_INFINITY : used.numerator / used.denominator),
       cell: (row) => <Used used={row.used} budgeted={row.budgeted} />,

@@ -15,6 +15,7 @@ import type { Table, TableColumn } from '@lowtide/core/reports/table.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
+import { useDayOrder } from '../ui/day-order.ts';
 import { DayField } from '../ui/DayField.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -32,6 +33,7 @@ export interface FilterDialogProps {
 export function FilterDialog({ table, filter, onTake, onClose }: FilterDialogProps) {
   const { columns } = table;
   const { today } = useShownBooks();
+  const order = useDayOrder();
   const [id, setId] = useState(filter?.column ?? columns.find(({ holds }) => holds !== 'text')?.id ?? '');
   const [test, setTest] = useState<Test>(filter?.test ?? 'above');
   const [typed, setTyped] = useState(filter?.typed ?? '');
@@ -39,7 +41,7 @@ export function FilterDialog({ table, filter, onTake, onClose }: FilterDialogPro
   const column = columns.find((one) => one.id === id);
   if (column === undefined) return null;
   const tests = testsOf(column);
-  const value = column.holds === 'day' ? (typedDate(typed, today) ?? typed) : typed;
+  const value = column.holds === 'day' ? (typedDate(typed, today, order) ?? typed) : typed;
   const asked = { column: id, test: tests.includes(test) ? test : (tests[0] ?? 'is'), typed: value };
   const [problem] = problemsOf(readFilter(columns, filterText(asked)));
   const take = (): void => (problem === undefined ? onTake(asked) : setAsked(true));

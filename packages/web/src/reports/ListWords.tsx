@@ -54,7 +54,7 @@ export function ListWords({ table, filters, view }: ListWordsProps) {
           value={view.group}
           onChange={view.setGroup}
           options={[
-            { value: '', text: 'no groups' },
+            { value: '', text: 'not grouped' },
             ...texts.map(({ id, head }) => ({ value: id, text: `by ${head.toLowerCase()}` })),
           ]}
         />

@@ -2,12 +2,13 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { dayText, isoDate, plusDays } from '@lowtide/core/calendar/iso-date.ts';
 import { month, monthText, plusMonths } from '@lowtide/core/calendar/month.ts';
-import { typedDate } from '@lowtide/core/calendar/typed-date.ts';
+import { typedDate, type DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import { typedMonth } from '@lowtide/core/calendar/typed-month.ts';
+import { useDayOrder } from '../ui/day-order.ts';
 import { color } from '../theme/tokens.ts';
 
 interface Kind {
-  readonly read: (typed: string, near: string) => string | undefined;
+  readonly read: (typed: string, near: string, order: DayOrder) => string | undefined;
   readonly shown: (value: string) => string;
   readonly plus: (value: string, count: number) => string;
   readonly such: string;
@@ -23,7 +24,7 @@ const KINDS: Readonly<Record<'month' | 'day', Kind>> = {
     width: 68,
   },
   day: {
-    read: (typed, near) => typedDate(typed, isoDate(near)),
+    read: (typed, near, order) => typedDate(typed, isoDate(near), order),
     shown: (value) => dayText(isoDate(value)),
     plus: (value, count) => plusDays(isoDate(value), count),
     such: 'a day such as 31 jan, 1/31 or -1',
@@ -42,8 +43,9 @@ export interface TypedWordProps {
 /** A month or a day within a sentence, typed as people do: it takes effect with Enter or when it is left; arrows go to the next. */
 export function TypedWord({ kind, label, value, onChange }: TypedWordProps) {
   const [typed, setTyped] = useState<string | null>(null);
+  const order = useDayOrder();
   const { read, shown, plus, such, width } = KINDS[kind];
-  const meant = typed === null ? value : read(typed, value);
+  const meant = typed === null ? value : read(typed, value, order);
   const take = (): void => {
     if (meant === undefined) return;
     setTyped(null);

@@ -61,7 +61,7 @@ export function ViewsBar({ name }: { readonly name: ReportName }) {
         value={shown ? String(shown.id) : state === '' ? USUAL : ''}
         onChange={open}
         options={[
-          { value: USUAL, text: 'usual view' },
+          { value: USUAL, text: 'default view' },
           ...views.map(({ id, name: text }) => ({ value: String(id), text })),
           ...(shown || state === '' ? [] : [{ value: '', text: 'a view not saved' }]),
         ]}

@@ -17,6 +17,11 @@ const DECIMALS = [
   ...[0, 1, 2, 3, 4].map((count) => ({ value: String(count), text: String(count) })),
 ];
 
+const DAY_ORDER_WORDS = [
+  { value: 'month first', text: 'month first: 1 March is 3/1' },
+  { value: 'day first', text: 'day first: 1 March is 1/3' },
+];
+
 const FORECAST_AGES = [
   { value: 'any', text: 'any age' },
   ...[0, 1, 2, 3, 6, 12].map((count) => ({ value: String(count), text: count === 1 ? '1 month' : `${count} months` })),
@@ -28,13 +33,15 @@ interface Typed {
   readonly startMonth: string;
   readonly decimals: string;
   readonly forecastAge: string;
+  readonly dayOrder: string;
 }
 
-function bodyOf({ name, currency, startMonth, decimals, forecastAge }: Typed) {
+function bodyOf({ name, currency, startMonth, decimals, forecastAge, dayOrder }: Typed) {
   return {
     ...{ name, currency: currency.toUpperCase(), fiscalYearStartMonth: Number(startMonth) },
     percentDecimals: decimals === 'all' ? null : Number(decimals),
     forecastMonths: forecastAge === 'any' ? null : Number(forecastAge),
+    dayOrder: dayOrder === 'day first' ? ('day first' as const) : ('month first' as const),
   };
 }
 
@@ -50,6 +57,7 @@ export function CompanyForm() {
       startMonth: String(company?.fiscalYearStartMonth ?? 1),
       decimals: company?.percentDecimals == null ? 'all' : String(company.percentDecimals),
       forecastAge: company?.forecastMonths == null ? 'any' : String(company.forecastMonths),
+      dayOrder: company?.dayOrder ?? 'month first',
     },
     CHECK,
   );
@@ -82,6 +90,7 @@ export function CompanyForm() {
           options={FORECAST_AGES}
           {...field('forecastAge', 'forecastMonths')}
         />
+        <Choice label="Days in figures are read" options={DAY_ORDER_WORDS} {...field('dayOrder')} />
       </FieldGrid>
       {kept ? (
         <Note $tone="good" role="status">

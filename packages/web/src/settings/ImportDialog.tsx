@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { FileTrigger } from 'react-aria-components/FileTrigger';
 import styled from 'styled-components';
 import { fieldsOf, RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import type { Answer } from '../api/books-api.ts';
@@ -7,35 +6,29 @@ import { useLongWrite } from '../api/use-long-write.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
+import { CsvText, PASTED } from '../ui/CsvText.tsx';
+import { useDayOrder } from '../ui/day-order.ts';
 import { Note, Remarks } from '../ui/notes.tsx';
 import { space, type } from '../theme/tokens.ts';
 
 /** Takes in a CSV file, whole or not at all; what is wrong is listed by row and column. */
 export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; readonly onClose: () => void }) {
-  const [file, setFile] = useState({ name: 'pasted.csv', csv: '' });
+  const [file, setFile] = useState(PASTED);
   const [told, setTold] = useState<Trouble | Answer<'importRecords'> | null>(null);
   const { order: send, busy, progress, stop } = useLongWrite('importRecords');
   const fields = fieldsOf(kind);
-  const choose = (files: FileList | null): void => {
-    const chosen = files?.[0];
-    if (chosen) void chosen.text().then((csv) => setFile({ name: chosen.name, csv }));
-  };
-  const order = async (): Promise<void> => {
+  const order = useDayOrder();
+  const take = async (): Promise<void> => {
     const written = await send({ params: { kind }, body: file });
     setTold(written.ok ? written.answer : written.trouble);
   };
   return (
     <Dialog title={`Import ${RECORD_KINDS[kind].many.toLowerCase()} from CSV`} onClose={onClose} width={720}>
-      <FileTrigger acceptedFileTypes={['.csv', 'text/csv']} onSelect={choose}>
-        <Button>Choose a file</Button>
-      </FileTrigger>
-      <Field
-        label="Or paste its text; the first line names the columns"
-        lines={7}
-        value={file.csv}
-        onChange={(csv) => setFile({ ...file, csv })}
-      />
+      <CsvText file={file} onChange={setFile} />
+      <p>
+        Days in figures are read{' '}
+        {order === 'month first' ? 'month first: 01/03/2027 is 3 January' : 'day first: 01/03/2027 is 1 March'}.
+      </p>
       <Columns>
         {fields.map(({ name, need, hint }) => (
           <div key={name}>
@@ -63,7 +56,7 @@ export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; rea
       {busy && progress !== null ? <Running {...progress} onStop={stop} /> : null}
       <DialogActions>
         <Button onPress={onClose}>Close</Button>
-        <Button $look="primary" isDisabled={busy || file.csv.trim() === ''} onPress={() => void order()}>
+        <Button $look="primary" isDisabled={busy || file.csv.trim() === ''} onPress={() => void take()}>
           Import
         </Button>
       </DialogActions>

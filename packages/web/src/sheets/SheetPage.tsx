@@ -20,7 +20,8 @@ import { InStatus } from '../ui/InStatus.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
 import { reached, type Hand } from './reached-remarks.ts';
-import { cellsOf, gridColumns, withCells, withParts } from './sheet-cells.ts';
+import { cellsOf, withCells, withParts } from '@lowtide/core/documents/sheet-cells.ts';
+import { gridColumns } from './grid-columns.ts';
 import { SheetFields } from './SheetFields.tsx';
 import { SheetGrid } from './SheetGrid.tsx';
 

@@ -4,6 +4,7 @@ import { lastDay, type Month } from '@lowtide/core/calendar/month.ts';
 import { found } from '@lowtide/core/lookup/lookup.ts';
 import type { CellHolds, SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
 import { understoodCell } from '@lowtide/core/documents/understood-cell.ts';
+import { useDayOrder } from '../ui/day-order.ts';
 import { useRead, type Answer } from '../api/books-api.ts';
 import type { Understood } from '../entry/grid-props.ts';
 
@@ -11,6 +12,7 @@ type Reference = Answer<'reference'>;
 
 /** What the cells of a sheet were understood as: figures and days as they read, and the names of codes. */
 export function useUnderstood(columns: readonly SheetColumn[], month: Month): Understood {
+  const order = useDayOrder();
   const { answer: reference } = useRead('reference', {});
   const shape = columns.map(({ id, holds }) => `${id} ${holds}`).join('\n');
   return useMemo(() => {
@@ -23,12 +25,12 @@ export function useUnderstood(columns: readonly SheetColumn[], month: Month): Un
       const held = (holds.get(column) ?? 'text') as CellHolds;
       const monthEnd = lastDay(month);
       // A due day is told from the day of its bill, as it is read.
-      const near = column === 'dueOn' ? (typedDate(row['datedOn'] ?? '', monthEnd) ?? monthEnd) : monthEnd;
-      const text = understoodCell(held, typed, near);
+      const near = column === 'dueOn' ? (typedDate(row['datedOn'] ?? '', monthEnd, order) ?? monthEnd) : monthEnd;
+      const text = understoodCell(held, typed, { near, order });
       const named = reference === undefined ? undefined : namedAs(held, typed, { reference, row });
       return { text: text ?? named?.code, name: named?.name };
     };
-  }, [shape, month, reference]);
+  }, [shape, month, reference, order]);
 }
 
 interface Lists {

@@ -10,6 +10,7 @@ import { dayText, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { typedDate } from '@lowtide/core/calendar/typed-date.ts';
 import { color, size, space } from '../theme/tokens.ts';
 import { Button } from './Button.tsx';
+import { useDayOrder } from './day-order.ts';
 import { Field, type FieldProps } from './Field.tsx';
 
 export interface DayFieldProps extends FieldProps {
@@ -21,7 +22,7 @@ export interface DayFieldProps extends FieldProps {
 export function DayField({ near, ...field }: DayFieldProps) {
   const { label, value, onChange, isReadOnly = false } = field;
   const [isTyping, setTyping] = useState(false);
-  const day = typedDate(value, near);
+  const day = typedDate(value, near, useDayOrder());
   return (
     <Row>
       <div onFocus={() => setTyping(true)} onBlur={() => setTyping(false)}>

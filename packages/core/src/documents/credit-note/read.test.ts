@@ -19,7 +19,7 @@ const read = (
         ...{ number: 'INV-1', client: partyId(5), project: projectId(3), datedOn: isoDate('2027-01-15') },
         ...{ work: cents(work), tax: cents(tax), workCredited: cents(workCredited), taxCredited: cents(taxCredited) },
       },
-      ...{ today: isoDate('2027-03-31'), lockedThrough: month('2027-01') },
+      ...{ today: isoDate('2027-03-31'), lockedThrough: month('2027-01'), dayOrder: 'month first' },
     },
   );
 const problems = (...args: Parameters<typeof read>) => {

@@ -1,3 +1,4 @@
+import type { DayOrder } from '../../calendar/typed-date.ts';
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { dayIn, ifFilled, moneyIn, required, textIn } from '../../cells/cell.ts';
 import type { PartyId, ProjectId } from '../../ledger/ids.ts';
@@ -30,6 +31,7 @@ export interface CreditBasis {
   readonly invoice: CreditedInvoice;
   readonly today: IsoDate;
   readonly lockedThrough: LockedThrough;
+  readonly dayOrder: DayOrder;
 }
 
 /**
@@ -38,11 +40,11 @@ export interface CreditBasis {
  */
 export function readCreditNote(
   form: CreditNoteForm,
-  { invoice, today, lockedThrough }: CreditBasis,
+  { invoice, today, lockedThrough, dayOrder }: CreditBasis,
 ): Decision<ReadCreditNote> {
   const left = difference(invoice.work, invoice.workCredited);
   const datedOn = ifFilled({ typed: form.datedOn, at: 'datedOn' }, today, (cell) =>
-    following(dayIn(cell, today), (day) => afterInvoice(day, invoice)),
+    following(dayIn(cell, today, dayOrder), (day) => afterInvoice(day, invoice)),
   );
   const days = following(datedOn, (day) =>
     gathered({

@@ -8,6 +8,7 @@ export const HOURS_SHEET: KindOfSheet<HoursSheet> = {
   facts: 'At cost rates: to projects, or to indirect labor where no project is given',
   document: 'hours',
   rows: 'Hours',
+  mostRows: 2000,
   fields: [{ id: 'weekOn', label: 'Week of', holds: 'week' }],
   columns: ({ weekOn }) => hoursColumns(mondayOf(weekOn)),
   blank: (today) => ({ kind: 'hours', weekOn: mondayOf(today), rows: [] }),

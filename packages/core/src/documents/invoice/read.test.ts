@@ -24,6 +24,7 @@ const read = (form: Partial<InvoiceForm>, { contract = 100_000, billed = 20_000,
         datedOn: accepted(isoDate(day)),
         today: isoDate('2027-03-31'),
         lockedThrough: month('2027-01'),
+        dayOrder: 'month first',
         taxCodes: SAMPLE.taxCodes,
       },
       contract: accepted(contractOf(contract, billed)),
@@ -99,10 +100,16 @@ test.each([
 
 test('without a contract or a day only that is said', () => {
   const missing = refused({ at: 'project', kind: 'missing', field: 'the project' });
-  const basis = { today: isoDate('2027-03-31'), lockedThrough: null, taxCodes: [], contract: missing };
+  const basis = {
+    today: isoDate('2027-03-31'),
+    lockedThrough: null,
+    dayOrder: 'month first' as const,
+    taxCodes: [],
+    contract: missing,
+  };
   const { figures, decided } = readInvoice(FORM, {
     ...basis,
-    datedOn: invoiceDay({ ...FORM, datedOn: 'x' }, isoDate('2027-03-31')),
+    datedOn: invoiceDay({ ...FORM, datedOn: 'x' }, isoDate('2027-03-31'), 'month first'),
   });
   expect(decided.ok ? [] : decided.problems.map(({ at, kind }) => `${at} ${kind}`).toSorted()).toEqual([
     'datedOn unreadable-day',
@@ -113,6 +120,6 @@ test('without a contract or a day only that is said', () => {
 
 test('an invoice is dated as typed, else today', () => {
   const today = isoDate('2027-03-31');
-  expect(invoiceDay(FORM, today)).toEqual(accepted(today));
-  expect(invoiceDay({ ...FORM, datedOn: '3/2' }, today)).toEqual(accepted(isoDate('2027-03-02')));
+  expect(invoiceDay(FORM, today, 'month first')).toEqual(accepted(today));
+  expect(invoiceDay({ ...FORM, datedOn: '3/2' }, today, 'month first')).toEqual(accepted(isoDate('2027-03-02')));
 });

@@ -1,3 +1,4 @@
+import type { DayOrder, DayReading } from '../../calendar/typed-date.ts';
 import { plusDays, type IsoDate } from '../../calendar/iso-date.ts';
 import { dayIn, ifFilled, moneyIn, numberIn, required, textIn, withinBooks } from '../../cells/cell.ts';
 import type { PartyId, ProjectId } from '../../ledger/ids.ts';
@@ -45,19 +46,20 @@ export interface InvoiceBasis {
   readonly datedOn: Decision<IsoDate>;
   readonly today: IsoDate;
   readonly lockedThrough: LockedThrough;
+  readonly dayOrder: DayOrder;
   readonly taxCodes: readonly TaxCode[];
   readonly contract: Decision<BilledContract>;
 }
 
 /** The day an invoice is dated: as typed, else today. */
-export function invoiceDay({ datedOn }: InvoiceForm, today: IsoDate): Decision<IsoDate> {
-  return ifFilled({ typed: datedOn, at: 'datedOn' }, today, (cell) => dayIn(cell, today));
+export function invoiceDay({ datedOn }: InvoiceForm, today: IsoDate, order: DayOrder): Decision<IsoDate> {
+  return ifFilled({ typed: datedOn, at: 'datedOn' }, today, (cell) => dayIn(cell, today, order));
 }
 
 /** What the invoice comes to as far as it can be told, and the invoice, or all that is wrong with it. */
 export function readInvoice(
   form: InvoiceForm,
-  { datedOn, today, lockedThrough, taxCodes, contract }: InvoiceBasis,
+  { datedOn, today, lockedThrough, dayOrder, taxCodes, contract }: InvoiceBasis,
 ): { readonly figures: InvoiceFigures; readonly decided: Decision<ReadInvoice> } {
   const taxCode = ifFilled({ typed: form.taxCode, at: 'taxCode' }, null, (cell) =>
     lookedUp(taxCodes, cell, 'tax code'),
@@ -72,7 +74,7 @@ export function readInvoice(
     gathered({
       datedOn: usualDay(day, { at: 'datedOn', today, mayBeUnusual: form.acceptWarnings }),
       postedOn: postingDay(day, lockedThrough, { at: 'datedOn', mayPostLater: form.acceptWarnings }),
-      dueOn: dueIn(form, day, contract.ok ? contract.value.termsDays : 0),
+      dueOn: dueIn(form, { near: day, order: dayOrder }, contract.ok ? contract.value.termsDays : 0),
     }),
   );
   const text = textIn({ typed: form.text, at: 'text' }, 'the text', 400);
@@ -90,10 +92,10 @@ function standingFigures(decided: Decision<BilledContract>): InvoiceFigures {
   return { ...NO_INVOICE_FIGURES, contract, billedBefore: billed, leftAfter: cents(contract - billed), earned };
 }
 
-function dueIn({ dueOn }: InvoiceForm, datedOn: IsoDate, termsDays: number): Decision<IsoDate> {
+function dueIn({ dueOn }: InvoiceForm, { near: datedOn, order }: DayReading, termsDays: number): Decision<IsoDate> {
   const cell = { typed: dueOn, at: 'dueOn' };
   return following(
-    ifFilled(cell, plusDays(datedOn, termsDays), (filled) => dayIn(filled, datedOn)),
+    ifFilled(cell, plusDays(datedOn, termsDays), (filled) => dayIn(filled, datedOn, order)),
     (day) =>
       unless(
         day < datedOn

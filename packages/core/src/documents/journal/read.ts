@@ -19,7 +19,9 @@ import { generalJournal } from './post.ts';
 
 export function readJournalSheet(sheet: JournalSheet, catalog: Catalog): SheetReading {
   const dated = required({ typed: sheet.datedOn, at: 'datedOn' }, 'the date', (cell) =>
-    following(dayIn(cell, lastDay(catalog.workingMonth)), (day) => dayInBooks(day, catalog.span, cell.at)),
+    following(dayIn(cell, lastDay(catalog.workingMonth), catalog.dayOrder), (day) =>
+      dayInBooks(day, catalog.span, cell.at),
+    ),
   );
   const filled = sheet.rows.flatMap((row, place) => (isBlank(row) ? [] : [{ row, place }]));
   const lines = listed(filled.map(({ row, place }) => lineIn(row, `rows/${place}`, catalog)));

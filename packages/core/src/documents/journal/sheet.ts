@@ -7,6 +7,7 @@ export const JOURNAL_SHEET: KindOfSheet<JournalSheet> = {
   facts: 'For what no document keeps: opening balances, payroll, cost moved between projects',
   document: 'journal',
   rows: 'Journal lines',
+  mostRows: 500,
   fields: [
     { id: 'datedOn', label: 'Date', holds: 'day' },
     { id: 'text', label: 'Text', holds: 'text' },

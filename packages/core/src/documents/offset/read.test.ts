@@ -14,7 +14,7 @@ const read = (
     {
       document: { number: 'B-1', party: party === null ? null : partyId(party), open: cents(open ?? 0) },
       credit: { number: 'C-1', party: other === null ? null : partyId(other), open: cents(credit ?? 0) },
-      ...{ today: isoDate('2027-03-31'), lockedThrough: month('2027-01') },
+      ...{ today: isoDate('2027-03-31'), lockedThrough: month('2027-01'), dayOrder: 'month first' },
     },
   );
 

@@ -1,3 +1,4 @@
+import type { DayOrder } from '../../calendar/typed-date.ts';
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { dayIn, ifFilled, moneyIn } from '../../cells/cell.ts';
 import type { PartyId } from '../../ledger/ids.ts';
@@ -18,18 +19,19 @@ export interface OffsetBasis {
   readonly credit: OpenDocument;
   readonly today: IsoDate;
   readonly lockedThrough: LockedThrough;
+  readonly dayOrder: DayOrder;
 }
 
 /** How much of the credit settles the document, and when: both of one party, one open each way, no more than either has open. */
 export function readOffset(
   form: OffsetForm,
-  { document, credit, today, lockedThrough }: OffsetBasis,
+  { document, credit, today, lockedThrough, dayOrder }: OffsetBasis,
 ): Decision<{ readonly appliedOn: IsoDate; readonly amount: Cents }> {
   const most = cents(Math.min(Math.max(0, document.open), Math.max(0, -credit.open)));
   return following(fits(document, credit), () =>
     gathered({
       appliedOn: following(
-        ifFilled({ typed: form.appliedOn, at: 'appliedOn' }, today, (cell) => dayIn(cell, today)),
+        ifFilled({ typed: form.appliedOn, at: 'appliedOn' }, today, (cell) => dayIn(cell, today, dayOrder)),
         (day) => openDay(day, lockedThrough, 'appliedOn'),
       ),
       amount: following(ifFilled({ typed: form.amount, at: 'amount' }, most, moneyIn), (amount) =>

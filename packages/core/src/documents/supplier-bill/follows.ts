@@ -71,7 +71,7 @@ export function followsIn(group: readonly RowPlace[], catalog: Catalog): readonl
 function dueIn(head: RowPlace, catalog: Catalog): readonly Follow[] {
   const due = cellOf(head, 'dueOn');
   const supplier = found(catalog.suppliers, head.row.supplier.trim());
-  const dated = dayIn(cellOf(head, 'datedOn'), lastDay(catalog.workingMonth));
+  const dated = dayIn(cellOf(head, 'datedOn'), lastDay(catalog.workingMonth), catalog.dayOrder);
   if (!isEmpty(due) || supplier.kind !== 'found' || !dated.ok) return [];
   return [{ at: due.at, text: dayText(plusDays(dated.value, supplier.value.termsDays)) }];
 }

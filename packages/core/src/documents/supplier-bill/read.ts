@@ -115,11 +115,15 @@ function daysIn(
   catalog: Catalog,
 ): Decision<Pick<Bill, 'datedOn' | 'postedOn' | 'dueOn'>> {
   const dated = required(cellOf(head, 'datedOn'), 'the date', (cell) =>
-    following(dayIn(cell, lastDay(catalog.workingMonth)), (day) => dayInBooks(day, catalog.span, cell.at)),
+    following(dayIn(cell, lastDay(catalog.workingMonth), catalog.dayOrder), (day) =>
+      dayInBooks(day, catalog.span, cell.at),
+    ),
   );
   return following(dated, (datedOn) => {
     const dueCell = cellOf(head, 'dueOn');
-    const due = ifFilled(dueCell, plusDays(datedOn, supplier?.termsDays ?? 0), (cell) => dayIn(cell, datedOn));
+    const due = ifFilled(dueCell, plusDays(datedOn, supplier?.termsDays ?? 0), (cell) =>
+      dayIn(cell, datedOn, catalog.dayOrder),
+    );
     return following(due, (dueOn) =>
       unless(
         dueOn < datedOn

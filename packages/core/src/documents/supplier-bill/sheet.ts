@@ -8,6 +8,7 @@ export const BILL_SHEET: KindOfSheet<BillSheet> = {
   facts: 'One row a line; the first row of a bill has its head',
   document: 'bill',
   rows: 'Bills',
+  mostRows: 2000,
   fields: [
     {
       ...{ id: 'controlTotal', label: 'Control total of the batch', holds: 'money' },

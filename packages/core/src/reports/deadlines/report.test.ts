@@ -22,8 +22,8 @@ test('time gone stands beside work done, and what is late is marked', () => {
   );
   expect(columnsRead(table)).toEqual([
     ...['Code (code, text)', 'Project (name, text, gives way)', 'Manager (manager, text)', 'Start (start, day)'],
-    ...['Target end (target_end, day)', 'Days left (days_left, count)', 'Time gone (time_gone_percent, percent)'],
-    ...['Complete (complete_percent, percent)', 'Stands (standing, text)'],
+    ...['Target end (target_end, day)', 'Days left (days_left, count)', 'Time elapsed (time_gone_percent, percent)'],
+    ...['Complete (complete_percent, percent)', 'Status (standing, text)'],
   ]);
   expect(rowsRead(table)).toEqual([
     [

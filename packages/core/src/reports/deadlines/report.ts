@@ -33,10 +33,10 @@ const COLUMNS: readonly ColumnOf<Row>[] = [
   { id: 'start', head: 'Start', file: 'start', holds: 'day', of: ({ startOn }) => startOn },
   { id: 'target', head: 'Target end', file: 'target_end', holds: 'day', of: ({ targetEndOn }) => targetEndOn },
   { id: 'left', head: 'Days left', file: 'days_left', holds: 'count', of: ({ daysLeft }) => daysLeft },
-  { id: 'gone', head: 'Time gone', file: 'time_gone_percent', holds: 'percent', of: ({ timeGone }) => timeGone },
+  { id: 'gone', head: 'Time elapsed', file: 'time_gone_percent', holds: 'percent', of: ({ timeGone }) => timeGone },
   {
     ...{ id: 'complete', head: 'Complete', file: 'complete_percent', holds: 'percent' },
     of: ({ complete, completeFigure }) => ({ value: complete, figure: completeFigure }),
   },
-  { id: 'kind', head: 'Stands', file: 'standing', holds: 'text', of: ({ kind }) => kind },
+  { id: 'kind', head: 'Status', file: 'standing', holds: 'text', of: ({ kind }) => kind },
 ];

@@ -19,7 +19,7 @@ test('expected profit at both ends, with its three causes between', () => {
   expect(columnsRead(table)).toEqual([
     ...['Code (code, text)', 'Project (name, text, gives way)', 'Profit earlier (profit_before, money)'],
     ...['by price (by_price, money, plain)', 'by agreed cost (by_approved_cost, money, plain)'],
-    ...['by forecast (by_forecast, money, plain)', 'Profit now (profit_after, money)', 'Moved by (fade, money, plain)'],
+    ...['by forecast (by_forecast, money, plain)', 'Profit now (profit_after, money)', 'Change (fade, money, plain)'],
     ...['Margin earlier (margin_before_percent, percent)', 'Margin now (margin_after_percent, percent)'],
   ]);
   expect(rowsRead(table)).toEqual([

@@ -63,7 +63,7 @@ function columns({ totals, knownThen }: Answer): readonly ColumnOf<Row>[] {
       ...{ id: 'after', head: 'Profit now', file: 'profit_after', holds: 'money', total: totals.after },
       of: ({ after, afterFigure }) => ({ value: after, figure: afterFigure }),
     },
-    amount('fade', 'Moved by', 'fade'),
+    amount('fade', 'Change', 'fade'),
     {
       ...{ id: 'marginBefore', head: 'Margin earlier', file: 'margin_before_percent', holds: 'percent' },
       formula: 'profit earlier ÷ contract then',

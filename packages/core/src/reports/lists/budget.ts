@@ -26,7 +26,7 @@ export function budgetTable({ budget, budgetTotals: totals }: Detail): Table {
     money('actual', 'Actual', ({ actual }) => traced(actual), totals.actualCents),
     money('left', 'Remaining', ({ remaining }) => traced(remaining), totals.remainingCents),
     {
-      ...{ id: 'used', head: 'Used', file: 'used_percent', holds: 'percent' },
+      ...{ id: 'used', head: '% used', file: 'used_percent', holds: 'percent' },
       formula: 'actual ÷ budget',
       of: ({ used }) => used,
     },

@@ -29,7 +29,7 @@ describe("a project's budget against actual", () => {
         'Budget (budget, money)',
         'Actual (actual, money)',
         'Remaining (left, money)',
-        'Used (used_percent, percent)',
+        '% used (used_percent, percent)',
       ],
       ...['At completion (at_completion, money)', 'Variance (variance, money)'],
     ]);

@@ -88,7 +88,7 @@ const COLUMNS = (project: string): readonly Column<Row>[] => [
     cell: ({ id, number }) => <AsOfLink to={`/projects/${project}/estimates/${id}`}>{number}</AsOfLink>,
   },
   textColumn({ id: 'name', head: 'Name', gives: true, of: ({ name }) => name }),
-  textColumn({ id: 'status', head: 'Stands', of: statusText }),
+  textColumn({ id: 'status', head: 'Status', of: statusText }),
   amountColumn({ id: 'cost', head: 'Cost', of: ({ costCents }) => costCents }),
   amountColumn({ id: 'price', head: 'Price', of: ({ priceCents }) => priceCents }),
   percentColumn({

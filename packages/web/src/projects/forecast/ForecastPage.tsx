@@ -194,7 +194,7 @@ function Totals({
   return (
     <Facts
       facts={[
-        { name: 'Budget with changes', value: dollars(revised) },
+        { name: 'Revised budget', value: dollars(revised) },
         { name: 'Actual', value: dollars(actual) },
         { name: 'Remaining', value: dollars(sum([estimate, -actual as typeof actual])) },
         { name: 'At completion', value: dollars(estimate) },

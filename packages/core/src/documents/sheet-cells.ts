@@ -1,19 +1,11 @@
-import { isFigure, type SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
-import { Sheet } from '@lowtide/core/documents/sheets.ts';
-import type { GridColumn, GridRow } from '../entry/grid-edits.ts';
+import type { SheetColumn } from './sheet-column.ts';
+import { Sheet } from './sheets.ts';
 
-/** The columns of a sheet as the grid draws them. */
-export function gridColumns(columns: readonly SheetColumn[]): readonly GridColumn[] {
-  return columns.map((column) => ({
-    id: column.id,
-    head: column.head,
-    width: `${column.width}%`,
-    figures: isFigure(column),
-  }));
-}
+/** What is typed in a row, by column. */
+export type SheetCells = Readonly<Record<string, string>>;
 
 /** Rows as cells by column; a column `days/2` is the third of the list `days`. */
-export function cellsOf(sheet: Sheet, columns: readonly SheetColumn[]): readonly GridRow[] {
+export function cellsOf(sheet: Sheet, columns: readonly SheetColumn[]): readonly SheetCells[] {
   return sheet.rows.map((row) =>
     Object.fromEntries(
       columns.map(({ id }) => {
@@ -26,11 +18,11 @@ export function cellsOf(sheet: Sheet, columns: readonly SheetColumn[]): readonly
 }
 
 /** The sheet with the cells in its rows. */
-export function withCells(sheet: Sheet, cells: readonly GridRow[], columns: readonly SheetColumn[]): Sheet {
+export function withCells(sheet: Sheet, cells: readonly SheetCells[], columns: readonly SheetColumn[]): Sheet {
   return withParts(sheet, { rows: cells.map((row) => rowOf(row, columns)) });
 }
 
-function rowOf(cells: GridRow, columns: readonly SheetColumn[]): Readonly<Record<string, unknown>> {
+function rowOf(cells: SheetCells, columns: readonly SheetColumn[]): Readonly<Record<string, unknown>> {
   const row: Record<string, string | string[]> = {};
   for (const { id } of columns) {
     const [name = '', place] = id.split('/');

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { SHEET_KINDS, sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
+import { isoDate } from '../calendar/iso-date.ts';
+import { SHEET_KINDS, sheetKind, type Sheet } from './sheets.ts';
 import { cellsOf, withCells, withParts } from './sheet-cells.ts';
 
 const TODAY = isoDate('2027-03-10');

@@ -1,0 +1,122 @@
+import { typedDate, type DayReading } from '../calendar/typed-date.ts';
+import { isoDate, mondayOf, type IsoDate } from '../calendar/iso-date.ts';
+import { accepted, following, listed, mapped, refused, type Decision } from '../problems/decision.ts';
+import { cellsOf, withCells, withParts, type SheetCells } from './sheet-cells.ts';
+import type { SheetColumn } from './sheet-column.ts';
+import { sheetKind, type Sheet, type SheetKind } from './sheets.ts';
+
+/** A column of a file of sheets: what stands above the rows of a sheet is on each of its lines. */
+export interface FileColumn {
+  /** Its head. */
+  readonly name: string;
+  /** The field or column it is. */
+  readonly id: string;
+  readonly isField: boolean;
+  readonly holds: SheetColumn['holds'] | 'week';
+}
+
+const ANY_DAY = isoDate('2000-01-03');
+
+/** The columns of files of a kind of sheet; control totals stay with the paper. */
+export function fileColumns(kind: SheetKind): readonly FileColumn[] {
+  const { fields, columns, blank } = sheetKind(kind);
+  const kept = fields.filter(({ hint }) => hint === undefined);
+  return [
+    ...kept.map(({ id, holds }) => ({ name: id === 'text' ? 'sheetText' : id, id, isField: true, holds })),
+    ...columns(blank(ANY_DAY)).map(({ id, head, holds }) => ({
+      name: id.includes('/') ? (head.split(' ')[0] ?? id).toLowerCase() : id,
+      ...{ id, holds, isField: false },
+    })),
+  ];
+}
+
+/** A sheet line by line, as its file has it. */
+export function fileRows(sheet: Sheet): readonly SheetCells[] {
+  const columns = fileColumns(sheet.kind);
+  const above = new Map(Object.entries(sheet));
+  return cellsOf(sheet, sheetKind(sheet.kind).columns(sheet)).map((cells) =>
+    Object.fromEntries(
+      columns.map(({ name, id, isField }) => [name, isField ? String(above.get(id) ?? '') : (cells[id] ?? '')]),
+    ),
+  );
+}
+
+/** The sheet with its days as they were posted, however they were typed: what is typed is near another month when it comes back. */
+export function withPostedDays(
+  sheet: Sheet,
+  posted: { readonly datedOn: IsoDate; readonly dueOn: IsoDate | null },
+): Sheet {
+  const day = (id: string, typed: string): string =>
+    typed.trim() === '' ? typed : id === 'datedOn' ? posted.datedOn : id === 'dueOn' ? (posted.dueOn ?? typed) : typed;
+  const columns = sheetKind(sheet.kind).columns(sheet);
+  const rows = cellsOf(sheet, columns).map((cells) =>
+    Object.fromEntries(Object.entries(cells).map(([id, typed]) => [id, day(id, typed)])),
+  );
+  const above = Object.entries(sheet).filter(([id]) => id === 'datedOn');
+  return withCells(
+    withParts(sheet, Object.fromEntries(above.map(([id, typed]) => [id, day(id, String(typed))]))),
+    rows,
+    columns,
+  );
+}
+
+/** The sheets of a file's lines: those that have the same above their rows are one. Problems name the line, the heads being line 1. */
+export function sheetsOfFile(
+  kind: SheetKind,
+  lines: readonly SheetCells[],
+  days: DayReading,
+): Decision<readonly Sheet[]> {
+  const columns = fileColumns(kind);
+  const fields = columns.filter(({ isField }) => isField);
+  const read = lines.map((line, place) =>
+    mapped(aboveIn(line, { fields, place, days }), (above) => ({
+      above,
+      cells: Object.fromEntries(
+        columns.filter(({ isField }) => !isField).map(({ name, id }) => [id, line[name] ?? '']),
+      ),
+    })),
+  );
+  return following(listed(read), (all) => {
+    const sheets = new Map<string, { above: SheetCells; rows: SheetCells[] }>();
+    for (const { above, cells } of all) {
+      const key = JSON.stringify(above);
+      const known = sheets.get(key);
+      if (known) known.rows.push(cells);
+      else sheets.set(key, { above, rows: [cells] });
+    }
+    return listed([...sheets.values()].map(({ above, rows }) => sheetOf(kind, { above, rows }, days)));
+  });
+}
+
+interface FileSheet {
+  readonly above: SheetCells;
+  readonly rows: readonly SheetCells[];
+}
+
+function sheetOf(kind: SheetKind, { above, rows }: FileSheet, { near }: DayReading): Decision<Sheet> {
+  const begun = withParts(sheetKind(kind).blank(near), above);
+  const columns = sheetKind(kind).columns(begun);
+  const most = sheetKind(kind).mostRows;
+  return rows.length > most
+    ? refused({ at: 'csv', kind: 'file-unreadable', reason: `a sheet has at most ${most} rows; import it in parts` })
+    : accepted(withCells(begun, rows, columns));
+}
+
+interface Line {
+  readonly fields: readonly FileColumn[];
+  readonly place: number;
+  readonly days: DayReading;
+}
+
+/** What stands above the rows, days and weeks as ISO days. */
+function aboveIn(line: SheetCells, { fields, place, days }: Line): Decision<SheetCells> {
+  const read = fields.map(({ id, name, holds }): Decision<readonly [string, string]> => {
+    const typed = line[name] ?? '';
+    if (holds !== 'week' && holds !== 'day') return accepted([id, typed]);
+    const day = typedDate(typed, days.near, days.order);
+    return day === undefined
+      ? refused({ at: `row ${place + 2}/${name}`, kind: 'unreadable-day', typed })
+      : accepted([id, holds === 'week' ? mondayOf(day) : day]);
+  });
+  return mapped(listed(read), (entries) => Object.fromEntries(entries));
+}

@@ -1,0 +1,43 @@
+import { stringify } from 'csv-stringify/sync';
+import type { Router } from 'express';
+import { lastDay } from '@lowtide/core/calendar/month.ts';
+import { fileColumns, fileRows, sheetsOfFile } from '@lowtide/core/documents/sheet-file.ts';
+import { sheetKind } from '@lowtide/core/documents/sheets.ts';
+import { inertText } from '@lowtide/core/files/csv-text.ts';
+import { SheetFileParams, SheetFileQuery } from '@lowtide/core/wire/entry.ts';
+import { FILES } from '@lowtide/core/wire/files.ts';
+import { file, write } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { csvTable } from '../http/csv-table.ts';
+import { acceptedOr } from '../http/refusal.ts';
+import { audit } from '../audit/audit-queries.ts';
+import { companyOf } from '../records/company-queries.ts';
+import { insertDraft } from './draft-queries.ts';
+import { postedSheets } from './sheet-file-queries.ts';
+
+/** Sheets as CSV: what was posted goes out line by line, and what comes in waits as sheets until it is looked at and posted. */
+export function sheetFileRoutes(router: Router, context: Context): void {
+  file(router, context, FILES.sheets, {
+    read: async (trx, req) => {
+      const { kind } = SheetFileParams.parse({ kind: req.params['kind'] });
+      const sheets = await postedSheets(trx, kind, SheetFileQuery.parse(req.query));
+      const names = fileColumns(kind).map(({ name }) => name);
+      const lines = sheets.flatMap(fileRows).map((row) => names.map((name) => inertText(row[name] ?? '')));
+      return { kind, csv: stringify([names, ...lines]) };
+    },
+    send: (res, { kind, csv }) => void res.type('text/csv').attachment(`${kind}.csv`).send(csv),
+  });
+  write(router, context, 'importSheets', async (trx, { params: { kind }, body }, acting) => {
+    const { dayOrder } = await companyOf(trx);
+    const columns = fileColumns(kind).map(({ name, holds }) => ({ name, isNeeded: holds === 'week' }));
+    const lines = acceptedOr(csvTable(body.csv, columns));
+    const sheets = acceptedOr(sheetsOfFile(kind, lines, { near: lastDay(body.month), order: dayOrder }));
+    const made = [];
+    for (const sheet of sheets) {
+      const { id } = await insertDraft(trx, kind, sheet, acting);
+      made.push({ id, title: sheetKind(kind).nameOf(sheet, id), rows: sheet.rows.length });
+    }
+    await audit(trx, acting, { action: `import ${kind}`, subject: body.name, detail: { sheets: made } });
+    return { drafts: made };
+  });
+}
