@@ -1,8 +1,9 @@
 import { dayNumber, isoDate, mondayOf, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, month, monthOf, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
 import type { FrontDoor } from './front-door.ts';
-import { billProgress, lockThrough, openingBalances, postOverheads, postPayroll, recognize, settle } from './months.ts';
+import { billProgress, lockThrough, openingBalances, postOverheads, recognize, settle } from './months.ts';
 import type { BillRow } from '@lowtide/core/documents/supplier-bill/form.ts';
+import { payFortnight } from './payrolls.ts';
 import { changeOrders } from './changes.ts';
 import { storyCode, type DemoProject } from './projects.ts';
 import { forecast } from './forecasts.ts';
@@ -72,7 +73,7 @@ async function working({ door, company, random }: Living, day: IsoDate): Promise
   for (const rows of inSheets(company.branches.map((branch) => weekOfHours(branch, weekOn, random)))) {
     await postSheet(door, monthOf(day), { kind: 'hours', weekOn, rows });
   }
-  if (Math.floor(dayNumber(day) / 7) % 2 === 0) await postPayroll(door, monthOf(day), random);
+  if (Math.floor(dayNumber(day) / 7) % 2 === 0) await payFortnight(door, day);
 }
 
 function billsOf(branch: Branch, day: IsoDate, random: Seeded): BillRow[] {

@@ -52,27 +52,6 @@ export async function postOverheads(door: FrontDoor, month: Month, random: Seede
   await postSheet(door, month, { kind: 'bills', controlTotal: '', rows });
 }
 
-/** Two weeks' payroll from the bureau; it never quite equals the labor applied. */
-export async function postPayroll(door: FrontDoor, month: Month, random: Seeded): Promise<void> {
-  const trial = await door.ask<{ rows: { code: string; balance: { amountCents: number } }[] }>(
-    `/trial-balance?through=${month}`,
-  );
-  const applied = -(trial.rows.find(({ code }) => code === '2200')?.balance.amountCents ?? 0);
-  if (applied <= 0) return;
-  const paid = (Math.round(applied * random.between(0.985, 1.01)) / 100).toFixed(2);
-  const line = (account: string, debit: string, credit: string) => ({
-    account,
-    debit,
-    credit,
-    text: 'Payroll, two weeks',
-  });
-  await door.order('POST', '/journals', {
-    postedOn: door.today(),
-    text: 'Payroll',
-    lines: [line('2200', paid, ''), line('1010', '', paid)],
-  });
-}
-
 /** Pays what is due, and takes in what clients pay about when it is due; one client is late. */
 export async function settle(door: FrontDoor, month: Month): Promise<void> {
   for (const [kind, path] of [

@@ -1,3 +1,4 @@
+import { buildUpOf } from './build-ups.ts';
 import type { Company } from './company.ts';
 import { COST_CODES } from './cost-codes.ts';
 import type { FrontDoor } from './front-door.ts';
@@ -65,7 +66,30 @@ export async function takeInStaff(
     columns,
     branches.flatMap(({ staff }) => staff).map(({ code, name, role, rates }) => [code, name, role, rates[year], from]),
   );
+  const rate = { side: 'cost', role: '', project: '', client: '', effectiveOn: from, rate: '', note: NOTES[year] };
+  for (const each of branches[0]?.staff ?? []) {
+    await door.order('POST', '/rates', { ...rate, employee: each.code, buildUp: buildUpOf(each, year) });
+  }
+  if (year === 0) await billRates(door, from);
 }
+
+const NOTES = ['Wage agreement of 2026', 'Wage agreement of 2027'] as const;
+
+/** What clients are billed for hours, by role. */
+async function billRates(door: FrontDoor, from: string): Promise<void> {
+  const rate = { side: 'bill', employee: '', project: '', client: '', effectiveOn: from, buildUp: [], note: '' };
+  for (const [role, billed] of BILLED) await door.order('POST', '/rates', { ...rate, role, rate: billed });
+}
+
+const BILLED = [
+  ['crew', '62'],
+  ['operator', '78'],
+  ['carpenter', '74'],
+  ['diver', '128'],
+  ['ecologist', '105'],
+  ['surveyor', '98'],
+  ['supervisor', '110'],
+] as const;
 
 /** A project with its phases and its estimate. */
 export async function begin(door: FrontDoor, project: DemoProject): Promise<void> {

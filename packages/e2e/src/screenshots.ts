@@ -13,21 +13,27 @@ const draftOf = async (kind: string): Promise<number> => {
   return ((await answer.json()) as { rows: { id: number }[] }).rows[0]?.id ?? 0;
 };
 
+const rateOf = async (employee: string): Promise<number> => {
+  const answer = await fetch(`${application.address}/api/rates`);
+  const { rows } = (await answer.json()) as { rows: { id: number; employee: string }[] };
+  return rows.find((row) => row.employee.startsWith(employee))?.id ?? 0;
+};
+
 const PICTURES: Readonly<Record<string, string>> = {
   projects: '/projects',
   project: '/projects/1',
   estimate: '/projects/1/estimates/1',
-  estimates: '/projects/1/estimates',
   forecast: '/projects/8/forecast?m=2027-02',
   bills: `/costs/bills/${await draftOf('bills')}`,
   hours: `/costs/hours/${await draftOf('hours')}`,
+  clearing: '/labor?part=clearing',
+  rate: `/labor/rates/${await rateOf('E24')}`,
   earning: '/earning',
   invoice: '/billing?new=QH-221',
   wip: '/reports/wip-schedule',
   profitability: '/reports/profitability',
   portfolio: '/reports/portfolio?m=2027-02',
   against: '/reports/estimate-against-actual?m=2027-02',
-  aging: '/reports/aging?m=2027-02',
   deadlines: '/reports/deadlines',
   trace: '/projects/1?trace=cost.p1.t2027-03',
   balance: '/reports/balance-sheet',

@@ -37,6 +37,9 @@ import { whoAsks } from './people/who-asks.ts';
 import { projectFileRoutes } from './projects/project-file-routes.ts';
 import { projectRoutes } from './projects/project-routes.ts';
 import { recognitionRoutes } from './recognition/recognition-routes.ts';
+import { laborRoutes } from './labor/labor-routes.ts';
+import { bureauRoutes } from './stand-ins/bureau-routes.ts';
+import { rateRoutes } from './rates/rate-routes.ts';
 import { sheetFileRoutes } from './documents/sheet-file-routes.ts';
 import { recordFileRoutes } from './records/record-file-routes.ts';
 import { setupRoutes } from './records/setup-routes.ts';
@@ -86,6 +89,9 @@ const FEATURES = [
   projectFileRoutes,
   recordFileRoutes,
   sheetFileRoutes,
+  rateRoutes,
+  laborRoutes,
+  bureauRoutes,
   viewRoutes,
   auditRoutes,
   sessionRoutes,

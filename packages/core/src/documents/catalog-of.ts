@@ -1,4 +1,5 @@
 import type { Month } from '../calendar/month.ts';
+import { rateBook } from '../rates/applying-rule.ts';
 import { rolesOf } from '../ledger/roles.ts';
 import type { Catalog, CodingStand, HoursThere, SheetBasis } from './catalog.ts';
 
@@ -16,6 +17,7 @@ export function catalogOf(basis: SheetBasis, { stands, billNumbers, ...names }: 
     ...basis,
     ...names,
     roles: rolesOf(basis.accounts),
+    costRates: rateBook(basis.costRules),
     stands: new Map(stands.map(({ coding, ...stand }) => [coding, stand])),
     billNumbers: new Set(billNumbers),
   };

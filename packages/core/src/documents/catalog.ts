@@ -13,7 +13,7 @@ import type { Quantity } from '../money/quantity.ts';
 import type { BooksSpan } from '../months/books-span.ts';
 import type { LockedThrough } from '../months/open-day.ts';
 import type { LineStand } from '../progress/estimate-at-completion.ts';
-import type { EffectiveRate } from '../rates/rate-on.ts';
+import type { RateBook, RateRule } from '../rates/applying-rule.ts';
 
 export interface Party extends Named {
   readonly id: PartyId;
@@ -35,8 +35,8 @@ export interface CostCode extends Named {
 
 export interface Employee extends Named {
   readonly id: EmployeeId;
-  /** Loaded cost rates, any order. */
-  readonly rates: readonly EffectiveRate[];
+  /** What they work as; empty where nobody said. */
+  readonly jobRole: string;
 }
 
 /** A coding that has a budget line, cost or a forecast. */
@@ -53,6 +53,13 @@ export interface HoursThere {
   readonly hours: Quantity;
 }
 
+/** A payroll that counts, with its period. */
+export interface PostedPayroll {
+  readonly number: string;
+  readonly from: IsoDate;
+  readonly through: IsoDate;
+}
+
 /** What any sheet is read against, whatever it names. */
 export interface SheetBasis {
   readonly lockedThrough: LockedThrough;
@@ -64,6 +71,10 @@ export interface SheetBasis {
   readonly suppliers: readonly Supplier[];
   readonly clients: readonly Party[];
   readonly employees: readonly Employee[];
+  /** What hours cost, whomever and whatever for. */
+  readonly costRules: readonly RateRule[];
+  /** Payrolls there are already. */
+  readonly payrolls: readonly PostedPayroll[];
   readonly projects: readonly Project[];
   readonly costCodes: readonly CostCode[];
   readonly taxCodes: readonly TaxCode[];
@@ -73,6 +84,7 @@ export interface SheetBasis {
 export interface Catalog extends SheetBasis {
   readonly workingMonth: Month;
   readonly roles: Roles;
+  readonly costRates: RateBook;
   /** By `codingKey`; of the projects the sheet names. */
   readonly stands: ReadonlyMap<string, CodingStand>;
   /** `supplier/number in lower case` of every bill that counts. */

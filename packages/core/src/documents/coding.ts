@@ -134,10 +134,12 @@ function budgetedCostType(
 
 /** The projects a sheet names, so that only their budgets need reading. */
 export function projectsNamed(
-  rows: readonly { readonly project: string }[],
+  rows: readonly ({ readonly project: string } | { readonly employee: string })[],
   projects: readonly Project[],
 ): readonly Project[] {
-  const typed = new Set(rows.map(({ project }) => project.trim()).filter((text) => text !== ''));
+  const typed = new Set(
+    rows.flatMap((row) => ('project' in row ? [row.project.trim()] : [])).filter((text) => text !== ''),
+  );
   const named = [...typed].map((text) => found(projects, text));
   return [...new Set(named.flatMap((each) => (each.kind === 'found' ? [each.value] : [])))];
 }

@@ -1,5 +1,6 @@
 import type { Warning } from '../problems/problem.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
+import type { DayReading } from '../calendar/typed-date.ts';
 import type { Catalog } from './catalog.ts';
 import type { DocumentKind } from './kinds.ts';
 import type { SheetColumn } from './sheet-column.ts';
@@ -16,11 +17,11 @@ export interface SheetField {
 /** What of the books a sheet names, beyond its projects. */
 export interface SheetScope {
   readonly billNumbers: readonly string[];
-  /** Monday of the week whose posted hours it adds to; null where it has none. */
-  readonly weekOn: IsoDate | null;
+  /** The days whose posted hours it is read beside; null where there are none. */
+  readonly worked: { readonly from: IsoDate; readonly through: IsoDate } | null;
 }
 
-export const NO_SCOPE: SheetScope = { billNumbers: [], weekOn: null };
+export const NO_SCOPE: SheetScope = { billNumbers: [], worked: null };
 
 /** What is true of a kind of sheet; its page, its reading and its place among the sheets waiting follow from it. */
 export interface KindOfSheet<S extends object = object> {
@@ -39,7 +40,7 @@ export interface KindOfSheet<S extends object = object> {
   blank(today: IsoDate): S;
   /** What a kept one is called; `id` is its number as a draft. */
   nameOf(sheet: S, id: number): string;
-  scope(sheet: S): SheetScope;
+  scope(sheet: S, days: DayReading): SheetScope;
   /** Cells that are typed in and not looked at. */
   unread?(sheet: S): readonly Warning[];
   /** What it says, by the code that reads it when it is posted. */

@@ -6,6 +6,8 @@ import { JOURNAL } from './journal/kind.ts';
 import type { KindOfDocument } from './kind.ts';
 import { OFFSET } from './offset/kind.ts';
 import { PAYMENT } from './payment/kind.ts';
+import { PAYROLL } from './payroll/kind.ts';
+import { TRUE_UP } from './true-up/kind.ts';
 import { RECEIPT } from './receipt/kind.ts';
 import { RECOGNITION } from './recognition/kind.ts';
 import { REVERSAL } from './reversal/kind.ts';
@@ -21,6 +23,8 @@ export const DOCUMENT_KINDS = {
   receipt: RECEIPT,
   payment: PAYMENT,
   offset: OFFSET,
+  payroll: PAYROLL,
+  'true-up': TRUE_UP,
   journal: JOURNAL,
   closing: CLOSING,
   reversal: REVERSAL,

@@ -6,6 +6,8 @@ import { accountId, costCodeId, employeeId, partyId, phaseId, projectId, taxCode
 import type { Project } from '../ledger/project.ts';
 import { cents } from '../money/cents.ts';
 import { rate } from '../money/quantity.ts';
+import { rateBook, type RateRule } from '../rates/applying-rule.ts';
+import { ratesOfWhole } from '../rates/hour-rates.ts';
 import type { Roles } from '../ledger/roles.ts';
 import type { Catalog } from './catalog.ts';
 
@@ -53,6 +55,12 @@ export const BOAT = project(4, 'BOAT', { kind: 'internal', client: null, method:
 const stone = { project: GATE.id, phase: phaseId(7), costCode: costCodeId(11), costType: 'material' as const };
 const crew = { project: GATE.id, phase: null, costCode: costCodeId(12), costType: 'labor' as const };
 
+/** 40.00 an hour, from 3 March 42.00. */
+const SAMPLE_RULES: readonly RateRule[] = [
+  { id: 1, employee: 1, effectiveOn: isoDate('2027-01-01'), rates: ratesOfWhole(rate(400_000)) },
+  { id: 2, employee: 1, effectiveOn: isoDate('2027-03-03'), rates: ratesOfWhole(rate(420_000)) },
+];
+
 export const SAMPLE: Catalog = {
   workingMonth: month('2027-03'),
   lockedThrough: month('2027-01'),
@@ -65,17 +73,17 @@ export const SAMPLE: Catalog = {
     { id: partyId(2), code: 'FUEL', name: 'Ullage Marine Fuel', termsDays: 14, bills: 0, largestBill: cents(0) },
     { id: partyId(3), code: 'STEEL', name: 'Kestrin Steelworks', termsDays: 0, bills: 2, largestBill: cents(100) },
   ],
+  payrolls: [],
+  costRules: SAMPLE_RULES,
+  costRates: rateBook(SAMPLE_RULES),
   employees: [
     {
       id: employeeId(1),
       code: 'E1',
       name: 'A. Brisk',
-      rates: [
-        { effectiveOn: isoDate('2027-01-01'), rate: rate(400_000) },
-        { effectiveOn: isoDate('2027-03-03'), rate: rate(420_000) },
-      ],
+      jobRole: 'crew',
     },
-    { id: employeeId(2), code: 'E2', name: 'T. Callow', rates: [] },
+    { id: employeeId(2), code: 'E2', name: 'T. Callow', jobRole: '' },
   ],
   projects: [GATE, CLOSED, TRAINING, BOAT],
   costCodes: [

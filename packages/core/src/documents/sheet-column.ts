@@ -9,12 +9,14 @@ export type CellHolds =
   | 'employee'
   | 'hours'
   | 'money'
+  | 'pay'
   | 'project'
   | 'quantity'
   | 'supplier'
   | 'client or supplier'
   | 'tax code'
-  | 'text';
+  | 'text'
+  | 'yes or no';
 
 /** A column of a sheet; forms, suggestions and the words for a wrong cell follow from it. */
 export interface SheetColumn {

@@ -3,11 +3,14 @@ import type { Quantity } from '../money/quantity.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
 import type { CodedCost } from './budget-warnings.ts';
 import type { WorkedHours } from './hours/post.ts';
+import type { PaidPeriod } from './payroll/post.ts';
 import type { Posting } from './posting.ts';
 
-/** A document a sheet would post; hours also keep the rates of their days. */
+/** A document a sheet would post; hours also keep the rates of their days, a payroll whom it paid. */
 export interface SheetPosting extends Posting {
   readonly worked: readonly WorkedHours[];
+  /** What a payroll paid, and for which period. */
+  readonly paid: PaidPeriod | null;
 }
 
 /** What a cell that nobody typed in holds all the same, as it would be typed. */

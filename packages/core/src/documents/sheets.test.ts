@@ -1,10 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import { isoDate } from '../calendar/iso-date.ts';
 import { DOCUMENT_KIND_NAMES, kindOf, settledKinds } from './kinds.ts';
+import { PAYROLL_SHEET } from './payroll/sheet.ts';
 import { isFigure } from './sheet-column.ts';
 import { Sheet, SHEET_KINDS, sheetKind } from './sheets.ts';
 
 const WEDNESDAY = isoDate('2027-03-31');
+const DAYS = { near: WEDNESDAY, order: 'month first' } as const;
 
 describe('every kind of sheet', () => {
   test.each(SHEET_KINDS)('%s begins blank on a day, in the form that the API takes', (kind) => {
@@ -58,11 +60,18 @@ describe('every kind of sheet', () => {
         { ...row, number: '' },
       ],
     });
-    expect(sheetKind('bills').scope(bills)).toEqual({ billNumbers: ['N-1'], weekOn: null });
+    expect(sheetKind('bills').scope(bills, DAYS)).toEqual({ billNumbers: ['N-1'], worked: null });
     const hours = Sheet.parse({ kind: 'hours', weekOn: '2027-03-31', rows: [] });
-    expect(sheetKind('hours').scope(hours)).toEqual({ billNumbers: [], weekOn: '2027-03-29' });
+    expect(sheetKind('hours').scope(hours, DAYS)).toEqual({
+      ...{ billNumbers: [], worked: { from: '2027-03-29', through: '2027-04-04' } },
+    });
     const journal = sheetKind('journal').blank(WEDNESDAY);
-    expect(sheetKind('journal').scope(journal)).toEqual({ billNumbers: [], weekOn: null });
+    expect(sheetKind('journal').scope(journal, DAYS)).toEqual({ billNumbers: [], worked: null });
+    const payroll = { ...PAYROLL_SHEET.blank(WEDNESDAY), from: '3/1', through: '3/14' };
+    expect(PAYROLL_SHEET.scope(payroll, DAYS)).toEqual({
+      ...{ billNumbers: [], worked: { from: '2027-03-01', through: '2027-03-14' } },
+    });
+    expect(PAYROLL_SHEET.scope({ ...payroll, through: '2/1' }, DAYS).worked).toBeNull();
   });
 });
 

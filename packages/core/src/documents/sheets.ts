@@ -5,11 +5,13 @@ import { HOURS_SHEET } from './hours/sheet.ts';
 import { JournalSheet } from './journal/form.ts';
 import { JOURNAL_SHEET } from './journal/sheet.ts';
 import type { KindOfSheet } from './kind-of-sheet.ts';
+import { PayrollSheet } from './payroll/form.ts';
+import { PAYROLL_SHEET } from './payroll/sheet.ts';
 import { BillSheet } from './supplier-bill/form.ts';
 import { BILL_SHEET } from './supplier-bill/sheet.ts';
 
 /** Every sheet that is typed, kept as a draft and posted, as typed. */
-export const Sheet = z.discriminatedUnion('kind', [BillSheet, HoursSheet, JournalSheet]);
+export const Sheet = z.discriminatedUnion('kind', [BillSheet, HoursSheet, PayrollSheet, JournalSheet]);
 export type Sheet = z.output<typeof Sheet>;
 export type SheetKind = Sheet['kind'];
 
@@ -17,6 +19,7 @@ export type SheetKind = Sheet['kind'];
 const SHEETS: { readonly [K in SheetKind]: KindOfSheet<Extract<Sheet, { kind: K }>> } = {
   bills: BILL_SHEET,
   hours: HOURS_SHEET,
+  payroll: PAYROLL_SHEET,
   journal: JOURNAL_SHEET,
 };
 

@@ -11,7 +11,13 @@ import { readEstimate, type EstimateBasis } from './read-estimate.ts';
 const BASIS: EstimateBasis = {
   project: GATE,
   costCodes: SAMPLE.costCodes,
-  workers: SAMPLE.employees.map((employee, index) => ({ ...employee, jobRole: ['Diver', 'Surveyor'][index] ?? '' })),
+  workers: SAMPLE.employees.map((employee, index) => ({
+    ...employee,
+    jobRole: ['Diver', 'Surveyor'][index] ?? '',
+    rates: SAMPLE.costRules
+      .filter((rule) => rule.employee === Number(employee.id))
+      .map(({ effectiveOn, rates }) => ({ effectiveOn, rate: rates.regular.rate })),
+  })),
   pricedOn: isoDate('2027-03-01'),
 };
 

@@ -30,7 +30,7 @@ import {
   type Decision,
 } from '../problems/decision.ts';
 import type { Problem } from '../problems/problem.ts';
-import { rateOn } from '../rates/rate-on.ts';
+import { rateOn, type EffectiveRate } from '../rates/rate-on.ts';
 import {
   isBlankLine,
   isHeading,
@@ -41,9 +41,10 @@ import {
 } from './estimate-sheet.ts';
 import { perUnit, spread, unboundedPrice, type PriceRule, type Spread } from './line-price.ts';
 
-/** An employee as estimates use them: also by what they work as. */
+/** An employee as estimates use them, with what an hour of theirs costs. */
 export interface Worker extends Employee {
-  readonly jobRole: string;
+  /** Loaded cost rates of a regular hour, any order. */
+  readonly rates: readonly EffectiveRate[];
 }
 
 /** A project as estimates know it. */

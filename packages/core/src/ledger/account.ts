@@ -22,6 +22,10 @@ export const ROLES = {
   'loss-expense': 'cost-of-revenue',
   'internal-projects': 'expense',
   'indirect-labor': 'expense',
+  'overhead-applied': 'expense',
+  'labor-variance': 'expense',
+  'payroll-liabilities': 'liability',
+  'net-pay': 'liability',
 } as const satisfies Record<string, AccountType>;
 export type Role = keyof typeof ROLES;
 

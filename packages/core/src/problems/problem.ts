@@ -1,7 +1,7 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Cents } from '../money/cents.ts';
-import type { Quantity } from '../money/quantity.ts';
+import type { Quantity, Rate } from '../money/quantity.ts';
 
 /** What a cell or a field should hold. */
 export type Subject =
@@ -10,6 +10,9 @@ export type Subject =
   | 'party'
   | 'employee'
   | 'employee or role'
+  | 'part of a rate'
+  | 'payroll'
+  | 'rate'
   | 'estimate'
   | 'forecast'
   | 'project'
@@ -61,6 +64,14 @@ export interface Facts {
   'preview-outdated': object;
   'order-stopped': { readonly done: number; readonly of: number };
   'no-rate': { readonly employee: string; readonly day: IsoDate; readonly project: string };
+  'rate-for-nobody': object;
+  'rate-from-build-up': { readonly rate: Rate };
+  'leave-on-project': object;
+  'net-pay-apart': { readonly typed: Cents; readonly net: Cents };
+  'paid-twice': { readonly employee: string };
+  'period-paid': { readonly number: string };
+  'true-up-first': { readonly number: string };
+  'nothing-to-true-up': object;
   'too-many-hours': { readonly employee: string; readonly day: IsoDate };
   'month-already-run': { readonly month: Month };
   'later-month-run': { readonly month: Month; readonly latest: Month };
@@ -138,6 +149,10 @@ export interface Concerns {
   'day-to-come': { readonly day: IsoDate };
   'posts-later': { readonly day: IsoDate; readonly postsOn: IsoDate };
   'hours-there': { readonly employee: string; readonly day: IsoDate; readonly code: string; readonly hours: Quantity };
+  'paid-hours-apart': { readonly employee: string; readonly paid: Quantity; readonly entered: Quantity };
+  'paid-not-entered': { readonly employee: string };
+  'entered-not-paid': { readonly employee: string; readonly hours: Quantity };
+  'period-overlaps': { readonly number: string };
   'not-active': { readonly project: string; readonly status: string };
   'cost-over-estimate': { readonly project: string; readonly cost: Cents; readonly estimate: Cents };
   'no-estimate': { readonly project: string };

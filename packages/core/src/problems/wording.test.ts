@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { isoDate } from '../calendar/iso-date.ts';
 import { month } from '../calendar/month.ts';
 import { cents } from '../money/cents.ts';
-import { quantity } from '../money/quantity.ts';
+import { quantity, rate } from '../money/quantity.ts';
 import type { Concern, Concerns, Fact, Facts } from './problem.ts';
 import { concern, wording } from './wording.ts';
 
@@ -48,6 +48,14 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'order-stopped': { kind: 'order-stopped', done: 300, of: 20_000 },
   'preview-outdated': { kind: 'preview-outdated' },
   'no-rate': { kind: 'no-rate', employee: 'A', day, project: 'P' },
+  'rate-for-nobody': { kind: 'rate-for-nobody' },
+  'rate-from-build-up': { kind: 'rate-from-build-up', rate: rate(387_544) },
+  'net-pay-apart': { kind: 'net-pay-apart', typed: money, net: money },
+  'paid-twice': { kind: 'paid-twice', employee: 'A' },
+  'period-paid': { kind: 'period-paid', number: 'P' },
+  'true-up-first': { kind: 'true-up-first', number: 'TRU-0001' },
+  'nothing-to-true-up': { kind: 'nothing-to-true-up' },
+  'leave-on-project': { kind: 'leave-on-project' },
   'too-many-hours': { kind: 'too-many-hours', employee: 'A', day },
   'month-already-run': { kind: 'month-already-run', month: march },
   'later-month-run': { kind: 'later-month-run', month: march, latest: march },
@@ -127,6 +135,10 @@ const CONCERNS: { readonly [K in keyof Concerns]: Concern<K> } = {
   'day-ahead': { kind: 'day-ahead', day, today: day },
   'day-to-come': { kind: 'day-to-come', day },
   'posts-later': { kind: 'posts-later', day, postsOn: day },
+  'paid-hours-apart': { kind: 'paid-hours-apart', employee: 'A', paid: quantity(1), entered: quantity(2) },
+  'paid-not-entered': { kind: 'paid-not-entered', employee: 'A' },
+  'entered-not-paid': { kind: 'entered-not-paid', employee: 'A', hours: quantity(1) },
+  'period-overlaps': { kind: 'period-overlaps', number: 'P' },
   'hours-there': { kind: 'hours-there', employee: 'A', day, code: '', hours: quantity(80_000) },
   'no-contract': { kind: 'no-contract', project: 'P', cost: money },
   'line-over-forecast': { kind: 'line-over-forecast', project: 'P', code: 'A', cost: money, forecast: cents(1) },

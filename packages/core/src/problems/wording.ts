@@ -48,7 +48,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'two-rule': (fact) =>
     `${sentence(fact.columns.map((column) => COLUMN_WORDS[column] ?? column).join(' and '))} are both filled in. Leave the one that rules; the other follows.`,
   'no-rate-to-price': (fact) =>
-    `"${fact.who}" has no cost rate on ${dayText(fact.day)}. Add one in Settings › Employees, or type a unit cost.`,
+    `"${fact.who}" has no cost rate on ${dayText(fact.day)}. Add one in Labor › Rates, or type a unit cost.`,
   'code-to-approve': () => 'A line with cost needs a cost code before it becomes a budget. Pick one.',
   'section-to-approve': () =>
     'The line stands in no section, and the schedule of values is to be by section. Name its section, or group by line.',
@@ -99,7 +99,19 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'order-stopped': ({ done, of }) => `Stopped after ${done} of ${of} rows. Nothing was imported.`,
   'preview-outdated': () => 'The books changed since this was shown. Look at the new figures, then post.',
   'no-rate': (fact) =>
-    `${fact.employee} has no cost rate on ${dayText(fact.day)} for ${fact.project}. Add one in Settings › Employees.`,
+    `${fact.employee} has no cost rate on ${dayText(fact.day)} for ${fact.project}. Add one in Labor › Rates.`,
+  'rate-for-nobody': () =>
+    'A rate holds for an employee or a role, alone, on one project or for one client; with nothing named, for the company. Leave the rest out.',
+  'rate-from-build-up': (fact) =>
+    `What it is made up of comes to ${tenThousandths(fact.rate)}. Leave the rate out, or correct the parts.`,
+  'net-pay-apart': (fact) =>
+    `Net pay is ${dollars(fact.typed)}, gross less withheld ${dollars(fact.net)}. Correct the one that is wrong, or leave net pay out.`,
+  'paid-twice': (fact) => `${fact.employee} stands twice in this payroll. Put both into one row.`,
+  'period-paid': (fact) => `${fact.number} is posted already. Reverse it first if this one is to take its place.`,
+  'true-up-first': (fact) => `${fact.number} has spread the difference of this payroll. Reverse it first.`,
+  'nothing-to-true-up': () =>
+    'There is no difference to spread: hours and pay agree, or nobody has both. Put right what is listed apart first.',
+  'leave-on-project': () => 'Leave is of no project. Leave the project out, or say how the hours were paid.',
   'too-many-hours': (fact) =>
     `${fact.employee} would have more than 24 hours on ${dayText(fact.day)}. Correct the hours.`,
   'month-already-run': (fact) =>
@@ -183,6 +195,13 @@ const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>) => str
   'day-to-come': (fact) => `${dayText(fact.day)} is still to come.`,
   'posts-later': (fact) =>
     `${monthText(monthOf(fact.day))} is locked, so this posts on ${dayText(fact.postsOn)}. It keeps its date, ${dayText(fact.day)}.`,
+  'paid-hours-apart': (fact) =>
+    `${fact.employee} is paid ${tenThousandths(fact.paid)} h and entered ${tenThousandths(fact.entered)} h. Look which is right.`,
+  'paid-not-entered': (fact) =>
+    `${fact.employee} is paid and entered no hours in the period. Enter them, or have the pay put right.`,
+  'entered-not-paid': (fact) =>
+    `${fact.employee} entered ${tenThousandths(fact.hours)} h in the period and is not paid for them.`,
+  'period-overlaps': (fact) => `${fact.number} has days of this period too. Look whether they are paid twice.`,
   'hours-there': (fact) =>
     `${fact.employee} has ${tenThousandths(fact.hours)} h on ${dayText(fact.day)}${fact.code === '' ? ' without a project' : ` for ${fact.code}`} already; these come on top.`,
   'no-contract': (fact) =>

@@ -1,20 +1,21 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
-import type { Rate } from '../money/quantity.ts';
+import { groupedBy } from '../collections/grouped-by.ts';
+import type { HourRates } from './hour-rates.ts';
 
 /** Whom and what a rate holds for; what is left out holds for all. */
 export interface RateScope {
-  readonly project?: number;
-  readonly client?: number;
-  readonly employee?: number;
-  readonly role?: string;
-  readonly activity?: string;
+  readonly project?: number | undefined;
+  readonly client?: number | undefined;
+  readonly employee?: number | undefined;
+  readonly role?: string | undefined;
+  readonly activity?: string | undefined;
 }
 
 /** A rate that holds from a day on, for a scope of one of the levels. Cost rates and bill rates are rules of their own. */
 export interface RateRule extends RateScope {
   readonly id: number;
   readonly effectiveOn: IsoDate;
-  readonly rate: Rate;
+  readonly rates: HourRates;
 }
 
 /** An hour that was worked, as far as rates are told apart by it; null where it has none. */
@@ -55,22 +56,39 @@ export function rateLevel(scope: RateScope): RateLevel | undefined {
   )?.name;
 }
 
+/** Rules by whom and what they hold for, the latest first: hours are many, and each is looked up once a level. */
+export type RateBook = ReadonlyMap<string, readonly RateRule[]>;
+
+export function rateBook(rules: readonly RateRule[]): RateBook {
+  const grouped = groupedBy(rules, scopeKey);
+  return new Map(
+    [...grouped].map(([key, of]) => [key, of.toSorted((one, other) => (one.effectiveOn < other.effectiveOn ? 1 : -1))]),
+  );
+}
+
 /**
  * The rate of an hour: of the most specific level that has one, the latest effective on or before its day. Null where there is none: an
  * hour without a rate is an error, never free.
  */
-export function appliedRate(rules: readonly RateRule[], hour: WorkedHour): AppliedRate | null {
-  const holding = rules
-    .flatMap((rule) => {
-      const level = rateLevel(rule);
-      return level !== undefined && rule.effectiveOn <= hour.day && holdsFor(rule, hour) ? [{ rule, level }] : [];
-    })
-    .toSorted(
-      (one, other) =>
-        placeOf(one.level) - placeOf(other.level) || (one.rule.effectiveOn < other.rule.effectiveOn ? 1 : -1),
-    );
+export function appliedRate(book: RateBook, hour: WorkedHour): AppliedRate | null {
+  const holding = RATE_LEVELS.flatMap(({ name, scope }) => {
+    const own = scopeOf(scope, hour);
+    const rules = own === null ? [] : (book.get(scopeKey(own)) ?? []);
+    return rules.filter(({ effectiveOn }) => effectiveOn <= hour.day).map((rule) => ({ rule, level: name }));
+  });
   const [first, ...others] = holding;
   return first === undefined ? null : { ...first, beaten: others.map(({ rule }) => rule) };
+}
+
+/** What of an hour a level tells rates apart by; null where the hour has none of it. */
+function scopeOf(names: readonly (keyof RateScope)[], hour: WorkedHour): RateScope | null {
+  const own = names.map((name) => [name, hour[name]] as const);
+  return own.some(([, value]) => value === null) ? null : (Object.fromEntries(own) as RateScope);
+}
+
+/** Roles and activities are the same however they are written. */
+function scopeKey({ project, client, employee, role, activity }: RateScope): string {
+  return JSON.stringify([project, client, employee, role?.trim().toLowerCase(), activity?.trim().toLowerCase()]);
 }
 
 const NO_SCOPE: { readonly [N in keyof Required<RateScope>]: undefined } = {
@@ -81,22 +99,20 @@ const NO_SCOPE: { readonly [N in keyof Required<RateScope>]: undefined } = {
   activity: undefined,
 };
 
-function holdsFor(rule: RateScope, hour: WorkedHour): boolean {
-  return (Object.keys(NO_SCOPE) as (keyof RateScope)[]).every(
-    (name) => rule[name] === undefined || rule[name] === hour[name],
-  );
-}
-
-function placeOf(level: RateLevel): number {
-  return RATE_LEVELS.findIndex(({ name }) => name === level);
+/** The rules that hold for somebody wherever they work: their own, else those of their role, else the company's. */
+export function usualRules(
+  book: RateBook,
+  { employee, role }: { readonly employee: number; readonly role: string },
+): readonly RateRule[] {
+  const scopes: readonly RateScope[] = [{ employee }, ...(role === '' ? [] : [{ role }]), {}];
+  return scopes.map((scope) => book.get(scopeKey(scope)) ?? []).find((rules) => rules.length > 0) ?? [];
 }
 
 /** Rules of one scope and one day: which of them would apply could not be told. */
 export function clashingRules(rules: readonly RateRule[]): readonly (readonly [RateRule, RateRule])[] {
   const seen = new Map<string, RateRule>();
   return rules.flatMap((rule) => {
-    const { project, client, employee, role, activity, effectiveOn } = rule;
-    const key = JSON.stringify([project, client, employee, role, activity, effectiveOn]);
+    const key = `${scopeKey(rule)} ${rule.effectiveOn}`;
     const before = seen.get(key);
     seen.set(key, rule);
     return before === undefined ? [] : [[before, rule] as const];

@@ -6,15 +6,15 @@ import { ratio } from '../money/ratio.ts';
 import { builtRate, followsWage, partRate, type HourKind, type RatePart } from './build-up.ts';
 
 const NONE = { kind: 'none' } as const;
-const wage = (perHour: number): RatePart => ({ kind: 'wage', name: 'Wage', perHour: rate(perHour) });
+const wage = (perHour: number): RatePart => ({ kind: 'wage', name: 'Wage', group: 'wage', perHour: rate(perHour) });
 const hours = (count: number) => quantity(count * 10_000);
 /** 31.20 an hour; 7.65 % and 2.4 % of it; 1,140.00 a month for 12 heads; 612.00 a month of benefits; 160 hours. */
 const CARPENTER: readonly RatePart[] = [
   wage(312_000),
-  { kind: 'of-wage', name: 'Payroll tax', share: ratio(765, 10_000), ceiling: NONE },
-  { kind: 'of-wage', name: 'Unemployment', share: ratio(24, 1_000), ceiling: NONE },
-  { kind: 'per-month', name: 'Insurance', perMonth: cents(1_140_00), heads: 12, hours: hours(160) },
-  { kind: 'per-month', name: 'Benefits', perMonth: cents(612_00), heads: 1, hours: hours(160) },
+  { kind: 'of-wage', name: 'Payroll tax', group: 'taxes', share: ratio(765, 10_000), ceiling: NONE },
+  { kind: 'of-wage', name: 'Unemployment', group: 'taxes', share: ratio(24, 1_000), ceiling: NONE },
+  { kind: 'per-period', name: 'Insurance', group: 'insurance', paid: cents(1_140_00), heads: 12, hours: hours(160) },
+  { kind: 'per-period', name: 'Benefits', group: 'benefits', paid: cents(612_00), heads: 1, hours: hours(160) },
 ];
 
 describe('what an hour costs', () => {
@@ -40,7 +40,7 @@ describe('what an hour costs', () => {
     // 83,200.00 for 2,080 paid hours, of which 1,840 are worked: 45.2173913…
     {
       case: 'a salary over productive hours',
-      parts: [{ kind: 'salary', name: 'Salary', perYear: cents(83_200_00), productiveHours: hours(1_840) }],
+      parts: [{ kind: 'salary', name: 'Salary', group: 'wage', paid: cents(83_200_00), productiveHours: hours(1_840) }],
       expected: 452_174,
     },
     // 6.2 % of 40.00 = 2.48.
@@ -49,7 +49,7 @@ describe('what an hour costs', () => {
       parts: [
         wage(400_000),
         {
-          ...{ kind: 'of-wage', name: 'Tax', share: ratio(62, 1_000) },
+          ...{ kind: 'of-wage' as const, name: 'Tax', group: 'taxes' as const, share: ratio(62, 1_000) },
           ceiling: { kind: 'averaged', yearlyCeiling: cents(90_000_00), expectedYearlyWage: cents(80_000_00) },
         },
       ],
@@ -61,7 +61,7 @@ describe('what an hour costs', () => {
       parts: [
         wage(400_000),
         {
-          ...{ kind: 'of-wage', name: 'Tax', share: ratio(62, 1_000) },
+          ...{ kind: 'of-wage' as const, name: 'Tax', group: 'taxes' as const, share: ratio(62, 1_000) },
           ceiling: { kind: 'averaged', yearlyCeiling: cents(60_000_00), expectedYearlyWage: cents(80_000_00) },
         },
       ],
@@ -69,15 +69,15 @@ describe('what an hour costs', () => {
     },
     {
       case: 'overhead per hour',
-      parts: [wage(400_000), { kind: 'per-hour', name: 'Overhead', perHour: rate(55_555) }],
+      parts: [wage(400_000), { kind: 'per-hour', name: 'Overhead', group: 'overhead', perHour: rate(55_555) }],
       expected: 455_555,
     },
     // 10 % of a salary's hour: 50.00 + 5.00.
     {
       case: 'a share of a salary',
       parts: [
-        { kind: 'salary', name: 'Salary', perYear: cents(100_000_00), productiveHours: hours(2_000) },
-        { kind: 'of-wage', name: 'Tax', share: ratio(1, 10), ceiling: NONE },
+        { kind: 'salary', name: 'Salary', group: 'wage', paid: cents(100_000_00), productiveHours: hours(2_000) },
+        { kind: 'of-wage', name: 'Tax', group: 'taxes' as const, share: ratio(1, 10), ceiling: NONE },
       ],
       expected: 550_000,
     },
@@ -86,29 +86,48 @@ describe('what an hour costs', () => {
   });
 
   test('the half of a ten-thousandth is rounded away from zero', () => {
-    const half: RatePart = { kind: 'per-month', name: 'Half', perMonth: cents(1), heads: 200, hours: hours(1) };
+    const half: RatePart = {
+      kind: 'per-period',
+      name: 'Half',
+      group: 'benefits',
+      paid: cents(1),
+      heads: 200,
+      hours: hours(1),
+    };
     expect(builtRate([half]).rate).toBe(1);
   });
 
   test('a monthly amount without hours, and a salary without any, are refused by whoever asks first', () => {
     expect(() =>
-      builtRate([{ kind: 'per-month', name: 'x', perMonth: cents(1), heads: 1, hours: hours(0) }]),
+      builtRate([{ kind: 'per-period', name: 'x', group: 'benefits', paid: cents(1), heads: 1, hours: hours(0) }]),
     ).toThrow();
-    expect(() => builtRate([{ kind: 'salary', name: 'x', perYear: cents(1), productiveHours: hours(0) }])).toThrow();
+    expect(() =>
+      builtRate([{ kind: 'salary', name: 'x', group: 'benefits', paid: cents(1), productiveHours: hours(0) }]),
+    ).toThrow();
   });
 });
 
 const anyPart: fc.Arbitrary<RatePart> = fc.oneof(
-  fc.record({ kind: fc.constant('wage' as const), name: fc.constant('w'), perHour: fc.nat(900_000).map(rate) }),
   fc.record({
-    ...{ kind: fc.constant('of-wage' as const), name: fc.constant('t') },
+    kind: fc.constant('wage' as const),
+    name: fc.constant('w'),
+    group: fc.constant('wage' as const),
+    perHour: fc.nat(900_000).map(rate),
+  }),
+  fc.record({
+    ...{ kind: fc.constant('of-wage' as const), name: fc.constant('t'), group: fc.constant('taxes' as const) },
     share: fc.nat(10_000).map((part) => ratio(part, 10_000)),
     ceiling: fc.constant(NONE),
   }),
-  fc.record({ kind: fc.constant('per-hour' as const), name: fc.constant('h'), perHour: fc.nat(900_000).map(rate) }),
   fc.record({
-    ...{ kind: fc.constant('per-month' as const), name: fc.constant('m') },
-    perMonth: fc.nat(9_000_00).map(cents),
+    kind: fc.constant('per-hour' as const),
+    name: fc.constant('h'),
+    group: fc.constant('overhead' as const),
+    perHour: fc.nat(900_000).map(rate),
+  }),
+  fc.record({
+    ...{ kind: fc.constant('per-period' as const), name: fc.constant('m'), group: fc.constant('benefits' as const) },
+    paid: fc.nat(9_000_00).map(cents),
     ...{ heads: fc.integer({ min: 1, max: 40 }), hours: fc.integer({ min: 1, max: 200 }).map(hours) },
   }),
 );

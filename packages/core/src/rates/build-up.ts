@@ -3,25 +3,30 @@ import { rate, type Quantity, type Rate } from '../money/quantity.ts';
 import type { Ratio } from '../money/ratio.ts';
 import { invariant } from '../problems/invariant.ts';
 
+/** What a part pays for; labor cost is reported by these. */
+export const PART_GROUPS = ['wage', 'taxes', 'insurance', 'benefits', 'overhead'] as const;
+export type PartGroup = (typeof PART_GROUPS)[number];
+
+interface NamedPart {
+  readonly name: string;
+  readonly group: PartGroup;
+}
+
 /**
  * One part of what an hour costs. Those that follow the wage rise with it in overtime; the others are the same in any hour. A part that
  * is no amount per hour names what it is divided by.
  */
-export type RatePart =
-  | { readonly kind: 'wage'; readonly name: string; readonly perHour: Rate }
-  /** A yearly salary over the hours worked for it: paid hours less leave and holidays. */
-  | { readonly kind: 'salary'; readonly name: string; readonly perYear: Cents; readonly productiveHours: Quantity }
-  /** Of the wage: an employer's tax, an insurance. */
-  | { readonly kind: 'of-wage'; readonly name: string; readonly share: Ratio; readonly ceiling: Ceiling }
-  | { readonly kind: 'per-hour'; readonly name: string; readonly perHour: Rate }
-  /** A monthly amount, such as a bill for all heads or one person's benefits. */
-  | {
-      readonly kind: 'per-month';
-      readonly name: string;
-      readonly perMonth: Cents;
-      readonly heads: number;
-      readonly hours: Quantity;
-    };
+export type RatePart = NamedPart &
+  (
+    | { readonly kind: 'wage'; readonly perHour: Rate }
+    /** A salary of a year or a month over the hours worked for it: paid hours less leave and holidays. */
+    | { readonly kind: 'salary'; readonly paid: Cents; readonly productiveHours: Quantity }
+    /** Of the wage: an employer's tax, an insurance. */
+    | { readonly kind: 'of-wage'; readonly share: Ratio; readonly ceiling: Ceiling }
+    | { readonly kind: 'per-hour'; readonly perHour: Rate }
+    /** An amount of a month or a year over the hours of the same, such as a bill for all heads or one person's benefits. */
+    | { readonly kind: 'per-period'; readonly paid: Cents; readonly heads: number; readonly hours: Quantity }
+  );
 
 /** Up to which wage of a year a share is paid, and how an hour's rate is averaged over it. */
 export type Ceiling =
@@ -36,6 +41,7 @@ export const HOUR_KINDS = {
   double: { numerator: 2, denominator: 1 },
 } as const satisfies Readonly<Record<string, Ratio>>;
 export type HourKind = keyof typeof HOUR_KINDS;
+export const HOUR_KIND_NAMES = Object.keys(HOUR_KINDS) as [HourKind, ...HourKind[]];
 
 export interface BuiltRate {
   /** What each part adds to an hour, in order, not rounded: ten-thousandths of a currency unit as fractions. */
@@ -87,7 +93,7 @@ function wageOf(part: RatePart): Fraction {
   if (part.kind === 'wage') return fraction(part.perHour, 1);
   if (part.kind !== 'salary') return NOTHING;
   invariant(part.productiveHours > 0, 'a salary is paid for some hours');
-  return times(fraction(part.perYear, 1), fraction(OF_CENT * OF_HOUR, part.productiveHours));
+  return times(fraction(part.paid, 1), fraction(OF_CENT * OF_HOUR, part.productiveHours));
 }
 
 function addedBy(part: RatePart, wage: Fraction): Fraction {
@@ -99,9 +105,9 @@ function addedBy(part: RatePart, wage: Fraction): Fraction {
       return times(times(wage, fraction(part.share.numerator, part.share.denominator)), belowCeiling(part.ceiling));
     case 'per-hour':
       return fraction(part.perHour, 1);
-    case 'per-month': {
-      invariant(part.heads > 0 && part.hours > 0, 'a monthly amount is divided by heads and hours above zero');
-      return times(fraction(part.perMonth, part.heads), fraction(OF_CENT * OF_HOUR, part.hours));
+    case 'per-period': {
+      invariant(part.heads > 0 && part.hours > 0, 'an amount of a period is divided by heads and hours above zero');
+      return times(fraction(part.paid, part.heads), fraction(OF_CENT * OF_HOUR, part.hours));
     }
   }
 }

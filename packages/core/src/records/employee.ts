@@ -8,7 +8,13 @@ export const EMPLOYEE: KindOfRecord = {
     CODE,
     NAME,
     field('jobRole', 'Role', text(60), ['optional', 'Such as diver or surveyor.']),
-    field('costRate', 'Cost rate', { kind: 'rate' }, ['required', 'Loaded cost of an hour, up to 4 decimals.']),
-    field('rateFrom', 'Rate from', { kind: 'day' }, ['required', 'First day of this rate; a new day adds a rate.']),
+    field('costRate', 'Cost rate', { kind: 'rate' }, [
+      'optional',
+      'Loaded cost of an hour, up to 4 decimals; what it is made up of is told under Labor.',
+    ]),
+    field('rateFrom', 'Rate from', { kind: 'day' }, [
+      'optional',
+      'First day of this rate; a new day adds a rate. A first rate counts from the first day of the books.',
+    ]),
   ],
 };

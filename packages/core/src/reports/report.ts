@@ -32,7 +32,7 @@ export interface Report<Query extends z.ZodType = z.ZodType, Answer extends z.Zo
   readonly facts: string;
   /** Below `/api`. */
   readonly path: string;
-  readonly may: 'read-projects' | 'read-books';
+  readonly may: 'read-projects' | 'read-books' | 'see-pay';
   /** For the description of the API. */
   readonly summary: string;
   readonly query: Query;

@@ -4,6 +4,7 @@ import { BILLABLE } from './billable/report.ts';
 import { DEADLINES } from './deadlines/report.ts';
 import { ESTIMATE_AGAINST_ACTUAL } from './estimate-against-actual/report.ts';
 import { FADE } from './fade/report.ts';
+import { HOURS_REPORT } from './hours/report.ts';
 import { INCOME_STATEMENT } from './income-statement/report.ts';
 import { PORTFOLIO } from './portfolio/report.ts';
 import { PROFITABILITY } from './profitability/report.ts';
@@ -22,6 +23,7 @@ export const REPORTS = {
   deadlines: DEADLINES,
   aging: AGING,
   billable: BILLABLE,
+  hours: HOURS_REPORT,
   'income-statement': INCOME_STATEMENT,
   'balance-sheet': BALANCE_SHEET,
   'trial-balance': TRIAL_BALANCE,

@@ -9,6 +9,8 @@ import { FORECAST_ENDPOINTS } from './forecasts.ts';
 import { HEALTH_ENDPOINTS } from './health.ts';
 import { PEOPLE_ENDPOINTS } from './people.ts';
 import { PROGRESS_ENDPOINTS } from './progress.ts';
+import { LABOR_ENDPOINTS } from './labor.ts';
+import { RATE_ENDPOINTS } from './rates.ts';
 import { READING_ENDPOINTS } from './reading.ts';
 import { SETUP_ENDPOINTS } from './setup.ts';
 import { SHEET_BASIS_ENDPOINTS } from './sheet-basis.ts';
@@ -38,6 +40,8 @@ const REPORT_ENDPOINTS = Object.fromEntries(
 export const ENDPOINTS = {
   ...REPORT_ENDPOINTS,
   ...READING_ENDPOINTS,
+  ...RATE_ENDPOINTS,
+  ...LABOR_ENDPOINTS,
   ...ENTRY_ENDPOINTS,
   ...SHEET_BASIS_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,

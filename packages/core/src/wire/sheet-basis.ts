@@ -5,6 +5,7 @@ import { ACCOUNT_TYPES, ROLES, type Role } from '../ledger/account.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
 import { accountId, partyId, taxCodeId } from '../ledger/ids.ts';
 import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
+import { HourRates } from './rates.ts';
 import { Position } from './position.ts';
 import {
   Cents,
@@ -26,6 +27,15 @@ const TaxCodeNumber = Id.transform(taxCodeId).meta(NUMBER);
 const ROLE_NAMES = Object.keys(ROLES) as Role[];
 const NAMED = { code: z.string(), name: z.string() };
 
+/** What an hour costs or is billed at, from a day on, for whom and what it names. */
+export const CostRule = z.object({
+  id: Id,
+  ...{ project: Id.optional(), client: Id.optional(), employee: Id.optional() },
+  ...{ role: z.string().optional(), activity: z.string().optional() },
+  effectiveOn: Day,
+  rates: HourRates,
+});
+
 /** What any sheet is read against: whoever types works its preview out from it, by the code that posts. */
 export const SheetBasis = z.object({
   lockedThrough: Month.nullable(),
@@ -38,9 +48,9 @@ export const SheetBasis = z.object({
   ),
   suppliers: z.array(z.object({ id: PartyNumber, ...NAMED, termsDays: z.int(), bills: z.int(), largestBill: Cents })),
   clients: z.array(z.object({ id: PartyNumber, ...NAMED })),
-  employees: z.array(
-    z.object({ id: EmployeeNumber, ...NAMED, rates: z.array(z.object({ effectiveOn: Day, rate: Rate })) }),
-  ),
+  employees: z.array(z.object({ id: EmployeeNumber, ...NAMED, jobRole: z.string() })),
+  costRules: z.array(CostRule),
+  payrolls: z.array(z.object({ number: z.string(), from: Day, through: Day })),
   projects: z.array(
     z.object({
       ...{ id: ProjectNumber, ...NAMED, kind: z.enum(PROJECT_KINDS), client: PartyNumber.nullable() },
@@ -71,7 +81,8 @@ export const ProjectStands = z.object({
 });
 
 /** Any day of the week that is looked at is its Monday. */
-export const HoursThereQuery = z.strictObject({ weekOn: Day });
+/** Of which days posted hours are asked. */
+export const HoursThereQuery = z.strictObject({ from: Day, through: Day });
 /** Hours posted for the days of a week, that a sheet of hours adds to. */
 export const HoursThere = z.object({
   rows: z.array(z.object({ employee: EmployeeNumber, workedOn: Day, coding: z.string().nullable(), hours: Quantity })),

@@ -170,6 +170,9 @@ describe('what is posted', () => {
     'document',
     'settlement',
     'worked_hours',
+    'rate_rule',
+    'payroll_line',
+    'true_up_line',
     'budget_change',
     'contract_change',
     'audit_log',
@@ -192,6 +195,11 @@ describe('what is posted', () => {
         },
       ],
     });
+    const pay = { employee: 'E1', regularHours: '8', overtimeHours: '', grossRegular: '300', grossOvertime: '' };
+    const more = { employerTaxes: '', insurance: '', benefits: '', withheld: '', net: '', text: '' };
+    const period = { from: '2027-01-11', through: '2027-01-17', paidOn: '2027-01-22', fee: '' };
+    const [payroll] = await post(app, '2027-01', { kind: 'payroll', ...period, rows: [{ ...pay, ...more }] });
+    await app.order('POST', '/true-ups', { payrollId: payroll?.id, method: 'spread' });
     await expect(sql.raw(`UPDATE ${table} SET id = id`).execute(app.books.writer)).rejects.toThrow('is never changed');
     await expect(sql.raw(`DELETE FROM ${table}`).execute(app.books.writer)).rejects.toThrow('is never deleted');
     await app.close();

@@ -9,6 +9,8 @@ import * as audit from './migrations/0006-audit.ts';
 import * as tableLayouts from './migrations/0007-table-layouts.ts';
 import * as letterhead from './migrations/0008-letterhead.ts';
 import * as dayOrder from './migrations/0009-day-order.ts';
+import * as laborRates from './migrations/0010-labor-rates.ts';
+import * as payroll from './migrations/0011-payroll.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -26,6 +28,8 @@ export const MIGRATIONS: readonly Migration[] = [
   tableLayouts,
   letterhead,
   dayOrder,
+  laborRates,
+  payroll,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

@@ -1,7 +1,8 @@
+import type { LaborTables } from './labor-tables.ts';
 import type { Generated, Kysely, Transaction } from 'kysely';
 
 /** Every table, as the newest migration leaves it. Days and months are whole numbers, see `core/calendar`. */
-export interface Schema {
+export interface Schema extends LaborTables {
   company: {
     id: number;
     name: string;
@@ -21,7 +22,6 @@ export interface Schema {
   tax_code: Coded & { rate_millionths: number; recoverable_millionths: number };
   party: Coded & { kind: string; address: string; email: string; terms_days: number };
   employee: Coded & { job_role: string };
-  employee_rate: { employee_id: number; effective_on: number; rate_e4: number };
   cost_code: Coded & { parent_id: number | null; cost_type: string | null };
   project: Coded & {
     kind: string;
@@ -207,19 +207,6 @@ export interface Schema {
     quantity_e4: number;
   };
   settlement: { id: Generated<number>; document_id: number; by_document_id: number; amount_cents: number };
-  worked_hours: {
-    id: Generated<number>;
-    document_id: number;
-    employee_id: number;
-    worked_on: number;
-    hours_e4: number;
-    rate_e4: number;
-    cost_cents: number;
-    project_id: number | null;
-    phase_id: number | null;
-    cost_code_id: number | null;
-    cost_type: string | null;
-  };
   draft: {
     id: Generated<number>;
     kind: string;

@@ -18,6 +18,8 @@ import type { Db } from '../database/schema.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
+import { payrolls } from '../labor/payroll-queries.ts';
+import { rateRules } from '../rates/rate-queries.ts';
 import { accounts, companyOf } from '../records/company-queries.ts';
 
 /** What any sheet is read against. */
@@ -31,6 +33,8 @@ export async function sheetBasis(db: Db, projects: readonly Project[], today: Is
     suppliers: await suppliers(db),
     clients: await parties(db, 'client'),
     employees: await employees(db),
+    costRules: await rateRules(db, 'cost'),
+    payrolls: await payrolls(db),
     projects,
     costCodes: await costCodes(db),
     taxCodes: await taxCodes(db),
@@ -82,19 +86,17 @@ export async function parties(db: Db, kind: 'client' | 'supplier'): Promise<read
   return rows.map(({ id, code, name }) => ({ id: partyId(id), code, name }));
 }
 
-/** Everybody who works, by code, without their rates. */
+/** Everybody who works, by code. */
 export async function people(db: Db) {
-  return db.selectFrom('employee').select(['id', 'code', 'name']).orderBy('code').execute();
+  return db.selectFrom('employee').select(['id', 'code', 'name', 'job_role']).orderBy('code').execute();
 }
 
 export async function employees(db: Db): Promise<readonly Employee[]> {
-  const rows = await db.selectFrom('employee_rate').select(['employee_id', 'effective_on', 'rate_e4']).execute();
-  const rates = groupedBy(rows, ({ employee_id }) => employee_id);
-  return (await people(db)).map(({ id, code, name }) => ({
+  return (await people(db)).map(({ id, code, name, job_role }) => ({
     id: employeeId(id),
     code,
     name,
-    rates: (rates.get(id) ?? []).map((row) => ({ effectiveOn: dayOf(row.effective_on), rate: rate(row.rate_e4) })),
+    jobRole: job_role,
   }));
 }
 
@@ -132,12 +134,15 @@ export async function knownBills(db: Db, numbers: readonly string[]): Promise<re
   return rows.map(({ key }) => key);
 }
 
-/** Hours posted for the days of a week, by person, day and coding; reversed ones do not count. */
-export async function hoursThere(db: Db, weekOn: IsoDate): Promise<readonly HoursThere[]> {
+/** Hours posted for some days, by person, day and coding; reversed ones do not count. */
+export async function hoursThere(
+  db: Db,
+  { from, through }: { readonly from: IsoDate; readonly through: IsoDate },
+): Promise<readonly HoursThere[]> {
   const { rows } = await sql<Readonly<Record<string, number | string | null>>>`
     SELECT w.employee_id, w.worked_on, w.project_id, w.phase_id, w.cost_code_id, w.cost_type, SUM(w.hours_e4) AS hours
     FROM worked_hours w JOIN document d ON d.id = w.document_id
-    WHERE w.worked_on BETWEEN ${dayNumber(weekOn)} AND ${dayNumber(plusDays(weekOn, 6))} AND ${notReversed('d', EVERYTHING)}
+    WHERE w.worked_on BETWEEN ${dayNumber(from)} AND ${dayNumber(through)} AND ${notReversed('d', EVERYTHING)}
     GROUP BY 1, 2, 3, 4, 5, 6`.execute(db);
   return rows.map((row) => {
     const { project, phase, costCode, costType } = dimensionsOf(row);

@@ -1,6 +1,6 @@
 import type { Router } from 'express';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import type { Month } from '@lowtide/core/calendar/month.ts';
+import { lastDay, type Month } from '@lowtide/core/calendar/month.ts';
 import { sheetPreview } from '@lowtide/core/documents/preview.ts';
 import { Sheet, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import type { Db, Trx } from '../database/schema.ts';
@@ -11,7 +11,7 @@ import { audit } from '../audit/audit-queries.ts';
 import { bounds } from '../ledger/as-of-queries.ts';
 import { postDocument } from '../ledger/post-document-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { companyAt } from '../records/company-queries.ts';
+import { companyAt, companyOf } from '../records/company-queries.ts';
 import {
   deleteDraft,
   draft,
@@ -23,6 +23,7 @@ import {
 } from './draft-queries.ts';
 import { knownBills } from './catalog-queries.ts';
 import { sheetRead, type ReadSheet } from './sheet-queries.ts';
+import { insertPayroll } from '../labor/payroll-queries.ts';
 import { insertWorkedHours } from './worked-hours-queries.ts';
 
 export function draftRoutes(router: Router, context: Context): void {
@@ -68,9 +69,10 @@ async function postDraft(
     throw new Refusal([{ at: '', kind: 'warnings-open', count: reading.warnings.length }]);
   }
   const documents: Answer<'postDraft'>['documents'] = [];
-  for (const { worked, ...posting } of reading.postings) {
+  for (const { worked, paid, ...posting } of reading.postings) {
     const posted = await postDocument(trx, posting, acting);
     await insertWorkedHours(trx, posted.id, worked);
+    if (paid !== null) await insertPayroll(trx, posted.id, paid);
     documents.push(posted);
   }
   await deleteDraft(trx, id);
@@ -101,7 +103,8 @@ async function answer(
 ): Promise<Answer<'changeDraft'>> {
   const sheet = sheetOf(stored);
   if (preview === false || preview === 'no') {
-    const { billNumbers } = sheetKind(sheet.kind).scope(sheet);
+    const days = { near: lastDay(month), order: (await companyOf(db)).dayOrder };
+    const { billNumbers } = sheetKind(sheet.kind).scope(sheet, days);
     return { ...summary(stored), sheet: null, preview: null, knownBills: [...(await knownBills(db, billNumbers))] };
   }
   const read = await sheetRead(db, { month, today }, sheet);

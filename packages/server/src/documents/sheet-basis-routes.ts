@@ -1,5 +1,4 @@
 import type { Router } from 'express';
-import { mondayOf } from '@lowtide/core/calendar/iso-date.ts';
 import type { Project } from '@lowtide/core/ledger/project.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
@@ -21,7 +20,9 @@ export function sheetBasisRoutes(router: Router, context: Context): void {
       accounts: [...basis.accounts],
       suppliers: [...basis.suppliers],
       clients: [...basis.clients],
-      employees: basis.employees.map((employee) => ({ ...employee, rates: [...employee.rates] })),
+      employees: [...basis.employees],
+      costRules: [...basis.costRules],
+      payrolls: [...basis.payrolls],
       projects: basis.projects.map(projectAnswer),
       costCodes: [...basis.costCodes],
       taxCodes: [...basis.taxCodes],
@@ -37,7 +38,7 @@ export function sheetBasisRoutes(router: Router, context: Context): void {
     return { stands: [...(await codingStands(db, through, named))], positions };
   });
   read(router, context, 'hoursThere', async (db, { query }) => ({
-    rows: [...(await hoursThere(db, mondayOf(query.weekOn)))],
+    rows: [...(await hoursThere(db, query))],
   }));
 }
 

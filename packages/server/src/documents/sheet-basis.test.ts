@@ -1,3 +1,4 @@
+import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { month } from '@lowtide/core/calendar/month.ts';
 import { catalogOf } from '@lowtide/core/documents/catalog-of.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
@@ -61,8 +62,12 @@ async function browserPreview(app: TestApp, typed: unknown, knownBills: readonly
   const projects = projectsNamed(sheet.rows, basis.projects).map(({ id }) => id);
   const asked = { through: '2027-01', projects };
   const { stands, positions } = ProjectStands.parse(await app.order('POST', '/project-stands', asked));
-  const { weekOn } = sheetKind(sheet.kind).scope(sheet);
-  const hours = weekOn === null ? null : HoursThere.parse(await app.ask(`/hours-there?weekOn=${weekOn}`));
+  const days = { near: isoDate('2027-01-31'), order: basis.dayOrder };
+  const { worked } = sheetKind(sheet.kind).scope(sheet, days);
+  const hours =
+    worked === null
+      ? null
+      : HoursThere.parse(await app.ask(`/hours-there?from=${worked.from}&through=${worked.through}`));
   const names = { workingMonth: month('2027-01'), stands, billNumbers: knownBills, hoursThere: hours?.rows ?? [] };
   const catalog = catalogOf(basis, names);
   return sheetPreview(sheetKind(sheet.kind).read(sheet, catalog), catalog, { positions, kept: basis.percentDecimals });

@@ -1,5 +1,5 @@
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import type { Month } from '@lowtide/core/calendar/month.ts';
+import { lastDay, type Month } from '@lowtide/core/calendar/month.ts';
 import type { Catalog } from '@lowtide/core/documents/catalog.ts';
 import { catalogOf } from '@lowtide/core/documents/catalog-of.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
@@ -26,8 +26,9 @@ export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet
   const kind = sheetKind(sheet.kind);
   const all = await projects(db);
   const named = projectsNamed(sheet.rows, all);
-  const { billNumbers, weekOn } = kind.scope(sheet);
-  const known = catalogOf(await sheetBasis(db, all, today), {
+  const basis = await sheetBasis(db, all, today);
+  const { billNumbers, worked } = kind.scope(sheet, { near: lastDay(month), order: basis.dayOrder });
+  const known = catalogOf(basis, {
     workingMonth: month,
     stands: await codingStands(
       db,
@@ -35,7 +36,7 @@ export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet
       named.map(({ id }) => id),
     ),
     billNumbers: await knownBills(db, billNumbers),
-    hoursThere: weekOn === null ? [] : await hoursThere(db, weekOn),
+    hoursThere: worked === null ? [] : await hoursThere(db, worked),
   });
   return { known, reading: kind.read(sheet, known) };
 }

@@ -7,6 +7,7 @@ const WORKED_HOURS: Target = {
   table: 'worked_hours',
   columns: [
     ...['document_id', 'employee_id', 'worked_on', 'hours_e4', 'rate_e4', 'cost_cents'],
+    ...['pay', 'is_billable', 'rate_rule_id', 'overhead_cents'],
     ...['project_id', 'phase_id', 'cost_code_id', 'cost_type'],
   ],
   adds: [],
@@ -17,8 +18,9 @@ export async function insertWorkedHours(trx: Trx, document: number, worked: read
   await bulkInsert(
     trx,
     WORKED_HOURS,
-    worked.map(({ employee, workedOn, hours, rate, cost, work }) => [
+    worked.map(({ employee, workedOn, hours, rate, cost, work, pay, billable, rule, overhead }) => [
       ...[document, employee, dayNumber(workedOn), hours, rate, cost],
+      ...[pay, billable ? 1 : 0, rule, overhead],
       ...(work === 'no project'
         ? [null, null, null, null]
         : [work.coding.project, work.coding.phase, work.coding.costCode, work.coding.costType]),

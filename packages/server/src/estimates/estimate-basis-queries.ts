@@ -1,3 +1,5 @@
+import { rateBook, usualRules } from '@lowtide/core/rates/applying-rule.ts';
+import { rateRules } from '../rates/rate-queries.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { EstimateBasis, Worker } from '@lowtide/core/estimate/read-estimate.ts';
 import type { Db } from '../database/schema.ts';
@@ -17,7 +19,12 @@ export async function estimateBasis(
 }
 
 async function workers(db: Db): Promise<readonly Worker[]> {
-  const rows = await db.selectFrom('employee').select(['id', 'job_role']).execute();
-  const roles = new Map(rows.map(({ id, job_role }) => [id, job_role]));
-  return (await employees(db)).map((employee) => ({ ...employee, jobRole: roles.get(employee.id) ?? '' }));
+  const book = rateBook(await rateRules(db, 'cost'));
+  return (await employees(db)).map((employee) => ({
+    ...employee,
+    rates: usualRules(book, { employee: employee.id, role: employee.jobRole }).map(({ effectiveOn, rates }) => ({
+      effectiveOn,
+      rate: rates.regular.rate,
+    })),
+  }));
 }

@@ -63,6 +63,7 @@ async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
   if (original.reversed_by !== null || kindOf(original.kind as DocumentKind).undoing.how === 'never') {
     throw new Refusal([{ at: '', kind: 'already-reversed', number }], 409);
   }
+  await refuseTruedUp(trx, document);
   const settled = await settledWith(trx, document);
   if (settled !== 0) throw new Refusal([{ at: '', kind: 'settled', number, settled }]);
   const last = await lastDayOf(trx, document);
@@ -71,6 +72,17 @@ async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
     throw new Refusal([{ at: 'postedOn', kind: 'days-out-of-order', earlier, later: 'the day of the reversal' }]);
   }
   return original;
+}
+
+/** A payroll whose difference was spread is not taken back before that is. */
+async function refuseTruedUp(trx: Trx, document: number): Promise<void> {
+  const { rows } = await sql<{
+    number: string;
+  }>`SELECT d.number FROM true_up_line t JOIN document d ON d.id = t.document_id
+    WHERE t.payroll_id = ${document} AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
+    LIMIT 1`.execute(trx);
+  const [first] = rows;
+  if (first) throw new Refusal([{ at: '', kind: 'true-up-first', number: first.number }]);
 }
 
 /** The last day a document is dated, posts, or was worked on. */

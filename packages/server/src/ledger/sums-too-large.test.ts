@@ -40,6 +40,7 @@ test('bills that would take the books beyond what they can add up are refused at
     profitability: '&by=project&from=2027-01',
     fade: '&from=2027-01',
     'income-statement': '&from=2027-01',
+    hours: '&from=2027-01',
   };
   for (const name of REPORT_NAMES) {
     const { status } = await app.send('GET', `${reportOf(name).path}?through=2027-01${more[name] ?? ''}`);

@@ -72,7 +72,7 @@ interface LaborSince {
 
 /** Hours between two days at the rates they were posted at, and what their lines credited to labor clearing. */
 function labor({ from, through, since }: LaborSince): readonly [Side, Side] {
-  const worked = sql`SUM(w.cost_cents) FROM worked_hours w`;
+  const worked = sql`SUM(w.cost_cents - w.overhead_cents) FROM worked_hours w`;
   // All of it is found by day and account, what came since by its number: a plus keeps SQLite from the other way.
   const later = since.entry > 0 ? sql`+` : sql``;
   const between = (day: RawBuilder<unknown>) => sql`${day} BETWEEN ${from} AND ${through}`;
@@ -84,7 +84,7 @@ function labor({ from, through, since }: LaborSince): readonly [Side, Side] {
   return [
     {
       added: sql`(ifnull((SELECT ${worked} WHERE w.id > ${since.hours} AND ${between(sql`${later}w.worked_on`)}), 0)
-        - ifnull((SELECT SUM(w.cost_cents) FROM ${reversed} CROSS JOIN worked_hours w ON w.document_id = d.id
+        - ifnull((SELECT SUM(w.cost_cents - w.overhead_cents) FROM ${reversed} CROSS JOIN worked_hours w ON w.document_id = d.id
             WHERE ${reversedSince} AND ${between(sql`w.worked_on`)}), 0))`,
     },
     {

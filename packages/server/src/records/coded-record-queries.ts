@@ -180,65 +180,6 @@ export function partyStore(kind: 'client' | 'supplier'): RecordStore {
   };
 }
 
-export const employeeStore: RecordStore = {
-  all: async (db) => {
-    const rows = await db
-      .selectFrom('employee as e')
-      .leftJoin('employee_rate as r', 'r.employee_id', 'e.id')
-      .select(['e.id', 'e.code', 'e.name', 'e.job_role', 'e.version', 'r.effective_on', 'r.rate_e4'])
-      .orderBy('e.code')
-      .orderBy('r.effective_on')
-      .execute();
-    // The last row of each employee has the latest rate.
-    const latest = new Map(rows.map((row) => [row.id, row]));
-    return [...latest.values()].map((row) => ({
-      id: row.id,
-      version: row.version,
-      fields: {
-        code: row.code,
-        name: row.name,
-        jobRole: row.job_role,
-        costRate: row.rate_e4 === null ? '' : typed.decimal(row.rate_e4),
-        rateFrom: typed.day(row.effective_on),
-      },
-    }));
-  },
-  match: (db, record) => idOfCode(db, 'employee', record),
-  insert: async (trx, record) => {
-    const values = {
-      code: textOf(record, 'code'),
-      name: textOf(record, 'name'),
-      job_role: textOf(record, 'jobRole'),
-    };
-    const id = Number((await trx.insertInto('employee').values(values).executeTakeFirstOrThrow()).insertId);
-    await setRate(trx, id, record);
-    return id;
-  },
-  update: async (trx, id, record) => {
-    await trx
-      .updateTable('employee')
-      .set((eb) => ({
-        name: textOf(record, 'name'),
-        job_role: textOf(record, 'jobRole'),
-        version: eb('version', '+', 1),
-      }))
-      .where('id', '=', id)
-      .execute();
-    await setRate(trx, id, record);
-  },
-  problems: none,
-};
-
-/** Posted hours keep the rate they were posted at; a rate set again for the same day replaces what later hours would take. */
-async function setRate(trx: Trx, employee: number, record: ReadRecord): Promise<void> {
-  const rate_e4 = numberOf(record, 'costRate') ?? 0;
-  await trx
-    .insertInto('employee_rate')
-    .values({ employee_id: employee, effective_on: dayNumberOf(record, 'rateFrom') ?? 0, rate_e4 })
-    .onConflict((clash) => clash.columns(['employee_id', 'effective_on']).doUpdateSet({ rate_e4 }))
-    .execute();
-}
-
 export const costCodeStore: RecordStore = {
   all: async (db) => {
     const rows = await db

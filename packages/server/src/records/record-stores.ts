@@ -1,5 +1,6 @@
 import type { RecordKind } from '@lowtide/core/records/record-kinds.ts';
-import { accountStore, costCodeStore, employeeStore, partyStore, taxCodeStore } from './coded-record-queries.ts';
+import { accountStore, costCodeStore, partyStore, taxCodeStore } from './coded-record-queries.ts';
+import { employeeStore } from './employee-record-queries.ts';
 import { budgetLineStore } from './budget-record-queries.ts';
 import { contractChangeStore, estimateOverrideStore } from './dated-record-queries.ts';
 import { phaseStore } from './phase-record-queries.ts';

@@ -39,6 +39,7 @@ const PARAMETERS: Readonly<Partial<Record<ReportName, string>>> = {
   fade: '&from=2027-01',
   profitability: '&from=2027-01&by=project',
   'income-statement': '&from=2027-01',
+  hours: '&from=2027-01&by=person',
 };
 const questionOf = (name: ReportName): string => `through=2027-01${PARAMETERS[name] ?? ''}`;
 

@@ -8,6 +8,7 @@ import { asIfRecognized } from '../recognition/run-queries.ts';
 import { aging } from './aging-queries.ts';
 import { against } from './estimate-against-actual.ts';
 import { billable } from './billable.ts';
+import { hoursBy } from './hours-queries.ts';
 import { deadlines, fadeReport } from './outlook.ts';
 import { portfolio } from './portfolio.ts';
 import { profitability } from './profitability.ts';
@@ -26,6 +27,7 @@ export const REPORT_ANSWERS: {
   fade: async (db, query, clock) => fadeReport(db, asOf(query), query, clock),
   deadlines: async (db, query) => deadlines(db, asOf(query)),
   aging: async (db, query) => aging(db, query),
+  hours: async (db, query) => hoursBy(db, query),
   billable: async (db, query) => billable(db, asOf(query)),
   'income-statement': async (db, query) => income(db, await booksRead(db, query), query.from),
   'balance-sheet': async (db, query) => balance(db, await booksRead(db, query)),

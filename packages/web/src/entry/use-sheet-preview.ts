@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Month } from '@lowtide/core/calendar/month.ts';
+import { lastDay, type Month } from '@lowtide/core/calendar/month.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
 import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
@@ -28,8 +28,8 @@ export function useSheetPreview(month: Month): PreviewOf {
     const named = projectsNamed(sheet.rows, basis.projects).map(({ id }) => Number(id));
     const projects = named.toSorted((one, other) => one - other);
     const stands = projects.length === 0 ? NO_STANDS : await standsOf({ body: { through: month, projects } });
-    const { weekOn } = sheetKind(sheet.kind).scope(sheet);
-    const hours = weekOn === null ? NO_HOURS : ((await hoursOf({ query: { weekOn } }))?.rows ?? null);
+    const { worked } = sheetKind(sheet.kind).scope(sheet, { near: lastDay(month), order: basis.dayOrder });
+    const hours = worked === null ? NO_HOURS : ((await hoursOf({ query: worked }))?.rows ?? null);
     if (stands === null || hours === null) return null;
     reader.current ??= sheetReader();
     const against = { month, basis, stands, hoursThere: hours, knownBills };

@@ -31,6 +31,10 @@ const ACTIONS: readonly Action[] = [
   { name: 'Bill progress', path: '/billing?new=', may: 'keep-books' },
   { name: 'Record a client receipt', path: '/billing?part=open', may: 'keep-books' },
   { name: 'Pay a supplier bill', path: '/costs?part=documents&kind=bill', may: 'keep-books' },
+  { name: 'Labor: payroll of a pay period', path: '/labor?part=payroll', may: 'see-pay' },
+  { name: 'Labor clearing and true-up', path: '/labor?part=clearing', may: 'see-pay' },
+  { name: 'Labor: cost rates and their build-ups', path: '/labor?part=cost', may: 'see-pay' },
+  { name: 'Labor: bill rates', path: '/labor?part=bill', may: 'see-pay' },
   { name: 'Lock a month', path: '/closing', may: 'keep-books' },
   ...REPORT_NAMES.map((name) => ({
     name: reportOf(name).title,

@@ -1,4 +1,15 @@
-import { BarChart3, Clock, House, Lock, Receipt, ScrollText, Settings, Waves, type LucideIcon } from 'lucide-react';
+import {
+  BarChart3,
+  Clock,
+  HardHat,
+  House,
+  Lock,
+  Receipt,
+  ScrollText,
+  Settings,
+  Waves,
+  type LucideIcon,
+} from 'lucide-react';
 import { useLocation } from 'react-router';
 import styled from 'styled-components';
 import type { Permission, PersonRole } from '@lowtide/core/people/roles.ts';
@@ -10,6 +21,7 @@ import { color, narrow, size, space, type } from '../theme/tokens.ts';
 const SECTIONS: readonly Section[] = [
   { path: '/hours', name: 'My hours', icon: Clock, may: 'own-hours', only: 'worker' },
   { path: '/costs', name: 'Costs', icon: ScrollText, may: 'read-books' },
+  { path: '/labor', name: 'Labor', icon: HardHat, may: 'see-pay' },
   { path: '/projects', name: 'Projects', icon: House, may: 'read-projects' },
   { path: '/earning', name: 'Earning', icon: Waves, may: 'read-books' },
   { path: '/billing', name: 'Billing', icon: Receipt, may: 'read-books' },

@@ -3,6 +3,9 @@ import { dayText, isoDate, mondayOf, plusDays } from '@lowtide/core/calendar/iso
 import type { SheetField } from '@lowtide/core/documents/kind-of-sheet.ts';
 import { opposite } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
+import { lastDay } from '@lowtide/core/calendar/month.ts';
+import { useShownBooks } from '../api/as-of.tsx';
+import { DayField } from '../ui/DayField.tsx';
 import type { Preview } from '../entry/use-draft.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -14,16 +17,25 @@ export interface SheetFieldsProps {
   readonly preview: Preview | null;
 }
 
-const WIDTHS = { money: 180, day: 140, text: 420, week: 260 } as const;
+const WIDTHS = { money: 180, day: 150, text: 420, week: 260 } as const;
 
 /** What is typed above the rows of a sheet. */
 export function SheetFields({ fields, valueOf, onChange, preview }: SheetFieldsProps) {
+  const near = lastDay(useShownBooks().through);
   return (
     <div style={{ display: 'flex', gap: 12, alignItems: 'end' }}>
       {fields.map((field) => (
         <div key={field.id} style={{ width: WIDTHS[field.holds] }}>
           {field.holds === 'week' ? (
             <Week label={field.label} day={valueOf(field.id)} onChange={(day) => onChange(field.id, day)} />
+          ) : field.holds === 'day' ? (
+            <DayField
+              near={near}
+              label={field.label}
+              value={valueOf(field.id)}
+              onChange={(value) => onChange(field.id, value)}
+              problem={preview?.problems.find(({ at }) => at === field.id)?.message}
+            />
           ) : (
             <Field
               label={field.label}

@@ -41,6 +41,17 @@ export function useSuggestions(cursorProject: string, add: (kind: Addable, typed
   };
 }
 
+const PAY_WORDS = [
+  { code: 'regular', name: 'one time' },
+  { code: 'overtime', name: 'OT, one and a half times' },
+  { code: 'double', name: 'DT, two times' },
+  { code: 'leave', name: 'paid time off, without a project' },
+];
+const YES_OR_NO = [
+  { code: 'yes', name: 'billed to the client' },
+  { code: 'no', name: 'free of charge' },
+];
+
 interface Offers {
   readonly reference: Answer<'reference'>;
   readonly lines: Answer<'budgetStands'>['lines'];
@@ -70,6 +81,10 @@ function offered({ holds, column, typed, project }: Asking, { reference, lines, 
       return withoutProject ? [] : codingSuggestions(reference, lines, typed);
     case 'cost type':
       return costTypeSuggestions(typed);
+    case 'pay':
+      return named(PAY_WORDS, column, typed);
+    case 'yes or no':
+      return named(YES_OR_NO, column, typed);
     case 'day':
     case 'hours':
     case 'money':

@@ -3,6 +3,7 @@ import { ComboBox } from 'react-aria-components/ComboBox';
 import { FieldError } from 'react-aria-components/FieldError';
 import { Label } from 'react-aria-components/Label';
 import { ListBox, ListBoxItem } from 'react-aria-components/ListBox';
+import { Text } from 'react-aria-components/Text';
 import { Popover } from 'react-aria-components/Popover';
 import { ChevronDown } from 'lucide-react';
 import styled from 'styled-components';
@@ -23,7 +24,7 @@ export interface PickFieldProps {
 
 /** Takes a code or a part of a name; what is typed is kept whether it is in the list or not. */
 export function PickField(props: PickFieldProps) {
-  const { label, value, onChange, options, problem, name, onBlur, autoFocus = false } = props;
+  const { label, value, onChange, options, problem, hint, name, onBlur, autoFocus = false } = props;
   const word = value.trim().toLowerCase();
   const shown = options
     .filter(({ code, name }) => `${code} ${name}`.toLowerCase().includes(word) || code.toLowerCase() === word)
@@ -45,6 +46,7 @@ export function PickField(props: PickFieldProps) {
           <ChevronDown size={13} aria-hidden />
         </Button>
       </div>
+      {hint === undefined || problem !== undefined ? null : <Text slot="description">{hint}</Text>}
       <FieldError>{problem}</FieldError>
       <Sheet>
         <ListBox>
@@ -79,6 +81,10 @@ const Frame = styled(ComboBox)`
     border: 0;
     background: none;
     cursor: pointer;
+  }
+  [slot='description'] {
+    font-size: ${type.small};
+    color: ${color.textQuiet};
   }
   .react-aria-FieldError {
     font-size: ${type.small};

@@ -10,6 +10,10 @@ export const HoursRow = z.strictObject({
   code: Typed,
   costType: Typed,
   days: z.array(Typed).length(7),
+  /** How the hours are paid: regular where left out, overtime, double, or paid leave. */
+  pay: Typed.default(''),
+  /** Whether a client is to be billed for them: where left out, for a client's project. */
+  billable: Typed.default(''),
   text: Typed,
 });
 export type HoursRow = z.output<typeof HoursRow>;
@@ -27,16 +31,18 @@ const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 /** The columns of a week; each day is one, `days/0` to `days/6`. */
 export function hoursColumns(weekOn: IsoDate): readonly SheetColumn[] {
   return [
-    { id: 'employee', head: 'Employee', width: 11, holds: 'employee' },
+    { id: 'employee', head: 'Employee', width: 12, holds: 'employee' },
     { id: 'project', head: 'Project', width: 10, holds: 'project' },
-    { id: 'code', head: 'Code', width: 12, holds: 'code' },
-    { id: 'costType', head: 'Type', width: 7, holds: 'cost type' },
+    { id: 'code', head: 'Code', width: 11, holds: 'code' },
+    { id: 'costType', head: 'Type', width: 6, holds: 'cost type' },
+    { id: 'pay', head: 'Pay', width: 7, holds: 'pay' },
+    { id: 'billable', head: 'Bill', width: 5, holds: 'yes or no' },
     ...WEEKDAYS.map((day, place): SheetColumn => ({
       id: `days/${place}`,
       head: `${day} ${Number(plusDays(weekOn, place).slice(8))}`,
-      width: 6,
+      width: 5,
       holds: 'hours',
     })),
-    { id: 'text', head: 'Text', width: 16, holds: 'text' },
+    { id: 'text', head: 'Text', width: 14, holds: 'text' },
   ];
 }

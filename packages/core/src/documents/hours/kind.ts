@@ -10,10 +10,12 @@ export const HOURS = {
   needs: [
     'labor-clearing',
     'indirect-labor',
+    'overhead-applied',
     'wip',
     'construction-in-progress',
     'cost-of-revenue',
     'internal-projects',
   ],
-  posts: 'Dr the cost account of each project, or indirect labor; Cr labor clearing.',
+  posts:
+    'Dr the cost account of each project, or indirect labor; Cr labor clearing, and overhead applied for the overhead in the rate.',
 } as const satisfies KindOfDocument;

@@ -3,7 +3,8 @@ import type { EmployeeId } from '../../ledger/ids.ts';
 import { credit, debit, journalEntry, type Coding, type JournalEntry } from '../../ledger/journal-entry.ts';
 import { costRole, type Project } from '../../ledger/project.ts';
 import type { Roles } from '../../ledger/roles.ts';
-import type { Cents } from '../../money/cents.ts';
+import { difference, type Cents } from '../../money/cents.ts';
+import type { PayKind } from './pay.ts';
 import type { Quantity, Rate } from '../../money/quantity.ts';
 
 /** Hours of one employee on one day, at the loaded cost rate valid that day. */
@@ -13,14 +14,23 @@ export interface WorkedHours {
   /** The day worked, or the first open one where its month is locked. */
   readonly postedOn: IsoDate;
   readonly hours: Quantity;
+  readonly pay: PayKind;
+  readonly billable: boolean;
+  /** The rule that gave the rate. */
+  readonly rule: number;
   readonly rate: Rate;
   /** hours × rate. */
   readonly cost: Cents;
+  /** Of the cost, the overhead in it, which no payroll pays. */
+  readonly overhead: Cents;
   readonly work: { readonly project: Project; readonly coding: Coding } | 'no project';
   readonly text: string;
 }
 
-/** Dr the project's cost account (or indirect labor), Cr labor clearing: one entry per day, in order of days. */
+/**
+ * Dr the project's cost account (or indirect labor), Cr labor clearing what payroll pays and overhead applied the rest: one entry per
+ * day, in order of days.
+ */
 export function hoursWorked(roles: Roles, entries: readonly WorkedHours[]): readonly JournalEntry[] {
   const days = [...new Set(entries.map(({ postedOn }) => postedOn))].sort();
   return days.map((day) =>
@@ -28,13 +38,18 @@ export function hoursWorked(roles: Roles, entries: readonly WorkedHours[]): read
       day,
       entries
         .filter(({ postedOn }) => postedOn === day)
-        .flatMap(({ employee, hours, cost, work, text }) => {
+        .flatMap(({ employee, hours, cost, overhead, work, text }) => {
           const own = { employee, text };
           const charged =
             work === 'no project'
               ? debit(roles['indirect-labor'], cost, { ...own, quantity: hours })
               : debit(roles[costRole(work.project)], cost, { ...work.coding, ...own, quantity: hours });
-          return [charged, credit(roles['labor-clearing'], cost, own)];
+          const paid = difference(cost, overhead);
+          return [
+            charged,
+            ...(paid === 0 ? [] : [credit(roles['labor-clearing'], paid, own)]),
+            ...(overhead === 0 ? [] : [credit(roles['overhead-applied'], overhead, own)]),
+          ];
         }),
     ),
   );

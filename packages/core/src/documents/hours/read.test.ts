@@ -1,3 +1,6 @@
+import { rateBook } from '../../rates/applying-rule.ts';
+import { ratesOfWhole } from '../../rates/hour-rates.ts';
+import { rate } from '../../money/quantity.ts';
 import { describe, expect, test } from 'vitest';
 import { isoDate } from '../../calendar/iso-date.ts';
 import { codingKey } from '../../budget/budget-against-actual.ts';
@@ -16,6 +19,8 @@ const row = (change: Partial<HoursRow>): HoursRow => ({
   code: '31-100',
   costType: '',
   days: week('8'),
+  pay: '',
+  billable: '',
   text: '',
   ...change,
 });
@@ -162,7 +167,7 @@ describe('hours that are posted already', () => {
 test('a week is one document: its number, its people, what it costs', () => {
   const both = {
     ...SAMPLE,
-    employees: SAMPLE.employees.map((each) => ({ ...each, rates: SAMPLE.employees[0]?.rates ?? [] })),
+    costRates: rateBook([{ id: 3, effectiveOn: isoDate('2027-01-01'), rates: ratesOfWhole(rate(400_000)) }]),
   };
   const rows = [
     row({}),

@@ -3,8 +3,8 @@ import { mondayOf, plusDays, type IsoDate } from '../../calendar/iso-date.ts';
 import { monthOf } from '../../calendar/month.ts';
 import { isEmpty, quantityIn, required, textIn, withinBooks, type Cell } from '../../cells/cell.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
-import { sum } from '../../money/cents.ts';
-import { quantity, sumQuantity, unboundedExtension, type Quantity } from '../../money/quantity.ts';
+import { difference, sum } from '../../money/cents.ts';
+import { quantity, rate, sumQuantity, unboundedExtension, type Quantity } from '../../money/quantity.ts';
 import { dayInBooks } from '../../months/books-span.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
 import { dayToCome } from '../../months/unusual-day.ts';
@@ -19,12 +19,13 @@ import {
   type Decision,
 } from '../../problems/decision.ts';
 import type { Problem, Warning } from '../../problems/problem.ts';
-import { rateOn } from '../../rates/rate-on.ts';
+import { appliedRate } from '../../rates/applying-rule.ts';
 import { budgetWarnings, codeLabel, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog, Employee } from '../catalog.ts';
 import { codingIn, type ReadCoding } from '../coding.ts';
 import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
 import type { HoursRow, HoursSheet } from './form.ts';
+import { hourKindOf, payIn, yesIn, type PayKind } from './pay.ts';
 import { hoursWorked, type WorkedHours } from './post.ts';
 
 const DAY = quantity(240_000);
@@ -82,24 +83,36 @@ function rowIn(placed: PlacedRow, catalog: Catalog): Decision<readonly PlacedHou
     ),
     work: workIn(row, at, catalog),
     days: daysIn(row, at),
+    pay: leaveApart(row, at),
+    billable: yesIn({ typed: row.billable, at: `${at}/billable` }, true),
     text: textIn({ typed: row.text, at: `${at}/text` }, 'the text', 200),
   });
-  return following(parts, ({ employee, work, days, text }) =>
+  return following(parts, ({ employee, work, days, text, pay, billable }) =>
     listed(
-      days.map(({ cell, hours, day }) =>
-        mapped(workedOn({ employee, work, hours, workedOn: plusDays(weekOn, day) }, cell, catalog), (cost) => ({
-          ...{ employee: employee.id, work, hours, text, at: cell.at, row: place, ...cost },
-          workedOn: plusDays(weekOn, day),
-          postedOn: openDayFrom(plusDays(weekOn, day), catalog.lockedThrough),
-        })),
-      ),
+      days.map(({ cell, hours, day }) => {
+        const on = plusDays(weekOn, day);
+        return mapped(workedOn({ employee, work, pay, hours, workedOn: on }, cell, catalog), (cost) => ({
+          ...{ employee: employee.id, work, hours, pay, text, at: cell.at, row: place, ...cost },
+          billable: billable && work !== 'no project' && work.project.kind === 'client',
+          workedOn: on,
+          postedOn: openDayFrom(on, catalog.lockedThrough),
+        }));
+      }),
     ),
   );
 }
 
+/** How the hours are paid; leave is of no project. */
+function leaveApart(row: HoursRow, at: string): Decision<PayKind> {
+  const cell = { typed: row.pay, at: `${at}/pay` };
+  return following(payIn(cell), (pay) =>
+    pay === 'leave' && row.project.trim() !== '' ? refused({ at: cell.at, kind: 'leave-on-project' }) : accepted(pay),
+  );
+}
+
 /** What the hours of a day cost, where the books hold the day. */
-function workedOn(worked: Parameters<typeof costed>[0], cell: Cell, { span }: Catalog): ReturnType<typeof costed> {
-  return following(dayInBooks(worked.workedOn, span, cell.at), () => costed(worked, cell));
+function workedOn(worked: DayOfWork, cell: Cell, catalog: Catalog): ReturnType<typeof costed> {
+  return following(dayInBooks(worked.workedOn, catalog.span, cell.at), () => costed(worked, cell, catalog));
 }
 
 function workIn(row: HoursRow, at: string, catalog: Catalog): Decision<ReadCoding | 'no project'> {
@@ -131,21 +144,38 @@ function daysIn({ days }: HoursRow, row: string): Decision<readonly TypedDay[]> 
 interface DayOfWork {
   readonly employee: Employee;
   readonly work: ReadCoding | 'no project';
+  readonly pay: PayKind;
   readonly hours: Quantity;
   readonly workedOn: IsoDate;
 }
 
-/** The rate of the day and what the hours cost at it. */
+/** The rate of the day and what the hours cost at it; time without a project carries no overhead. */
 function costed(
-  { employee, work, hours, workedOn }: DayOfWork,
+  { employee, work, pay, hours, workedOn }: DayOfWork,
   cell: Cell,
-): Decision<Pick<WorkedHours, 'rate' | 'cost'>> {
-  const rate = rateOn(employee.rates, workedOn);
-  if (rate === undefined) {
-    const project = work === 'no project' ? 'no project' : work.project.code;
-    return refused({ at: cell.at, kind: 'no-rate', employee: employee.name, day: workedOn, project });
+  { costRates }: Catalog,
+): Decision<Pick<WorkedHours, 'rule' | 'rate' | 'cost' | 'overhead'>> {
+  const project = work === 'no project' ? null : work.project;
+  const applied = appliedRate(costRates, {
+    ...{ day: workedOn, employee: employee.id, role: employee.jobRole || null, activity: null },
+    ...{ project: project?.id ?? null, client: project?.client ?? null },
+  });
+  if (applied === null) {
+    const code = project?.code ?? 'no project';
+    return refused({ at: cell.at, kind: 'no-rate', employee: employee.name, day: workedOn, project: code });
   }
-  return mapped(withinBooks(cell, unboundedExtension(hours, rate)), (cost) => ({ rate, cost }));
+  const { rate: loaded, overhead: added } = applied.rule.rates[hourKindOf(pay)];
+  const paid = rate(loaded - added);
+  return mapped(
+    gathered({
+      cost: withinBooks(cell, unboundedExtension(hours, project === null ? paid : loaded)),
+      paid: withinBooks(cell, unboundedExtension(hours, paid)),
+    }),
+    (read) => ({
+      ...{ rule: applied.rule.id, rate: project === null ? paid : loaded, cost: read.cost },
+      overhead: difference(read.cost, read.paid),
+    }),
+  );
 }
 
 function costOf({ work, cost, row, postedOn }: PlacedHours): readonly (CodedCost & { readonly month: string })[] {
@@ -170,6 +200,7 @@ function weekPosting(worked: readonly WorkedHours[], { sheet, weekOn }: Week, { 
     body: { ...sheet, weekOn },
     entries: hoursWorked(roles, worked),
     worked,
+    paid: null,
   };
 }
 

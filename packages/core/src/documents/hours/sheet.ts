@@ -1,4 +1,4 @@
-import { mondayOf } from '../../calendar/iso-date.ts';
+import { mondayOf, plusDays } from '../../calendar/iso-date.ts';
 import { NO_SCOPE, type KindOfSheet } from '../kind-of-sheet.ts';
 import { hoursColumns, type HoursSheet } from './form.ts';
 import { readHoursSheet } from './read.ts';
@@ -13,6 +13,9 @@ export const HOURS_SHEET: KindOfSheet<HoursSheet> = {
   columns: ({ weekOn }) => hoursColumns(mondayOf(weekOn)),
   blank: (today) => ({ kind: 'hours', weekOn: mondayOf(today), rows: [] }),
   nameOf: ({ weekOn }) => `Week of ${weekOn}`,
-  scope: ({ weekOn }) => ({ ...NO_SCOPE, weekOn: mondayOf(weekOn) }),
+  scope: ({ weekOn }) => {
+    const monday = mondayOf(weekOn);
+    return { ...NO_SCOPE, worked: { from: monday, through: plusDays(monday, 6) } };
+  },
   read: readHoursSheet,
 };

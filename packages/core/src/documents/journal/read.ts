@@ -149,5 +149,6 @@ function journalPosting({ datedOn, text, lines, entry }: ReadJournal, sheet: Jou
     body: sheet,
     entries: [entry],
     worked: [],
+    paid: null,
   };
 }

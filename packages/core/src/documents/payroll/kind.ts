@@ -1,0 +1,13 @@
+import type { KindOfDocument } from '../kind.ts';
+
+export const PAYROLL = {
+  one: 'Payroll',
+  many: 'Payrolls',
+  series: null,
+  party: null,
+  isSettled: false,
+  undoing: { how: 'reversal' },
+  needs: ['labor-clearing', 'net-pay', 'payroll-liabilities'],
+  posts:
+    'Dr labor clearing gross pay, employer taxes, insurance, benefits and the fee; Cr net pay, and what is withheld and owed.',
+} as const satisfies KindOfDocument;

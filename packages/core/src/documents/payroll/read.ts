@@ -1,0 +1,193 @@
+import type { IsoDate } from '../../calendar/iso-date.ts';
+import { lastDay } from '../../calendar/month.ts';
+import { dayIn, ifFilled, isEmpty, moneyIn, quantityIn, required, textIn, type Cell } from '../../cells/cell.ts';
+import { lookedUp } from '../../lookup/lookup.ts';
+import { difference, sum, ZERO, type Cents } from '../../money/cents.ts';
+import { plainDollars } from '../../money/dollars.ts';
+import { quantity, sumQuantity } from '../../money/quantity.ts';
+import { dayInBooks } from '../../months/books-span.ts';
+import { laterPosting, openDayFrom } from '../../months/open-day.ts';
+import { accepted, following, gathered, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
+import type { Problem } from '../../problems/problem.ts';
+import type { Catalog } from '../catalog.ts';
+import type { Follow, SheetPosting, SheetReading } from '../sheet-reading.ts';
+import type { PayrollRow, PayrollSheet } from './form.ts';
+import { hoursApart } from './hours-apart.ts';
+import { paidFor, payrollRun, type PaidPeriod, type PaidPerson } from './post.ts';
+
+interface PayPeriod {
+  readonly from: IsoDate;
+  readonly through: IsoDate;
+  readonly paidOn: IsoDate;
+  readonly fee: Cents;
+}
+
+/** A person's pay with the row it was typed in. */
+export interface PlacedPay extends PaidPerson {
+  readonly at: string;
+}
+
+/** A payroll: one period, each person once, or all of them in one row. */
+export function readPayrollSheet(sheet: PayrollSheet, catalog: Catalog): SheetReading {
+  const rows = sheet.rows.map((row, place) => ({ row, place })).filter(({ row }) => !isBlank(row));
+  const read = rows.map((placed) => ({ placed, pay: personIn(placed, catalog) }));
+  const people = read.flatMap(({ pay }) => (pay.ok ? [pay.value] : []));
+  const period = periodIn(sheet, catalog);
+  const problems: readonly Problem[] = [
+    ...problemsOf(period),
+    ...read.flatMap(({ pay }) => problemsOf(pay)),
+    ...(rows.length === 0 ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
+    ...paidTwice(people, catalog),
+    ...(period.ok ? paidAlready(period.value, catalog) : []),
+  ];
+  const fee = period.ok ? period.value.fee : ZERO;
+  return {
+    postings: period.ok && people.length > 0 ? [payrollPosting(people, period.value, { sheet, catalog })] : [],
+    costs: [],
+    entered: sum([...people.map(paidFor), fee]),
+    missing: null,
+    hours: sumQuantity(people.flatMap(({ regularHours, overtimeHours }) => [regularHours, overtimeHours])),
+    problems,
+    follows: rows.flatMap(netFollows),
+    warnings: period.ok
+      ? [
+          ...laterPosting(period.value.paidOn, catalog.lockedThrough, { at: 'paidOn' }),
+          ...overlapping(period.value, catalog),
+          ...hoursApart(people, period.value, catalog),
+        ]
+      : [],
+  };
+}
+
+function postingDayOf({ paidOn }: PayPeriod, { lockedThrough }: Catalog): IsoDate {
+  return openDayFrom(paidOn, lockedThrough);
+}
+
+function isBlank(row: PayrollRow): boolean {
+  return Object.values(row).every((typed) => typed.trim() === '');
+}
+
+function periodIn(sheet: PayrollSheet, { workingMonth, dayOrder, span }: Catalog): Decision<PayPeriod> {
+  const day = (at: 'from' | 'through' | 'paidOn', field: string): Decision<IsoDate> =>
+    required({ typed: sheet[at], at }, field, (cell) =>
+      following(dayIn(cell, lastDay(workingMonth), dayOrder), (read) => dayInBooks(read, span, at)),
+    );
+  const parts = gathered({
+    from: day('from', 'the first day of the period'),
+    through: day('through', 'the last day of the period'),
+    paidOn: day('paidOn', 'the day it is paid'),
+    fee: ifFilled({ typed: sheet.fee, at: 'fee' }, ZERO, moneyIn),
+  });
+  return following(parts, (period): Decision<PayPeriod> =>
+    period.through < period.from
+      ? refused({
+          ...{ at: 'through', kind: 'days-out-of-order' },
+          ...{ earlier: 'the first day of the period', later: 'its last day' },
+        })
+      : accepted(period),
+  );
+}
+
+interface PlacedRow {
+  readonly row: PayrollRow;
+  readonly place: number;
+}
+
+function cellOf({ row, place }: PlacedRow, column: keyof PayrollRow): Cell {
+  return { typed: row[column], at: `rows/${place}/${column}` };
+}
+
+function personIn(placed: PlacedRow, catalog: Catalog): Decision<PlacedPay> {
+  const money = (column: keyof PayrollRow): Decision<Cents> => ifFilled(cellOf(placed, column), ZERO, moneyIn);
+  const hours = (column: keyof PayrollRow) => ifFilled(cellOf(placed, column), quantity(0), quantityIn);
+  const parts = gathered({
+    employee: ifFilled(cellOf(placed, 'employee'), null, (cell) =>
+      mapped(lookedUp(catalog.employees, cell, 'employee'), ({ id }) => id),
+    ),
+    ...{ regularHours: hours('regularHours'), overtimeHours: hours('overtimeHours') },
+    ...{ grossRegular: money('grossRegular'), grossOvertime: money('grossOvertime') },
+    ...{ taxes: money('employerTaxes'), insurance: money('insurance'), benefits: money('benefits') },
+    withheld: money('withheld'),
+    text: textIn(cellOf(placed, 'text'), 'the text', 200),
+  });
+  return following(parts, ({ grossRegular, grossOvertime, ...read }) => {
+    const gross = sum([grossRegular, grossOvertime]);
+    const pay = { ...read, gross, at: `rows/${placed.place}` };
+    return following(netAgrees(placed, difference(gross, read.withheld)), () =>
+      paidFor(pay) === 0 && read.withheld === 0
+        ? refused({ at: `${pay.at}/grossRegular`, kind: 'missing', field: 'the gross pay' })
+        : accepted(pay),
+    );
+  });
+}
+
+/** Net pay that is typed must be what gross pay less withheld comes to. */
+function netAgrees(placed: PlacedRow, net: Cents): Decision<null> {
+  const cell = cellOf(placed, 'net');
+  return following(ifFilled(cell, net, moneyIn), (typed): Decision<null> =>
+    typed === net ? accepted(null) : refused({ at: cell.at, kind: 'net-pay-apart', typed, net }),
+  );
+}
+
+/** Net pay that nobody typed. */
+function netFollows(placed: PlacedRow): readonly Follow[] {
+  const cell = cellOf(placed, 'net');
+  const read = gathered({
+    regular: ifFilled(cellOf(placed, 'grossRegular'), ZERO, moneyIn),
+    overtime: ifFilled(cellOf(placed, 'grossOvertime'), ZERO, moneyIn),
+    withheld: ifFilled(cellOf(placed, 'withheld'), ZERO, moneyIn),
+  });
+  if (!isEmpty(cell) || !read.ok) return [];
+  const { regular, overtime, withheld } = read.value;
+  return [{ at: cell.at, text: plainDollars(difference(sum([regular, overtime]), withheld)) }];
+}
+
+/** Nobody stands twice in one payroll, and what all were paid together stands alone. */
+function paidTwice(people: readonly PlacedPay[], { employees }: Catalog): readonly Problem[] {
+  const seen = new Set<number>();
+  return people.flatMap(({ employee, at }): readonly Problem[] => {
+    if (employee === null) {
+      return people.length === 1 ? [] : [{ at: `${at}/employee`, kind: 'missing', field: 'the employee' }];
+    }
+    if (seen.has(employee)) {
+      const name = employees.find(({ id }) => id === employee)?.name ?? '';
+      return [{ at: `${at}/employee`, kind: 'paid-twice', employee: name }];
+    }
+    seen.add(employee);
+    return [];
+  });
+}
+
+/** The period was posted already: the same register comes in once. */
+function paidAlready({ from, through }: PayPeriod, { payrolls }: Catalog): readonly Problem[] {
+  return payrolls
+    .filter((known) => known.from === from && known.through === through)
+    .map(({ number }) => ({ at: 'from', kind: 'period-paid', number }));
+}
+
+function overlapping({ from, through }: PayPeriod, { payrolls }: Catalog): SheetReading['warnings'] {
+  return payrolls
+    .filter((known) => known.from <= through && from <= known.through)
+    .filter((known) => known.from !== from || known.through !== through)
+    .map(({ number }) => ({ at: 'from', kind: 'period-overlaps', number }));
+}
+
+interface Posted {
+  readonly sheet: PayrollSheet;
+  readonly catalog: Catalog;
+}
+
+function payrollPosting(people: readonly PlacedPay[], period: PayPeriod, { sheet, catalog }: Posted): SheetPosting {
+  const { from, through, paidOn, fee } = period;
+  const paid: PaidPeriod = { from, through, fee, people: people.map(({ at: _at, ...person }) => person) };
+  const named = people.filter(({ employee }) => employee !== null).length;
+  return {
+    ...{ kind: 'payroll', number: `Payroll ${from} to ${through}`, party: null, project: null },
+    ...{ datedOn: paidOn, dueOn: null, gross: sum([...people.map(paidFor), fee]) },
+    memo: named === 0 ? 'in all' : `${named} people`,
+    body: { ...sheet, from, through, paidOn },
+    entries: [payrollRun(catalog.roles, paid, postingDayOf(period, catalog))],
+    worked: [],
+    paid,
+  };
+}

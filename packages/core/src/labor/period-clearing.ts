@@ -1,0 +1,102 @@
+import type { IsoDate } from '../calendar/iso-date.ts';
+import { groupedBy } from '../collections/grouped-by.ts';
+import type { EmployeeId } from '../ledger/ids.ts';
+import type { Coding } from '../ledger/journal-entry.ts';
+import { difference, sum, type Cents } from '../money/cents.ts';
+import { quantity, sumQuantity, type Quantity } from '../money/quantity.ts';
+
+/** Hours of somebody on a day and on one coding, and what of their cost labor clearing was credited with. */
+export interface AppliedHours {
+  readonly employee: EmployeeId;
+  readonly workedOn: IsoDate;
+  /** Null without a project. */
+  readonly coding: Coding | null;
+  readonly hours: Quantity;
+  readonly applied: Cents;
+}
+
+/** What payroll debited for somebody; null for all of them together, and for the fee. */
+export interface PaidToClearing {
+  readonly employee: EmployeeId | null;
+  readonly hours: Quantity;
+  readonly paid: Cents;
+}
+
+/** What true-ups have taken of the difference already. */
+export interface SettledDifference {
+  readonly employee: EmployeeId | null;
+  readonly amount: Cents;
+}
+
+/** One pay period as labor clearing has it. */
+export interface ClearingPeriod {
+  readonly applied: readonly AppliedHours[];
+  readonly paid: readonly PaidToClearing[];
+  readonly settled: readonly SettledDifference[];
+}
+
+export interface ClearingRow {
+  /** Null for what belongs to nobody alone: a payroll known in one sum, the fee. */
+  readonly employee: EmployeeId | null;
+  readonly entered: Quantity;
+  readonly hoursPaid: Quantity;
+  readonly applied: Cents;
+  readonly paid: Cents;
+  readonly settled: Cents;
+  /** paid − applied − settled: what a true-up has still to spread. */
+  readonly difference: Cents;
+  /** Hours without pay and pay without hours are mistakes to be put right, not differences to be spread. */
+  readonly is: 'both' | 'paid and never entered' | 'entered and never paid' | 'in common';
+}
+
+/** Hours and pay of a period side by side, person by person, what is in common last. */
+export function clearingRows({ applied, paid, settled }: ClearingPeriod): readonly ClearingRow[] {
+  const hours = groupedBy(applied, ({ employee }) => employee as EmployeeId | null);
+  const pay = groupedBy(paid, ({ employee }) => employee);
+  const done = groupedBy(settled, ({ employee }) => employee);
+  const isInOneSum = paid.length > 0 && !paid.some(({ employee }) => employee !== null);
+  const people = [...new Set([...hours.keys(), ...pay.keys(), ...done.keys()])].toSorted(
+    (one, other) => (one ?? Number.MAX_SAFE_INTEGER) - (other ?? Number.MAX_SAFE_INTEGER),
+  );
+  return people.map((employee) => {
+    const [own, given] = [hours.get(employee) ?? [], pay.get(employee) ?? []];
+    const amounts = {
+      entered: sumQuantity(own.map((each) => each.hours)),
+      hoursPaid: sumQuantity(given.map((each) => each.hours)),
+      applied: sum(own.map((each) => each.applied)),
+      paid: sum(given.map((each) => each.paid)),
+      settled: sum((done.get(employee) ?? []).map(({ amount }) => amount)),
+    };
+    const is =
+      employee === null || isInOneSum
+        ? ('in common' as const)
+        : own.length === 0
+          ? ('paid and never entered' as const)
+          : given.length === 0
+            ? ('entered and never paid' as const)
+            : ('both' as const);
+    return {
+      ...{ employee, ...amounts, is },
+      difference: difference(difference(amounts.paid, amounts.applied), amounts.settled),
+    };
+  });
+}
+
+/** The sums of some rows. */
+export function clearingTotals(rows: readonly ClearingRow[]): Omit<ClearingRow, 'employee' | 'is'> {
+  const money = (of: (row: ClearingRow) => Cents): Cents => sum(rows.map(of));
+  return {
+    entered: sumQuantity(rows.map(({ entered }) => entered)),
+    hoursPaid: sumQuantity(rows.map(({ hoursPaid }) => hoursPaid)),
+    applied: money(({ applied }) => applied),
+    paid: money(({ paid }) => paid),
+    settled: money(({ settled }) => settled),
+    difference: money((row) => row.difference),
+  };
+}
+
+/** The difference of an hour in ten-thousandths of a currency unit; null where no hour was entered. */
+export function differencePerHour({ difference: apart, entered }: Pick<ClearingRow, 'difference' | 'entered'>) {
+  if (entered === 0) return null;
+  return quantity(Math.round((apart * 1_000_000) / entered));
+}

@@ -1,0 +1,64 @@
+import type { Generated } from 'kysely';
+
+/** Hours, and what they cost. */
+export interface LaborTables {
+  worked_hours: {
+    id: Generated<number>;
+    document_id: number;
+    employee_id: number;
+    worked_on: number;
+    hours_e4: number;
+    rate_e4: number;
+    cost_cents: number;
+    project_id: number | null;
+    phase_id: number | null;
+    cost_code_id: number | null;
+    cost_type: string | null;
+    pay: Generated<string>;
+    is_billable: Generated<number>;
+    rate_rule_id: number | null;
+    overhead_cents: Generated<number>;
+  };
+  payroll: { document_id: number; from_on: number; through_on: number; fee_cents: number };
+  payroll_line: {
+    id: Generated<number>;
+    document_id: number;
+    employee_id: number | null;
+    regular_hours_e4: number;
+    overtime_hours_e4: number;
+    gross_cents: number;
+    taxes_cents: number;
+    insurance_cents: number;
+    benefits_cents: number;
+    withheld_cents: number;
+  };
+  true_up_line: {
+    id: Generated<number>;
+    document_id: number;
+    payroll_id: number;
+    employee_id: number | null;
+    amount_cents: number;
+  };
+  rate_rule: {
+    id: Generated<number>;
+    side: string;
+    project_id: number | null;
+    client_id: number | null;
+    employee_id: number | null;
+    role: string | null;
+    activity: string | null;
+    effective_on: number;
+    regular_e4: number;
+    overtime_e4: number;
+    double_e4: number;
+    regular_overhead_e4: number;
+    overtime_overhead_e4: number;
+    double_overhead_e4: number;
+    build_up: string | null;
+    note: string;
+    replaces_id: number | null;
+    is_withdrawn: number;
+    recorded_at: number;
+    recorded_by: string;
+  };
+}

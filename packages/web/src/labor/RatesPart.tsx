@@ -1,0 +1,96 @@
+import { useState } from 'react';
+import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { tenThousandths } from '@lowtide/core/money/dollars.ts';
+import { AsOfLink, useViewState } from '../api/as-of.tsx';
+import { useRead } from '../api/books-api.ts';
+import { May } from '../api/session.tsx';
+import { Button } from '../ui/Button.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Loading, Note } from '../ui/notes.tsx';
+import type { Column } from '../ui/table-column.ts';
+import { PartChangeDialog } from './PartChangeDialog.tsx';
+import { madeUpText, rateText, whomText, type RateRow } from './rate-words.ts';
+
+export interface RatesPartProps {
+  readonly side: 'cost' | 'bill';
+}
+
+/** Every rate that holds or will, with whom it is of and what it is made up of. */
+export function RatesPart({ side }: RatesPartProps) {
+  const { answer, trouble } = useRead('rates', { query: { side } });
+  const [find, setFind] = useViewState('find', '');
+  const [isChanging, setChanging] = useState(false);
+  const word = find.trim().toLowerCase();
+  const rows = (answer?.rows ?? []).filter((row) => whomText(row).toLowerCase().includes(word));
+  return (
+    <>
+      <div style={{ display: 'flex', gap: 12, alignItems: 'end', justifyContent: 'space-between' }}>
+        <div style={{ width: 260 }}>
+          <Field label="Find by name, role or project" value={find} onChange={setFind} />
+        </div>
+        {side === 'bill' ? null : (
+          <May do="keep-books">
+            <Button onPress={() => setChanging(true)}>Change a part for many</Button>
+          </May>
+        )}
+      </div>
+      <p>
+        The most specific rate holds: employee or role on a project, for a client, then the employee, the role, and the
+        company; of these the latest on or before the day.
+      </p>
+      {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
+      {answer ? (
+        <DataTable
+          label={side === 'cost' ? 'Cost rates' : 'Bill rates'}
+          rows={rows}
+          columns={side === 'cost' ? COST_COLUMNS : BILL_COLUMNS}
+          rowKey={({ id }) => id}
+          empty={side === 'cost' ? 'No rate yet. Add one: hours without a rate are refused.' : 'No bill rate yet.'}
+        />
+      ) : (
+        <Loading />
+      )}
+      {isChanging ? <PartChangeDialog rows={answer?.rows ?? []} onClose={() => setChanging(false)} /> : null}
+    </>
+  );
+}
+
+const WHOM: Column<RateRow> = {
+  id: 'whom',
+  head: 'Holds for',
+  gives: true,
+  sortBy: whomText,
+  cell: (row) => <AsOfLink to={`/labor/rates/${row.id}`}>{whomText(row)}</AsOfLink>,
+};
+const FROM: Column<RateRow> = {
+  id: 'from',
+  head: 'From',
+  sortBy: ({ effectiveOn }) => effectiveOn,
+  cell: ({ effectiveOn }) => dayText(effectiveOn),
+};
+const BY: Column<RateRow> = {
+  id: 'by',
+  head: 'Recorded',
+  cell: ({ recordedAt, recordedBy }) =>
+    recordedBy === '' ? '' : `${dayText(isoDate(recordedAt.slice(0, 10)))} by ${recordedBy}`,
+};
+const rateColumn = (id: 'regular' | 'overtime' | 'double', head: string): Column<RateRow> => ({
+  ...{ id, head, figures: true },
+  sortBy: ({ rates }) => rates[id].rate,
+  cell: ({ rates }) => tenThousandths(rates[id].rate, 4),
+});
+
+const COST_COLUMNS: readonly Column<RateRow>[] = [
+  WHOM,
+  FROM,
+  rateColumn('regular', 'Regular'),
+  rateColumn('overtime', 'Overtime'),
+  rateColumn('double', 'Double'),
+  {
+    ...{ id: 'made', head: 'An hour is made up of', gives: true },
+    cell: ({ buildUp }) => madeUpText(buildUp) || 'not told; all of it rises in overtime',
+  },
+  BY,
+];
+const BILL_COLUMNS: readonly Column<RateRow>[] = [WHOM, FROM, rateColumn('regular', 'Of an hour'), BY];
