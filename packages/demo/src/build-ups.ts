@@ -1,4 +1,4 @@
-import type { BuildUpRow } from '@lowtide/core/rates/form.ts';
+import type { BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';
 import type { DemoEmployee } from './staff.ts';
 
 const BLANK: BuildUpRow = {

@@ -110,8 +110,18 @@ test('the same register is refused the second time', async () => {
 test('overtime costs what the build-up says, typed in the week sheet', async () => {
   await go('/costs/hours/new');
   await page.waitForSelector('[data-cell="0-0"]');
-  await typeRow(['E01', 'GC-214', '31-100', '', 'ot', '', '8']);
+  await typeRow(['E01', 'GC-214', '31-100', '', '8', '', '', '', '', '', '', 'ot']);
   await page.waitForFunction(() => /406\.78/.test(document.body.innerText));
   await press(page, 'Control+Enter');
   await sees(page, 'Posted Week of 2027-03-29');
+});
+
+test('one wrong day is taken back by its own row, and the week of the others stays', async () => {
+  await go('/costs/hours/new');
+  await page.waitForSelector('[data-cell="0-0"]');
+  await typeRow(['E01', 'GC-214', '31-100', '', '-8', '', '', '', '', '', '', 'ot']);
+  await page.waitForFunction(() => /−406\.78/.test(document.body.innerText));
+  await page.focus('[data-cell="1-0"]');
+  await typeRow(['E01', 'GC-214', '31-100', '', '-8']);
+  await sees(page, 'Take back no more than that');
 });

@@ -9,7 +9,8 @@ import type { Roles } from '../ledger/roles.ts';
 import type { TaxCode } from '../ledger/tax-code.ts';
 import type { Named } from '../lookup/lookup.ts';
 import type { Cents } from '../money/cents.ts';
-import type { Quantity } from '../money/quantity.ts';
+import type { PayKind } from './hours/pay.ts';
+import type { Quantity, Rate } from '../money/quantity.ts';
 import type { BooksSpan } from '../months/books-span.ts';
 import type { LockedThrough } from '../months/open-day.ts';
 import type { LineStand } from '../progress/estimate-at-completion.ts';
@@ -50,7 +51,13 @@ export interface HoursThere {
   readonly workedOn: IsoDate;
   /** `codingKey` of their coding; null for hours without a project. */
   readonly coding: string | null;
+  readonly pay: PayKind;
   readonly hours: Quantity;
+  /** What they cost, and of it the overhead, as posted; the latest rule and rate among them. */
+  readonly cost: Cents;
+  readonly overhead: Cents;
+  readonly rule: number;
+  readonly rate: Rate;
 }
 
 /** A payroll that counts, with its period. */

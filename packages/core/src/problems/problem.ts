@@ -67,6 +67,8 @@ export interface Facts {
   'rate-for-nobody': object;
   'rate-from-build-up': { readonly rate: Rate };
   'leave-on-project': object;
+  'more-than-posted': { readonly employee: string; readonly day: IsoDate; readonly posted: Quantity };
+  'taken-back-twice': object;
   'net-pay-apart': { readonly typed: Cents; readonly net: Cents };
   'paid-twice': { readonly employee: string };
   'period-paid': { readonly number: string };

@@ -111,6 +111,9 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'true-up-first': (fact) => `${fact.number} has spread the difference of this payroll. Reverse it first.`,
   'nothing-to-true-up': () =>
     'There is no difference to spread: hours and pay agree, or nobody has both. Put right what is listed apart first.',
+  'more-than-posted': (fact) =>
+    `${fact.employee} has ${tenThousandths(fact.posted)} h posted on ${dayText(fact.day)} for the same work and pay. Take back no more than that.`,
+  'taken-back-twice': () => 'Another row takes back hours of the same day and work. Put both into one row.',
   'leave-on-project': () => 'Leave is of no project. Leave the project out, or say how the hours were paid.',
   'too-many-hours': (fact) =>
     `${fact.employee} would have more than 24 hours on ${dayText(fact.day)}. Correct the hours.`,

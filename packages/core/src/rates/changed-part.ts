@@ -1,5 +1,5 @@
 import { accepted, mapped, refused, type Decision } from '../problems/decision.ts';
-import type { BuildUpRow } from './form.ts';
+import type { BuildUpRow } from './build-up-row.ts';
 import { ratesOf, type HourRates } from './hour-rates.ts';
 import { readBuildUp } from './read-build-up.ts';
 

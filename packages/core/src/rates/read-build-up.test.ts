@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { problemsOf } from '../problems/decision.ts';
-import { BLANK_BUILD_UP_ROW, type BuildUpRow } from './form.ts';
+import { BLANK_BUILD_UP_ROW, type BuildUpRow } from './build-up-row.ts';
 import { ratesOf, ratesOfWhole } from './hour-rates.ts';
 import { readBuildUp } from './read-build-up.ts';
 import { rate } from '../money/quantity.ts';

@@ -4,7 +4,7 @@ import type { Quantity } from '../money/quantity.ts';
 import { ratio } from '../money/ratio.ts';
 import { accepted, following, gathered, listed, mapped, refused, type Decision } from '../problems/decision.ts';
 import { PART_GROUPS, type Ceiling, type PartGroup, type RatePart } from './build-up.ts';
-import type { BuildUpColumn, BuildUpRow } from './form.ts';
+import type { BuildUpColumn, BuildUpRow } from './build-up-row.ts';
 
 /** What an amount may be of. */
 export const PER = ['hour', '% of wage', 'month', 'year'] as const;

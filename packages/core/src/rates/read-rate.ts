@@ -4,7 +4,7 @@ import { lookedUp, type Named } from '../lookup/lookup.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import { accepted, following, gathered, mapped, refused, type Decision } from '../problems/decision.ts';
 import { rateLevel, type RateScope } from './applying-rule.ts';
-import type { BuildUpRow } from './form.ts';
+import type { BuildUpRow } from './build-up-row.ts';
 import { flatRates, ratesOf, ratesOfWhole, type HourRates } from './hour-rates.ts';
 import { readBuildUp } from './read-build-up.ts';
 

@@ -1,7 +1,14 @@
 import { z } from 'zod';
-import { BuildUp } from '../rates/form.ts';
+import type { BuildUpRow } from '../rates/build-up-row.ts';
 import type { Endpoints } from './endpoint.ts';
 import { ById, Day, Id, Rate, Typed } from './values.ts';
+
+const BuildUpPart = z.strictObject({
+  ...{ name: Typed, group: Typed, amount: Typed, per: Typed },
+  ...{ heads: Typed, hours: Typed, ceiling: Typed, yearlyWage: Typed },
+}) satisfies z.ZodType<BuildUpRow>;
+/** What an hour's cost is made up of, as typed. */
+const BuildUp = z.array(BuildUpPart).max(40, 'At most 40 parts.');
 
 const Side = z.enum(['cost', 'bill']);
 

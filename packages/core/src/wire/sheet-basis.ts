@@ -1,6 +1,7 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { DAY_ORDERS } from '../calendar/typed-date.ts';
+import { PAY_KINDS } from '../documents/hours/pay.ts';
 import { ACCOUNT_TYPES, ROLES, type Role } from '../ledger/account.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
 import { accountId, partyId, taxCodeId } from '../ledger/ids.ts';
@@ -83,9 +84,14 @@ export const ProjectStands = z.object({
 /** Any day of the week that is looked at is its Monday. */
 /** Of which days posted hours are asked. */
 export const HoursThereQuery = z.strictObject({ from: Day, through: Day });
-/** Hours posted for the days of a week, that a sheet of hours adds to. */
+/** Hours posted for some days, that a sheet adds to, takes back, or is compared with. */
 export const HoursThere = z.object({
-  rows: z.array(z.object({ employee: EmployeeNumber, workedOn: Day, coding: z.string().nullable(), hours: Quantity })),
+  rows: z.array(
+    z.object({
+      ...{ employee: EmployeeNumber, workedOn: Day, coding: z.string().nullable(), pay: z.enum(PAY_KINDS) },
+      ...{ hours: Quantity, cost: Cents, overhead: Cents, rule: z.int(), rate: Rate },
+    }),
+  ),
 });
 
 // One a line.

@@ -4,6 +4,7 @@ import type { Month } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import type { CostCode, Employee, HoursThere, Party, SheetBasis, Supplier } from '@lowtide/core/documents/catalog.ts';
 import type { SheetNames } from '@lowtide/core/documents/catalog-of.ts';
+import type { PayKind } from '@lowtide/core/documents/hours/pay.ts';
 import { USUAL_AFTER_BILLS } from '@lowtide/core/documents/supplier-bill/read.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
@@ -140,10 +141,12 @@ export async function hoursThere(
   { from, through }: { readonly from: IsoDate; readonly through: IsoDate },
 ): Promise<readonly HoursThere[]> {
   const { rows } = await sql<Readonly<Record<string, number | string | null>>>`
-    SELECT w.employee_id, w.worked_on, w.project_id, w.phase_id, w.cost_code_id, w.cost_type, SUM(w.hours_e4) AS hours
+    SELECT w.employee_id, w.worked_on, w.project_id, w.phase_id, w.cost_code_id, w.cost_type, w.pay,
+      SUM(w.hours_e4) AS hours, SUM(w.cost_cents) AS cost, SUM(w.overhead_cents) AS overhead,
+      MAX(ifnull(w.rate_rule_id, 0)) AS rule, MAX(w.rate_e4) AS rate
     FROM worked_hours w JOIN document d ON d.id = w.document_id
     WHERE w.worked_on BETWEEN ${dayNumber(from)} AND ${dayNumber(through)} AND ${notReversed('d', EVERYTHING)}
-    GROUP BY 1, 2, 3, 4, 5, 6`.execute(db);
+    GROUP BY 1, 2, 3, 4, 5, 6, 7`.execute(db);
   return rows.map((row) => {
     const { project, phase, costCode, costType } = dimensionsOf(row);
     return {
@@ -153,7 +156,12 @@ export async function hoursThere(
         project === null || costCode === null || costType === null
           ? null
           : codingKey({ project, phase, costCode, costType }),
+      pay: String(row['pay']) as PayKind,
       hours: quantity(Number(row['hours'])),
+      cost: cents(Number(row['cost'])),
+      overhead: cents(Number(row['overhead'])),
+      rule: Number(row['rule']),
+      rate: rate(Number(row['rate'])),
     };
   });
 }

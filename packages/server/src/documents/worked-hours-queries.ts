@@ -20,7 +20,7 @@ export async function insertWorkedHours(trx: Trx, document: number, worked: read
     WORKED_HOURS,
     worked.map(({ employee, workedOn, hours, rate, cost, work, pay, billable, rule, overhead }) => [
       ...[document, employee, dayNumber(workedOn), hours, rate, cost],
-      ...[pay, billable ? 1 : 0, rule, overhead],
+      ...[pay, billable ? 1 : 0, rule === 0 ? null : rule, overhead],
       ...(work === 'no project'
         ? [null, null, null, null]
         : [work.coding.project, work.coding.phase, work.coding.costCode, work.coding.costType]),

@@ -1,7 +1,7 @@
 import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { rate } from '@lowtide/core/money/quantity.ts';
 import type { RateRule, RateScope } from '@lowtide/core/rates/applying-rule.ts';
-import type { BuildUpRow } from '@lowtide/core/rates/form.ts';
+import type { BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';
 import type { HourRates } from '@lowtide/core/rates/hour-rates.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';

@@ -1,6 +1,6 @@
 import { understoodNumber } from '@lowtide/core/documents/understood-cell.ts';
 import { builtRate, PART_GROUPS, partRate } from '@lowtide/core/rates/build-up.ts';
-import { BLANK_BUILD_UP_ROW, type BuildUpRow } from '@lowtide/core/rates/form.ts';
+import { BLANK_BUILD_UP_ROW, type BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';
 import { PER, readBuildUp } from '@lowtide/core/rates/read-build-up.ts';
 import { wording } from '@lowtide/core/problems/wording.ts';
 import { problemsOf } from '@lowtide/core/problems/decision.ts';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
-import type { BuildUpRow } from '@lowtide/core/rates/form.ts';
+import type { BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';
 import { ratesOf, type HourRates } from '@lowtide/core/rates/hour-rates.ts';
 import { readBuildUp } from '@lowtide/core/rates/read-build-up.ts';
 import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';

@@ -1,7 +1,7 @@
 import { tenThousandths } from '@lowtide/core/money/dollars.ts';
 import type { Rate } from '@lowtide/core/money/quantity.ts';
-import { builtRate, partRate, PART_GROUPS, type BuiltPart, type RatePart } from '@lowtide/core/rates/build-up.ts';
-import type { BuildUpRow } from '@lowtide/core/rates/form.ts';
+import { builtRate, partRate, PART_GROUPS, type BuiltPart } from '@lowtide/core/rates/build-up.ts';
+import type { BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';
 import { readBuildUp } from '@lowtide/core/rates/read-build-up.ts';
 import type { Answer } from '../api/books-api.ts';
 
@@ -36,22 +36,6 @@ export function madeUpText(buildUp: readonly BuildUpRow[] | null): string {
 }
 
 /** What parts add to an hour, rounded part by part: for people. */
-export function addedBy(parts: readonly BuiltPart[]): Rate {
+function addedBy(parts: readonly BuiltPart[]): Rate {
   return parts.reduce((sum, part) => sum + partRate(part), 0) as Rate;
-}
-
-/** How a part is worked out, in words. */
-export function partText(part: RatePart): string {
-  switch (part.kind) {
-    case 'wage':
-      return 'wage of an hour';
-    case 'salary':
-      return 'salary ÷ hours worked for it';
-    case 'of-wage':
-      return part.ceiling.kind === 'none' ? 'share of the wage' : 'share of the wage, averaged over the ceiling';
-    case 'per-hour':
-      return 'the same in any hour';
-    case 'per-period':
-      return part.heads === 1 ? 'amount ÷ hours' : 'amount ÷ heads ÷ hours';
-  }
 }

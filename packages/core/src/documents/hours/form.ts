@@ -35,14 +35,14 @@ export function hoursColumns(weekOn: IsoDate): readonly SheetColumn[] {
     { id: 'project', head: 'Project', width: 10, holds: 'project' },
     { id: 'code', head: 'Code', width: 11, holds: 'code' },
     { id: 'costType', head: 'Type', width: 6, holds: 'cost type' },
-    { id: 'pay', head: 'Pay', width: 7, holds: 'pay' },
-    { id: 'billable', head: 'Bill', width: 5, holds: 'yes or no' },
     ...WEEKDAYS.map((day, place): SheetColumn => ({
       id: `days/${place}`,
       head: `${day} ${Number(plusDays(weekOn, place).slice(8))}`,
       width: 5,
       holds: 'hours',
     })),
+    { id: 'pay', head: 'Pay', width: 7, holds: 'pay' },
+    { id: 'billable', head: 'Bill', width: 5, holds: 'yes or no' },
     { id: 'text', head: 'Text', width: 14, holds: 'text' },
   ];
 }

@@ -1,3 +1,4 @@
+import { cents } from '../../money/cents.ts';
 import { rateBook } from '../../rates/applying-rule.ts';
 import { ratesOfWhole } from '../../rates/hour-rates.ts';
 import { rate } from '../../money/quantity.ts';
@@ -12,6 +13,7 @@ import type { HoursRow } from './form.ts';
 import { readHoursSheet } from './read.ts';
 
 const MONDAY = isoDate('2027-03-01');
+const POSTED = { pay: 'regular', cost: cents(0), overhead: cents(0), rule: 1, rate: rate(400_000) } as const;
 const week = (...cells: string[]): string[] => Array.from({ length: 7 }, (_, day) => cells[day] ?? '');
 const row = (change: Partial<HoursRow>): HoursRow => ({
   employee: 'E1',
@@ -105,9 +107,9 @@ describe('what is refused', () => {
       problem: { at: 'rows/0/days/0', kind: 'number-outside' },
     },
     {
-      case: 'less than none',
+      case: 'taking back what was never posted',
       rows: [row({ days: week('-1') })],
-      problem: { at: 'rows/0/days/0', kind: 'number-outside' },
+      problem: { at: 'rows/0/days/0', kind: 'more-than-posted', posted: 0 },
     },
     {
       case: 'two rows that together are more than a day',
@@ -140,6 +142,7 @@ describe('a day in a locked month', () => {
 describe('hours that are posted already', () => {
   const crew = { project: GATE.id, phase: null, costCode: costCodeId(12), costType: 'labor' as const };
   const there = (hours: number, coding: string | null = codingKey(crew)): HoursThere => ({
+    ...POSTED,
     employee: employeeId(1),
     workedOn: MONDAY,
     coding,
@@ -224,8 +227,8 @@ test('what is said of hours names who, when and where', () => {
   );
   expect(tooLong.problems).toEqual([{ at: 'rows', kind: 'too-many-hours', employee: 'A. Brisk', day: '2027-03-01' }]);
   const there: HoursThere[] = [
-    { employee: employeeId(1), workedOn: MONDAY, coding: null, hours: quantity(10_000) },
-    { employee: employeeId(2), workedOn: MONDAY, coding: null, hours: quantity(70_000) },
+    { ...POSTED, employee: employeeId(1), workedOn: MONDAY, coding: null, hours: quantity(10_000) },
+    { ...POSTED, employee: employeeId(2), workedOn: MONDAY, coding: null, hours: quantity(70_000) },
   ];
   const again = readHoursSheet(
     { kind: 'hours', weekOn: MONDAY, rows: [row({ project: '', code: '', days: week('1') })] },

@@ -19,13 +19,13 @@ import {
   type Decision,
 } from '../../problems/decision.ts';
 import type { Problem, Warning } from '../../problems/problem.ts';
-import { appliedRate } from '../../rates/applying-rule.ts';
 import { budgetWarnings, codeLabel, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog, Employee } from '../catalog.ts';
 import { codingIn, type ReadCoding } from '../coding.ts';
 import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
+import { costedDay } from './costed.ts';
 import type { HoursRow, HoursSheet } from './form.ts';
-import { hourKindOf, payIn, yesIn, type PayKind } from './pay.ts';
+import { payIn, yesIn, type PayKind } from './pay.ts';
 import { hoursWorked, type WorkedHours } from './post.ts';
 
 const DAY = quantity(240_000);
@@ -53,6 +53,7 @@ export function readHoursSheet(sheet: HoursSheet, catalog: Catalog): SheetReadin
       ...wrong,
       ...(nothing ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
       ...daysTooLong(worked, catalog),
+      ...takenBackTwice(worked),
     ],
     follows: [],
     warnings: [
@@ -91,8 +92,9 @@ function rowIn(placed: PlacedRow, catalog: Catalog): Decision<readonly PlacedHou
     listed(
       days.map(({ cell, hours, day }) => {
         const on = plusDays(weekOn, day);
-        return mapped(workedOn({ employee, work, pay, hours, workedOn: on }, cell, catalog), (cost) => ({
-          ...{ employee: employee.id, work, hours, pay, text, at: cell.at, row: place, ...cost },
+        return mapped(costedDay({ employee, work, pay, hours, workedOn: on }, cell, catalog), (cost) => ({
+          ...{ employee: employee.id, work, hours, pay, at: cell.at, row: place, ...cost },
+          text: text === '' && hours < 0 ? `Correction of week of ${weekOn}` : text,
           billable: billable && work !== 'no project' && work.project.kind === 'client',
           workedOn: on,
           postedOn: openDayFrom(on, catalog.lockedThrough),
@@ -108,11 +110,6 @@ function leaveApart(row: HoursRow, at: string): Decision<PayKind> {
   return following(payIn(cell), (pay) =>
     pay === 'leave' && row.project.trim() !== '' ? refused({ at: cell.at, kind: 'leave-on-project' }) : accepted(pay),
   );
-}
-
-/** What the hours of a day cost, where the books hold the day. */
-function workedOn(worked: DayOfWork, cell: Cell, catalog: Catalog): ReturnType<typeof costed> {
-  return following(dayInBooks(worked.workedOn, catalog.span, cell.at), () => costed(worked, cell, catalog));
 }
 
 function workIn(row: HoursRow, at: string, catalog: Catalog): Decision<ReadCoding | 'no project'> {
@@ -133,49 +130,12 @@ function daysIn({ days }: HoursRow, row: string): Decision<readonly TypedDay[]> 
   if (typed.length === 0) return refused({ at: `${row}/days/0`, kind: 'missing', field: 'the hours' });
   const read = typed.map(({ day, ...cell }) =>
     following(quantityIn(cell), (hours): Decision<TypedDay> =>
-      hours < 0 || hours > DAY
-        ? refused({ at: cell.at, kind: 'number-outside', field: 'the hours', least: '0', most: '24' })
+      Math.abs(hours) > DAY
+        ? refused({ at: cell.at, kind: 'number-outside', field: 'the hours', least: '−24', most: '24' })
         : accepted({ cell, day, hours }),
     ),
   );
   return mapped(listed(read), (all) => all.filter(({ hours }) => hours !== 0));
-}
-
-interface DayOfWork {
-  readonly employee: Employee;
-  readonly work: ReadCoding | 'no project';
-  readonly pay: PayKind;
-  readonly hours: Quantity;
-  readonly workedOn: IsoDate;
-}
-
-/** The rate of the day and what the hours cost at it; time without a project carries no overhead. */
-function costed(
-  { employee, work, pay, hours, workedOn }: DayOfWork,
-  cell: Cell,
-  { costRates }: Catalog,
-): Decision<Pick<WorkedHours, 'rule' | 'rate' | 'cost' | 'overhead'>> {
-  const project = work === 'no project' ? null : work.project;
-  const applied = appliedRate(costRates, {
-    ...{ day: workedOn, employee: employee.id, role: employee.jobRole || null, activity: null },
-    ...{ project: project?.id ?? null, client: project?.client ?? null },
-  });
-  if (applied === null) {
-    const code = project?.code ?? 'no project';
-    return refused({ at: cell.at, kind: 'no-rate', employee: employee.name, day: workedOn, project: code });
-  }
-  const { rate: loaded, overhead: added } = applied.rule.rates[hourKindOf(pay)];
-  const paid = rate(loaded - added);
-  return mapped(
-    gathered({
-      cost: withinBooks(cell, unboundedExtension(hours, project === null ? paid : loaded)),
-      paid: withinBooks(cell, unboundedExtension(hours, paid)),
-    }),
-    (read) => ({
-      ...{ rule: applied.rule.id, rate: project === null ? paid : loaded, cost: read.cost },
-      overhead: difference(read.cost, read.paid),
-    }),
-  );
 }
 
 function costOf({ work, cost, row, postedOn }: PlacedHours): readonly (CodedCost & { readonly month: string })[] {
@@ -223,8 +183,24 @@ function daysTooLong(worked: readonly PlacedHours[], { employees, hoursThere }: 
   });
 }
 
+/** Hours of one person, day and work are taken back by one row, so that no cent of their cost is left. */
+function takenBackTwice(worked: readonly PlacedHours[]): readonly Problem[] {
+  const seen = new Set<string>();
+  return worked.flatMap(({ employee, workedOn, work, pay, hours, at }): readonly Problem[] => {
+    if (hours >= 0) return [];
+    const key = `${employee} ${workedOn} ${pay} ${work === 'no project' ? '' : codingKey(work.coding)}`;
+    if (seen.has(key)) return [{ at, kind: 'taken-back-twice' }];
+    seen.add(key);
+    return [];
+  });
+}
+
 /** Hours of the same person on the same work and day are posted already: the week may be typed twice. */
-function alreadyThere({ employee, workedOn, work, at }: PlacedHours, catalog: Catalog): readonly Warning[] {
+function alreadyThere(
+  { employee, workedOn, work, hours: typed, at }: PlacedHours,
+  catalog: Catalog,
+): readonly Warning[] {
+  if (typed < 0) return [];
   const coding = work === 'no project' ? null : codingKey(work.coding);
   const there = catalog.hoursThere.filter(
     (each) => each.employee === employee && each.workedOn === workedOn && each.coding === coding,

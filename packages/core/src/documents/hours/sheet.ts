@@ -5,7 +5,7 @@ import { readHoursSheet } from './read.ts';
 
 export const HOURS_SHEET: KindOfSheet<HoursSheet> = {
   title: 'Week of hours',
-  facts: 'At cost rates: to projects, or to indirect labor where no project is given',
+  facts: 'At cost rates: to projects, or to indirect labor without one; a minus takes posted hours back',
   document: 'hours',
   rows: 'Hours',
   mostRows: 2000,

@@ -3,7 +3,12 @@ import type { EmployeeId } from '../../ledger/ids.ts';
 import { quantity, sumQuantity, type Quantity } from '../../money/quantity.ts';
 import type { Warning } from '../../problems/problem.ts';
 import type { Catalog } from '../catalog.ts';
-import type { PlacedPay } from './read.ts';
+import type { PaidPerson } from './post.ts';
+
+/** A person's pay with the row it was typed in. */
+export interface PlacedPay extends PaidPerson {
+  readonly at: string;
+}
 
 interface Period {
   readonly from: IsoDate;

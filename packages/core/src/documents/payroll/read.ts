@@ -12,7 +12,7 @@ import type { Problem } from '../../problems/problem.ts';
 import type { Catalog } from '../catalog.ts';
 import type { Follow, SheetPosting, SheetReading } from '../sheet-reading.ts';
 import type { PayrollRow, PayrollSheet } from './form.ts';
-import { hoursApart } from './hours-apart.ts';
+import { hoursApart, type PlacedPay } from './hours-apart.ts';
 import { paidFor, payrollRun, type PaidPeriod, type PaidPerson } from './post.ts';
 
 interface PayPeriod {
@@ -20,11 +20,6 @@ interface PayPeriod {
   readonly through: IsoDate;
   readonly paidOn: IsoDate;
   readonly fee: Cents;
-}
-
-/** A person's pay with the row it was typed in. */
-export interface PlacedPay extends PaidPerson {
-  readonly at: string;
 }
 
 /** A payroll: one period, each person once, or all of them in one row. */
