@@ -84,7 +84,7 @@ test('hours go to the bureau; its register is compared with them, posted, and tr
   await sees(page, '8 Mar 2027 to 21 Mar 2027');
   await sees(page, 'So labor counts once');
   expect(await accessibilityProblems(page)).toEqual([]);
-  await click(page, '8 Mar 2027 to 21 Mar 2027');
+  await (await page.waitForSelector('::-p-xpath(//a[.="8 Mar 2027 to 21 Mar 2027"])'))?.click();
   await click(page, 'True up');
   await sees(page, 'GC-214 Garrow Creek marsh & tide gate');
   expect(await accessibilityProblems(page)).toEqual([]);
@@ -94,7 +94,7 @@ test('hours go to the bureau; its register is compared with them, posted, and tr
 
 test('who entered hours and was never paid is listed apart, and stays out of the true-up', async () => {
   await go('/labor?part=clearing');
-  await click(page, '16 Nov 2026 to 29 Nov 2026');
+  await (await page.waitForSelector('::-p-xpath(//a[.="16 Nov 2026 to 29 Nov 2026"])'))?.click();
   await sees(page, 'entered and never paid. These are mistakes to be put right');
 });
 

@@ -69,6 +69,7 @@ export interface Facts {
   'leave-on-project': object;
   'more-than-posted': { readonly employee: string; readonly day: IsoDate; readonly posted: Quantity };
   'taken-back-twice': object;
+  'corrected-since': object;
   'net-pay-apart': { readonly typed: Cents; readonly net: Cents };
   'paid-twice': { readonly employee: string };
   'period-paid': { readonly number: string };

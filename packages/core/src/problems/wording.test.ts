@@ -56,6 +56,7 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'true-up-first': { kind: 'true-up-first', number: 'TRU-0001' },
   'nothing-to-true-up': { kind: 'nothing-to-true-up' },
   'more-than-posted': { kind: 'more-than-posted', employee: 'A', day, posted: quantity(1) },
+  'corrected-since': { kind: 'corrected-since' },
   'taken-back-twice': { kind: 'taken-back-twice' },
   'leave-on-project': { kind: 'leave-on-project' },
   'too-many-hours': { kind: 'too-many-hours', employee: 'A', day },

@@ -113,6 +113,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     'There is no difference to spread: hours and pay agree, or nobody has both. Put right what is listed apart first.',
   'more-than-posted': (fact) =>
     `${fact.employee} has ${tenThousandths(fact.posted)} h posted on ${dayText(fact.day)} for the same work and pay. Take back no more than that.`,
+  'corrected-since': () => 'Some of these hours were taken back since. Reverse that correction first.',
   'taken-back-twice': () => 'Another row takes back hours of the same day and work. Put both into one row.',
   'leave-on-project': () => 'Leave is of no project. Leave the project out, or say how the hours were paid.',
   'too-many-hours': (fact) =>

@@ -20,7 +20,7 @@ const hours = (weekOn: string, ...rows: readonly (readonly [string, string, stri
   ...{ kind: 'hours', weekOn },
   rows: rows.map(([employee, project, code, worked]) => ({
     ...{ employee, project, code, costType: '', text: '' },
-    days: ['', '', '', '', '', '', ''].map((_, day) => (worked.split(' ')[day] ?? '').replace('-', '')),
+    days: ['', '', '', '', '', '', ''].map((_, day) => (worked.split(' ')[day] ?? '').replace(/^-$/, '')),
   })),
 });
 interface Sums {
@@ -147,4 +147,21 @@ test('hours go to the bureau, and its register comes back as a payroll that wait
     month: '2027-01',
   });
   expect(drafts).toMatchObject([{ title: 'Payroll 2027-01-18 to 2027-01-31' }]);
+});
+
+test('one wrong day is taken back by its own row; the week it was posted with is then not reversed over it', async () => {
+  const before = await costOf('DUNE');
+  const [week] = await post(
+    app,
+    '2027-01',
+    hours('2027-01-25', ['E1', 'DUNE', '31-100', '8 8'], ['E2', 'DUNE', '31-100', '8']),
+  );
+  const [correction] = await post(app, '2027-01', hours('2027-01-25', ['E1', 'DUNE', '31-100', '=-8']));
+  // E1 keeps 8 h × 40.00, E2 8 h × 38.7544.
+  expect((await costOf('DUNE')) - before).toBe(32_000 + 31_004);
+  const reversal = { reason: 'Wrong', postedOn: '' };
+  expect(await app.refused('POST', `/documents/${week?.id}/reversal`, reversal)).toEqual(['corrected-since']);
+  await app.order('POST', `/documents/${correction?.id}/reversal`, reversal);
+  await app.order('POST', `/documents/${week?.id}/reversal`, reversal);
+  expect(await costOf('DUNE')).toBe(before);
 });

@@ -64,6 +64,7 @@ async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
     throw new Refusal([{ at: '', kind: 'already-reversed', number }], 409);
   }
   await refuseTruedUp(trx, document);
+  await refuseCorrected(trx, document);
   const settled = await settledWith(trx, document);
   if (settled !== 0) throw new Refusal([{ at: '', kind: 'settled', number, settled }]);
   const last = await lastDayOf(trx, document);
@@ -83,6 +84,18 @@ async function refuseTruedUp(trx: Trx, document: number): Promise<void> {
     LIMIT 1`.execute(trx);
   const [first] = rows;
   if (first) throw new Refusal([{ at: '', kind: 'true-up-first', number: first.number }]);
+}
+
+/** Hours of which some were taken back since are not taken back as well: there would be less than none. */
+async function refuseCorrected(trx: Trx, document: number): Promise<void> {
+  const { rows } = await sql<{ hours: number }>`SELECT SUM(w.hours_e4) AS hours
+    FROM (SELECT DISTINCT employee_id, worked_on FROM worked_hours WHERE document_id = ${document}) m
+      JOIN worked_hours w ON w.employee_id = m.employee_id AND w.worked_on = m.worked_on
+    WHERE w.document_id <> ${document}
+      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = w.document_id)
+    GROUP BY w.employee_id, w.worked_on, w.project_id, w.phase_id, w.cost_code_id, w.cost_type, w.pay
+    HAVING SUM(w.hours_e4) < 0 LIMIT 1`.execute(trx);
+  if (rows.length > 0) throw new Refusal([{ at: '', kind: 'corrected-since' }]);
 }
 
 /** The last day a document is dated, posts, or was worked on. */
