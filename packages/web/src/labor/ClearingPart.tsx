@@ -39,12 +39,17 @@ export function ClearingPart() {
         empty="No payroll yet. Post one, or read the register of a payroll bureau."
       />
       {unpaid.rows.length === 0 ? null : (
-        <DataTable
-          label="Worked and not paid yet"
-          rows={unpaid.rows}
-          columns={unpaidColumns(unpaid.appliedCents)}
-          rowKey={({ employee }) => employee}
-        />
+        <details>
+          <summary>Worked and not paid yet, by person</summary>
+          <div style={{ display: 'flex', maxHeight: 320 }}>
+            <DataTable
+              label="Worked and not paid yet"
+              rows={unpaid.rows}
+              columns={unpaidColumns(unpaid.appliedCents)}
+              rowKey={({ employee }) => employee}
+            />
+          </div>
+        </details>
       )}
     </>
   );

@@ -71,12 +71,20 @@ export function RateForm({ side, rate, all }: RateFormProps) {
       </FieldGrid>
       <Refused why={general} />
       {side === 'bill' ? null : (
-        <BuildUpGrid rows={buildUp} onChange={setBuildUp} isReadOnly={!mayKeep} isAsked={isAsked} />
+        <Parts style={{ height: heightOf(buildUp.length) }}>
+          <BuildUpGrid rows={buildUp} onChange={setBuildUp} isReadOnly={!mayKeep} isAsked={isAsked} />
+        </Parts>
       )}
       {built === null ? null : <BuiltFacts rates={built} />}
       {rate === null ? null : <History rate={rate} all={all} />}
     </Page>
   );
+}
+
+/** As high as the parts there are, one to type and the heads. */
+function heightOf(rows: number): number {
+  const [row, heads] = [29, 30];
+  return (Math.min(Math.max(rows, 5), 10) + 1) * row + heads;
 }
 
 function firstForm(rate: RateRow | null, today: string) {
@@ -203,6 +211,12 @@ function History({ rate, all }: { readonly rate: RateRow; readonly all: readonly
     </Part>
   );
 }
+
+const Parts = styled.div`
+  display: flex;
+  flex: none;
+  flex-direction: column;
+`;
 
 const Part = styled.section`
   margin-top: ${space.four};
