@@ -14,7 +14,7 @@ import { demoClock, type FrontDoor } from './front-door.ts';
  */
 export async function openBulkDoor(books: Books, user: string, firstDay: IsoDate): Promise<FrontDoor> {
   const clock = demoClock(firstDay);
-  const context = handlers({ books, clock, user });
+  const context = handlers({ books, clock, user, demo: true });
   const actor = { id: null, name: user, role: 'administrator', from: '', session: null, readsOnly: false } as const;
   const begin = () => books.writer.startTransaction().execute();
   let trx = await begin();

@@ -1,5 +1,5 @@
 import { isoDate, mondayOf, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { monthOf } from '@lowtide/core/calendar/month.ts';
+import { monthOf, type Month } from '@lowtide/core/calendar/month.ts';
 import type { FrontDoor } from './front-door.ts';
 
 /** Days of a pay period. */
@@ -18,12 +18,16 @@ export async function payFortnight(door: FrontDoor, day: IsoDate): Promise<void>
   const period = { from: plusDays(through, 1 - FORTNIGHT), through };
   if (period.from < '2025-12-29') return;
   const month = monthOf(day);
-  const before = await latestPayroll(door);
+  const before = await latestPayroll(door, month);
   const register = await door.order<{ name: string; csv: string }>('POST', '/stand-ins/payroll-bureau', {
     ...{ from: period.from < '2026-01-01' ? '2026-01-01' : period.from, through },
   });
   if (register.csv.trimEnd().split('\n').length < 2) return;
-  const { drafts } = await door.order<Drafts>('POST', '/sheet-imports/payroll', { month, ...register });
+  const { drafts } = await door.order<Drafts>('POST', '/sheet-imports/payroll', {
+    month,
+    name: register.name,
+    csv: fitting(register.csv),
+  });
   for (const { id } of drafts) {
     const { version } = await door.ask<{ version: number }>(`/drafts/${id}?month=${month}&preview=no`);
     await door.order('POST', `/drafts/${id}/posting`, { month, version, acceptWarnings: true });
@@ -32,10 +36,30 @@ export async function payFortnight(door: FrontDoor, day: IsoDate): Promise<void>
   if (before !== undefined) await door.order('POST', '/true-ups', { payrollId: before, method: 'spread' });
 }
 
-/** The latest payroll whose difference is still to be spread. */
-async function latestPayroll(door: FrontDoor): Promise<number | undefined> {
-  const { periods } = await door.ask<{ periods: readonly { id: number; trueUp: string }[] }>('/labor-clearing');
-  return periods[0]?.trueUp === '' ? periods[0].id : undefined;
+/** The payroll of the fortnight before, whose difference is still to be spread. */
+async function latestPayroll(door: FrontDoor, month: Month): Promise<number | undefined> {
+  const { rows } = await door.ask<{ rows: readonly { id: number }[] }>(`/documents?through=${month}&kind=payroll`);
+  return rows[0]?.id;
+}
+
+/** What a sheet takes at once. */
+const MOST_ROWS = 2_000;
+const OF_THE_PERIOD = ['from', 'through', 'paidOn', 'fee', 'employee'];
+
+/** The register as it is; of more people than a sheet takes, what all of them were paid together. */
+function fitting(csv: string): string {
+  const [heads = '', ...lines] = csv.trimEnd().split('\n');
+  if (lines.length <= MOST_ROWS) return csv;
+  const columns = heads.split(',');
+  const cells = lines.map((line) => line.split(','));
+  const sums = columns.map((column, place) =>
+    column === 'employee' || column === 'text'
+      ? ''
+      : OF_THE_PERIOD.includes(column)
+        ? (cells[0]?.[place] ?? '')
+        : cells.reduce((sum, line) => sum + Number(line[place]), 0).toFixed(2),
+  );
+  return `${heads}\n${sums.join(',')}\n`;
 }
 
 /** What people and offices are owed after a payroll goes out of the bank the same day. */

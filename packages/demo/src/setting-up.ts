@@ -67,7 +67,7 @@ export async function takeInStaff(
     branches.flatMap(({ staff }) => staff).map(({ code, name, role, rates }) => [code, name, role, rates[year], from]),
   );
   const rate = { side: 'cost', role: '', project: '', client: '', effectiveOn: from, rate: '', note: NOTES[year] };
-  for (const each of branches[0]?.staff ?? []) {
+  for (const each of branches.flatMap(({ staff }) => staff)) {
     await door.order('POST', '/rates', { ...rate, employee: each.code, buildUp: buildUpOf(each, year) });
   }
   if (year === 0) await billRates(door, from);

@@ -120,7 +120,7 @@ function contextOf({ demo = false, serverCode = '', ...parts }: ContextParts): C
 }
 
 /** What every endpoint does, without HTTP: for bulk loads and benchmarks. */
-export function handlers(parts: Pick<AppParts, 'books' | 'clock' | 'user'>): Context {
+export function handlers(parts: Pick<AppParts, 'books' | 'clock' | 'user' | 'demo'>): Context {
   const context = contextOf(parts);
   const router = express.Router();
   for (const routes of FEATURES) routes(router, context);

@@ -139,7 +139,7 @@ test('hours go to the bureau, and its register comes back as a payroll that wait
   const period = { from: '2027-01-18', through: '2027-01-31' };
   const file = await fetch(`${app.address}/api/pay-period-hours.csv?from=${period.from}&through=${period.through}`);
   expect(await file.text()).toBe(
-    'employee,regularHours,overtimeHours,doubleHours,leaveHours,wage\nE1,40,0,0,0,0\nE2,40,0,0,0,0\n',
+    'employee,regularHours,overtimeHours,doubleHours,leaveHours,wage\nE1,40,0,0,0,40\nE2,40,0,0,0,38.7544\n',
   );
   const register = await app.order<{ name: string; csv: string }>('POST', '/stand-ins/payroll-bureau', period);
   const { drafts } = await app.order<{ drafts: { id: number; title: string }[] }>('POST', '/sheet-imports/payroll', {

@@ -15,7 +15,10 @@ interface Period {
   readonly through: IsoDate;
 }
 
-/** Hours of a pay period by person and how they are paid, with the wage of an hour as the rates have it; plain numbers. */
+/**
+ * Hours of a pay period by person and how they are paid, with the wage of an hour as the rates have it, the whole rate where
+ * nobody told what it is made up of; plain numbers.
+ */
 export async function periodHours(db: Db, { from, through }: Period) {
   const { rows } = await sql<{
     id: number;
@@ -42,7 +45,8 @@ export async function periodHours(db: Db, { from, through }: Period) {
     const rule = rules.find((each) => each.id === applied?.rule.id);
     const read = rule?.buildUp == null ? null : readBuildUp(rule.buildUp);
     const wages = read?.ok ? builtRate(read.value).parts.filter(({ part }) => part.group === 'wage') : [];
-    const wage = wages.reduce((total, part) => total + partRate(part), 0);
+    const told = wages.reduce((total, part) => total + partRate(part), 0);
+    const wage = told === 0 ? (applied?.rule.rates.regular.rate ?? 0) : told;
     return {
       employee: code,
       regularHours: plain(hours.regular),
