@@ -62,10 +62,10 @@ describe('a pay period', () => {
 describe('a true-up', () => {
   test('spreads the difference over the hours it belongs to, by what was applied', () => {
     const shares = trueUpShares(period({ applied: APPLIED.toReversed(), paid: [paid(1, 384_690)] }));
-    expect(shares.map(({ line, amount }) => [line.coding?.project, amount])).toEqual([
-      [1, 5_269],
-      [2, 4_743],
-      [3, 2_635],
+    expect(shares.map(({ line, amount }) => [amount, line.coding?.project])).toEqual([
+      [5_269, 1],
+      [4_743, 2],
+      [2_635, 3],
     ]);
   });
 

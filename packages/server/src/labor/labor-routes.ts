@@ -55,7 +55,7 @@ export function laborRoutes(router: Router, context: Context): void {
   read(router, context, 'clearingOf', async (db, { params }) => {
     const known = await payrollOf(db, params.id);
     const rows = clearingRows(await clearingPeriod(db, known));
-    const names = new Map((await people(db)).map(({ id, code, name }) => [id, `${code} ${name}`]));
+    const names = await peopleNames(db);
     return {
       period: await periodAnswer(db, known),
       rows: rows.map((row) => ({
@@ -94,7 +94,7 @@ async function unpaidSince(
   const through = plusDays(today, 366);
   const applied = await appliedHours(db, { from: from ?? plusDays(today, -40_000), through });
   const people = groupedBy(applied, ({ employee }) => employee);
-  const names = new Map((await peopleOf(db)).map(({ id, label }) => [id, label]));
+  const names = await peopleNames(db);
   return {
     from,
     rows: [...people]
@@ -108,8 +108,9 @@ async function unpaidSince(
   };
 }
 
-async function peopleOf(db: Db) {
-  return (await people(db)).map(({ id, code, name }) => ({ id, label: `${code} ${name}` }));
+/** Code and name of everybody, by number. */
+async function peopleNames(db: Db): Promise<ReadonlyMap<number, string>> {
+  return new Map((await people(db)).map(({ id, code, name }) => [id, `${code} ${name}`]));
 }
 
 interface PlannedTrueUp {
@@ -145,8 +146,8 @@ async function trueUpPreview(db: Db, body: Asked<'trueUp'>['body']): Promise<Ans
     return [...onto.values()].map((own) => ({
       postedOn,
       account: accountNames.get(own[0]?.account ?? clearing) ?? '',
-      project: own[0]?.project == null ? '' : (projectNames.get(own[0].project) ?? ''),
       amountCents: sum(own.map(({ amount }) => amount)),
+      project: own[0]?.project == null ? '' : (projectNames.get(own[0].project) ?? ''),
     }));
   });
   const problems = shares.length === 0 ? [{ at: '', kind: 'nothing-to-true-up' as const }] : [];

@@ -84,10 +84,10 @@ describe('labor and payroll', () => {
     const preview = await app.order<{ rows: { project: string; amountCents: number }[]; totalCents: number }>(
       ...(['POST', '/true-ups/preview', body] as const),
     );
-    expect(preview.rows.map(({ project, amountCents }) => [project, amountCents])).toEqual([
-      ['GATE Tide gate', 5_270],
-      ['DUNE Dune', 4_742],
-      ['BOAT Workboat', 2_635],
+    expect(preview.rows.map((row) => [row.amountCents, row.project])).toEqual([
+      [5_270, 'GATE Tide gate'],
+      [4_742, 'DUNE Dune'],
+      [2_635, 'BOAT Workboat'],
     ]);
     expect(preview.totalCents).toBe(12_647);
     const posted = await app.order<{ id: number; number: string }>('POST', '/true-ups', body);

@@ -3,28 +3,14 @@ import { rate } from '@lowtide/core/money/quantity.ts';
 import type { RateRule, RateScope } from '@lowtide/core/rates/applying-rule.ts';
 import type { BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';
 import type { HourRates } from '@lowtide/core/rates/hour-rates.ts';
-import { sql, type RawBuilder } from 'kysely';
-import type { Db, Trx } from '../database/schema.ts';
+import { sql, type RawBuilder, type Selectable } from 'kysely';
+import type { Db, Schema, Trx } from '../database/schema.ts';
 import type { Stamp } from '../ledger/post-document-queries.ts';
 
 /** What an hour costs, or is billed at. */
 export type RateSide = 'cost' | 'bill';
 
-interface RuleRow {
-  id: number;
-  project_id: number | null;
-  client_id: number | null;
-  employee_id: number | null;
-  role: string | null;
-  activity: string | null;
-  effective_on: number;
-  regular_e4: number;
-  overtime_e4: number;
-  double_e4: number;
-  regular_overhead_e4: number;
-  overtime_overhead_e4: number;
-  double_overhead_e4: number;
-}
+type RuleRow = Selectable<Schema['rate_rule']>;
 
 /** Neither replaced by another nor withdrawn. */
 const HOLDS = sql`r.is_withdrawn = 0 AND NOT EXISTS (SELECT 1 FROM rate_rule n WHERE n.replaces_id = r.id)`;

@@ -50,6 +50,7 @@ function linesOf(
 ): readonly Line[] {
   const keyOf = ({ line: { employee, coding } }: TrueUpShare): string =>
     `${employee} ${method === 'variance' || coding === null ? '' : codingKey(coding)}`;
+  const accountOf = (project: Project) => roles[costRole(project)];
   return [...groupedBy(shares, keyOf).values()].flatMap((own) => {
     const [first] = own;
     const amount = sum(own.map((share) => share.amount));
@@ -61,7 +62,7 @@ function linesOf(
         ? debit(roles['labor-variance'], amount, { employee, text })
         : coding === null || project === undefined
           ? debit(roles['indirect-labor'], amount, { employee, text })
-          : debit(roles[costRole(project)], amount, { ...coding, employee, text });
+          : debit(accountOf(project), amount, { ...coding, employee, text });
     return [onto, credit(roles['labor-clearing'], amount, { employee, text })];
   });
 }
