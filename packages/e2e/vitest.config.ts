@@ -7,6 +7,7 @@ export default defineConfig({
     globalSetup: [resolve(import.meta.dirname, 'src/demo-books.ts')],
     testTimeout: 180_000,
     hookTimeout: 240_000,
-    fileParallelism: false,
+    // Each file has a server, books and a browser of its own; more at once than there are cores would wait for one another.
+    maxWorkers: 2,
   },
 });

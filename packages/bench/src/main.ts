@@ -9,6 +9,7 @@ import { parsed } from '@lowtide/server/http/api.ts';
 import { clock } from '@lowtide/server/http/clock.ts';
 import { postDocument } from '@lowtide/server/ledger/post-document-queries.ts';
 import { openByHand, poster } from './by-hand.ts';
+import { laborWeek, trueUp } from './labor.ts';
 import { lastMonth, layGround, postAll, postings, type Size } from './large-books.ts';
 import { questions } from './questions-by-hand.ts';
 import { compared, inTurn, timed, timing, type Compared } from './measure.ts';
@@ -129,6 +130,8 @@ async function pages(size: Size, name: string, extra: boolean): Promise<readonly
 
 const results = [
   await bulk(),
+  await laborWeek(directory),
+  await trueUp(directory),
   ...(await pages(SMALL, '100 k lines', false)),
   ...(await pages(LARGE, `${LARGE.lines / 1_000} k lines`, true)),
 ];

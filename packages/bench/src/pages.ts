@@ -70,6 +70,9 @@ const OWN: Readonly<Partial<Record<ReportName, string>>> = {
   profitability: '&by=project&from=2027-01',
   fade: '&from=2026-08',
   'income-statement': '&from=2027-01',
+  hours: '&from=2027-01',
+  'labor-composition': '&from=2027-01',
+  'certified-payroll': '&week=2027-03-08',
 };
 const through = `through=${THROUGH}`;
 const pages: readonly (readonly [string, string])[] = [
@@ -83,6 +86,8 @@ const pages: readonly (readonly [string, string])[] = [
   ['documents by amount', `/documents?${through}&order=-gross`],
   ['recognition', `/recognition?month=${THROUGH}&${FIRST_ROWS}`],
   ['recognition state', `/recognition-state?${through}`],
+  ['labor clearing', '/labor-clearing'],
+  ['overhead', `/overhead?${through}`],
   ['pickers', '/reference'],
   ['what a sheet is read against', '/sheet-basis'],
 ];

@@ -21,6 +21,7 @@ const HEADINGS: readonly (readonly [string, string, readonly (readonly [string, 
       ['01-540', 'Workboat and fuel', 'equipment'],
       ['01-600', 'Permits and fees', 'other'],
       ['01-900', 'Storm repairs', 'other'],
+      ['01-950', 'Yard and rent', 'overhead'],
     ],
   ],
   [

@@ -41,7 +41,10 @@ export async function openFrontDoor(books: Books, user: string, firstDay: IsoDat
   await new Promise((resolve) => server.once('listening', resolve));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`;
   let orders = 0;
+  let cookie = '';
   const answer = async <T>(response: Response, path: string): Promise<T> => {
+    const [set] = response.headers.getSetCookie();
+    if (set !== undefined) cookie = set.split(';')[0] ?? '';
     const text = await response.text();
     if (!response.ok) throw new Error(`${path} on ${clock.today()}: ${response.status} ${text.slice(0, 2_000)}`);
     return JSON.parse(text) as T;
@@ -49,10 +52,10 @@ export async function openFrontDoor(books: Books, user: string, firstDay: IsoDat
   return {
     today: clock.today,
     setToday: (day) => Promise.resolve(clock.setToday(day)),
-    ask: async (path) => answer(await fetch(`${address}${path}`), path),
+    ask: async (path) => answer(await fetch(`${address}${path}`, { headers: { cookie } }), path),
     order: async (method, path, body) => {
       orders += 1;
-      const headers = { 'content-type': 'application/json', 'idempotency-key': `demo-${orders}` };
+      const headers = { 'content-type': 'application/json', 'idempotency-key': `demo-${orders}`, cookie };
       return answer(await fetch(`${address}${path}`, { method, headers, body: JSON.stringify(body) }), path);
     },
     close: () =>

@@ -6,6 +6,7 @@ import type { BillRow } from '@lowtide/core/documents/supplier-bill/form.ts';
 import { payFortnight } from './payrolls.ts';
 import { changeOrders } from './changes.ts';
 import { storyCode, type DemoProject } from './projects.ts';
+import { applyOverhead, OVERHEAD_FROM, payForEquipment, setUpOverhead, weekOfEquipment } from './overhead.ts';
 import { forecast } from './forecasts.ts';
 import { demoCompany, projectsOf, type Branch, type Company } from './company.ts';
 import { seeded, type Seeded } from './seeded.ts';
@@ -55,6 +56,8 @@ async function beginning({ door, company, random }: Living, day: IsoDate): Promi
     if (next === plusMonths(CURRENT, 1))
       for (const project of projects.filter(({ status }) => status === 'proposed')) await begin(door, project);
   }
+  if (day === OVERHEAD_FROM) await setUpOverhead(door);
+  if (day >= OVERHEAD_FROM && day.endsWith('-05')) await payForEquipment(door, monthOf(day));
   if (day === '2027-01-01') await takeInStaff(door, company, { from: '2027-01-01', year: 1 });
   if (day.endsWith('-04')) await postOverheads(door, monthOf(day), random);
   await changeOrders(door, company, day);
@@ -70,7 +73,11 @@ async function working({ door, company, random }: Living, day: IsoDate): Promise
   }
   if (day < '2026-01-09' || day > '2027-03-20') return;
   const weekOn = mondayOf(day);
-  for (const rows of inSheets(company.branches.map((branch) => weekOfHours(branch, weekOn, random)))) {
+  const weeks = company.branches.map((branch) => [
+    ...weekOfHours(branch, weekOn, random),
+    ...(weekOn < OVERHEAD_FROM ? [] : weekOfEquipment(branch.suffix)),
+  ]);
+  for (const rows of inSheets(weeks)) {
     await postSheet(door, monthOf(day), { kind: 'hours', weekOn, rows });
   }
   if (Math.floor(dayNumber(day) / 7) % 2 === 0) await payFortnight(door, day);
@@ -109,6 +116,7 @@ async function ending({ door, company }: Living, day: IsoDate): Promise<void> {
   const before = plusMonths(monthOf(day), -1);
   if (before < '2026-01') return;
   if (day.endsWith('-06')) {
+    if (before >= monthOf(isoDate(OVERHEAD_FROM))) await applyOverhead(door, before);
     await forecast(door, company, before);
     await billProgress(door, company, before);
     await recognize(door, before);

@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { openBooks } from '@lowtide/server/database/open.ts';
 import { openFrontDoor } from './front-door.ts';
-import { addPeople } from './people.ts';
+import { addPeople, leaveWeekToApprove } from './people.ts';
 import { DEMO_FIRST_DAY, DEMO_USER, generate } from './generate.ts';
 
 /** `main.ts <file> [--fresh]`: makes the demo books unless they are there. A half-made file never takes their name. */
@@ -19,6 +19,7 @@ if (existsSync(path) && !fresh) {
   const began = performance.now();
   await generate(door, (month) => process.stdout.write(`${month} `));
   await addPeople(door);
+  await leaveWeekToApprove(door);
   await door.close();
   await books.close();
   for (const file of [path, `${path}-wal`, `${path}-shm`]) rmSync(file, { force: true });

@@ -24,3 +24,21 @@ export async function addPeople(door: FrontDoor): Promise<void> {
     else await door.order('POST', '/people', { ...named, role, employee });
   }
 }
+
+/** Hours need the approval of whoever leads the project; one week waits for it. */
+export async function leaveWeekToApprove(door: FrontDoor): Promise<void> {
+  const company = { name: 'Pellworth Shore Works', currency: 'USD', fiscalYearStartMonth: 1, percentDecimals: null };
+  await door.order('PUT', '/company', { ...company, forecastMonths: 1, approveHours: true });
+  const { rows } = await door.ask<{ rows: { id: number; name: string }[] }>('/people');
+  const idOf = (name: string) => rows.find((row) => row.name === name)?.id;
+  await door.order('PUT', '/session', { person: idOf('G. Sallow') });
+  const weekOn = '2027-03-29';
+  const row = (code: string, text: string, ...days: string[]) => ({
+    ...{ project: 'QH-221', code, pay: '', activity: '', text },
+    days: Array.from({ length: 7 }, (_, day) => days[day] ?? ''),
+  });
+  const entered = [row('33-100', '', '8', '6.5', '4'), row('33-100', 'Waiting for the tide', '', '1.5')];
+  const { version } = await door.order<{ version: number }>('PUT', '/own-week', { weekOn, version: 0, rows: entered });
+  await door.order('POST', '/own-week/submission', { weekOn, version });
+  await door.order('PUT', '/session', { person: idOf('I. Varga') });
+}

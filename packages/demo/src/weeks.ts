@@ -44,7 +44,7 @@ function earlyDelivery(friday: IsoDate): number {
   return friday >= '2026-07-06' && friday < '2026-08-10' ? 0.17 : 0;
 }
 
-interface HoursRow {
+export interface HoursRow {
   readonly employee: string;
   readonly project: string;
   readonly code: string;

@@ -204,8 +204,12 @@ test('post a week of hours at the rates of the days', async () => {
 
 test('recognize the month, take it back with a reason, and recognize it again', async () => {
   await go('/earning?m=2027-03');
-  await sees(page, 'DR-225 is expected to lose 204,998.62');
-  const { totals } = await api<{ totals: { earnedMonthCents: number } }>('/recognition?month=2027-03');
+  const { totals, rows } = await api<{
+    totals: { earnedMonthCents: number };
+    rows: { code: string; warnings: { kind: string; message: string }[] }[];
+  }>('/recognition?month=2027-03');
+  const reef = rows.find(({ code }) => code === 'DR-225');
+  await sees(page, reef?.warnings.find(({ kind }) => kind === 'loss-expected')?.message ?? 'a loss that is expected');
   await (await page.waitForSelector('::-p-xpath(//button[starts-with(., "Recognize")])'))?.click();
   await sees(page, 'Mar 2027 is recognized');
   await click(page, 'Reverse Mar 2027');

@@ -36,9 +36,9 @@ const PICTURES: Readonly<Record<string, string>> = {
   against: '/reports/estimate-against-actual?m=2027-02',
   deadlines: '/reports/deadlines',
   trace: '/projects/1?trace=cost.p1.t2027-03',
-  balance: '/reports/balance-sheet',
   closing: '/closing',
-  settings: '/settings/project',
+  overhead: '/labor?part=overhead&pool=YARD',
+  utilization: '/reports/hours?by=month&from=2026-04',
 };
 
 for (const [name, path] of Object.entries(PICTURES)) {

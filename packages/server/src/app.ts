@@ -37,8 +37,16 @@ import { whoAsks } from './people/who-asks.ts';
 import { projectFileRoutes } from './projects/project-file-routes.ts';
 import { projectRoutes } from './projects/project-routes.ts';
 import { recognitionRoutes } from './recognition/recognition-routes.ts';
+import { ownWeekRoutes } from './timesheets/own-week-routes.ts';
+import { timesheetRoutes } from './timesheets/timesheet-routes.ts';
+import { clockStandInRoutes } from './stand-ins/clock-stand-in-routes.ts';
+import { clockRoutes } from './clock/clock-routes.ts';
+import { overheadRoutes } from './overhead/overhead-routes.ts';
+import { hoursTableRoutes } from './reports/hours-table-routes.ts';
+import { liabilityRoutes } from './labor/liability-routes.ts';
 import { laborRoutes } from './labor/labor-routes.ts';
 import { bureauRoutes } from './stand-ins/bureau-routes.ts';
+import { rateTableRoutes } from './rates/rate-table-routes.ts';
 import { rateRoutes } from './rates/rate-routes.ts';
 import { sheetFileRoutes } from './documents/sheet-file-routes.ts';
 import { recordFileRoutes } from './records/record-file-routes.ts';
@@ -90,7 +98,15 @@ const FEATURES = [
   recordFileRoutes,
   sheetFileRoutes,
   rateRoutes,
+  rateTableRoutes,
   laborRoutes,
+  liabilityRoutes,
+  hoursTableRoutes,
+  overheadRoutes,
+  clockRoutes,
+  clockStandInRoutes,
+  ownWeekRoutes,
+  timesheetRoutes,
   bureauRoutes,
   viewRoutes,
   auditRoutes,

@@ -61,7 +61,7 @@ export async function signedIn(app: TestApp, name: string): Promise<Visitor> {
 /** The first person of the books, signed in, and the others added by them. */
 export async function peopled(
   app: TestApp,
-  others: readonly { readonly name: string; readonly role: string }[],
+  others: readonly { readonly name: string; readonly role: string; readonly employee?: string }[],
 ): Promise<Visitor> {
   const first = visitor(app);
   const begun = await first.send('POST', '/people/first', {
@@ -70,8 +70,14 @@ export async function peopled(
     password: PASSWORD,
   });
   if (begun.status !== 200) throw new Error(`the first person was refused: ${JSON.stringify(begun.body)}`);
-  for (const { name, role } of others) {
-    const added = await first.send('POST', '/people', { name, email: emailOf(name), role, password: PASSWORD });
+  for (const { name, role, employee = '' } of others) {
+    const added = await first.send('POST', '/people', {
+      name,
+      email: emailOf(name),
+      role,
+      employee,
+      password: PASSWORD,
+    });
     if (added.status !== 200) throw new Error(`${name} was refused: ${JSON.stringify(added.body)}`);
   }
   return first;

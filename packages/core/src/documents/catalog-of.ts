@@ -1,7 +1,7 @@
 import type { Month } from '../calendar/month.ts';
 import { rateBook } from '../rates/applying-rule.ts';
 import { rolesOf } from '../ledger/roles.ts';
-import type { Catalog, CodingStand, HoursThere, SheetBasis } from './catalog.ts';
+import type { Catalog, CodingStand, HoursThere, SheetBasis, UseThere } from './catalog.ts';
 
 /** What of the books a sheet names, beside what any sheet is read against. */
 export interface SheetNames {
@@ -9,6 +9,7 @@ export interface SheetNames {
   readonly stands: readonly (CodingStand & { readonly coding: string })[];
   readonly billNumbers: readonly string[];
   readonly hoursThere: readonly HoursThere[];
+  readonly usesThere: readonly UseThere[];
 }
 
 /** The catalog of a sheet, the same wherever its parts come from. */
@@ -18,6 +19,7 @@ export function catalogOf(basis: SheetBasis, { stands, billNumbers, ...names }: 
     ...names,
     roles: rolesOf(basis.accounts),
     costRates: rateBook(basis.costRules),
+    resources: [...basis.employees, ...basis.equipment],
     stands: new Map(stands.map(({ coding, ...stand }) => [coding, stand])),
     billNumbers: new Set(billNumbers),
   };

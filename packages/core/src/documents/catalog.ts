@@ -3,7 +3,7 @@ import type { DayOrder } from '../calendar/typed-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Account } from '../ledger/account.ts';
 import type { CostType } from '../ledger/cost-type.ts';
-import type { CostCodeId, EmployeeId, PartyId } from '../ledger/ids.ts';
+import type { ActivityId, CostCodeId, EmployeeId, EquipmentId, PartyId } from '../ledger/ids.ts';
 import type { Project } from '../ledger/project.ts';
 import type { Roles } from '../ledger/roles.ts';
 import type { TaxCode } from '../ledger/tax-code.ts';
@@ -14,6 +14,8 @@ import type { Quantity, Rate } from '../money/quantity.ts';
 import type { BooksSpan } from '../months/books-span.ts';
 import type { LockedThrough } from '../months/open-day.ts';
 import type { LineStand } from '../progress/estimate-at-completion.ts';
+import type { EffectiveRate } from '../rates/rate-on.ts';
+import type { EquipmentUnit } from '../records/equipment.ts';
 import type { RateBook, RateRule } from '../rates/applying-rule.ts';
 
 export interface Party extends Named {
@@ -38,6 +40,19 @@ export interface Employee extends Named {
   readonly id: EmployeeId;
   /** What they work as; empty where nobody said. */
   readonly jobRole: string;
+  /** Hours of a usual week. */
+  readonly usualHours: Quantity;
+}
+
+/** Own equipment, charged to projects at a rate. */
+export interface Equipment extends Named {
+  readonly id: EquipmentId;
+  readonly unit: EquipmentUnit;
+  readonly rates: readonly EffectiveRate[];
+}
+
+export interface Activity extends Named {
+  readonly id: ActivityId;
 }
 
 /** A coding that has a budget line, cost or a forecast. */
@@ -52,11 +67,23 @@ export interface HoursThere {
   /** `codingKey` of their coding; null for hours without a project. */
   readonly coding: string | null;
   readonly pay: PayKind;
+  readonly activity: ActivityId | null;
   readonly hours: Quantity;
   /** What they cost, and of it the overhead, as posted; the latest rule and rate among them. */
   readonly cost: Cents;
   readonly overhead: Cents;
   readonly rule: number;
+  readonly rate: Rate;
+}
+
+/** Own equipment that is charged to a project for a day already. */
+export interface UseThere {
+  readonly equipment: EquipmentId;
+  readonly usedOn: IsoDate;
+  /** `codingKey` of its coding. */
+  readonly coding: string;
+  readonly quantity: Quantity;
+  readonly cost: Cents;
   readonly rate: Rate;
 }
 
@@ -78,6 +105,8 @@ export interface SheetBasis {
   readonly suppliers: readonly Supplier[];
   readonly clients: readonly Party[];
   readonly employees: readonly Employee[];
+  readonly equipment: readonly Equipment[];
+  readonly activities: readonly Activity[];
   /** What hours cost, whomever and whatever for. */
   readonly costRules: readonly RateRule[];
   /** Payrolls there are already. */
@@ -92,10 +121,13 @@ export interface Catalog extends SheetBasis {
   readonly workingMonth: Month;
   readonly roles: Roles;
   readonly costRates: RateBook;
+  /** Whom and what a week of hours may be of: people first. */
+  readonly resources: readonly (Employee | Equipment)[];
   /** By `codingKey`; of the projects the sheet names. */
   readonly stands: ReadonlyMap<string, CodingStand>;
   /** `supplier/number in lower case` of every bill that counts. */
   readonly billNumbers: ReadonlySet<string>;
   /** Of the days of the sheet. */
   readonly hoursThere: readonly HoursThere[];
+  readonly usesThere: readonly UseThere[];
 }

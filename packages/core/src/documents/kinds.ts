@@ -5,6 +5,8 @@ import { INVOICE } from './invoice/kind.ts';
 import { JOURNAL } from './journal/kind.ts';
 import type { KindOfDocument } from './kind.ts';
 import { OFFSET } from './offset/kind.ts';
+import { OVERHEAD_DIFFERENCE } from './overhead-difference/kind.ts';
+import { OVERHEAD } from './overhead/kind.ts';
 import { PAYMENT } from './payment/kind.ts';
 import { PAYROLL } from './payroll/kind.ts';
 import { TRUE_UP } from './true-up/kind.ts';
@@ -25,6 +27,8 @@ export const DOCUMENT_KINDS = {
   offset: OFFSET,
   payroll: PAYROLL,
   'true-up': TRUE_UP,
+  overhead: OVERHEAD,
+  'overhead-difference': OVERHEAD_DIFFERENCE,
   journal: JOURNAL,
   closing: CLOSING,
   reversal: REVERSAL,

@@ -90,7 +90,16 @@ describe('the preview of a sheet', () => {
   });
 
   test('of hours says how many there are', () => {
-    const row = { employee: 'E1', project: 'GATE', code: '31-100', costType: '', pay: '', billable: '', text: '' };
+    const row = {
+      employee: 'E1',
+      project: 'GATE',
+      code: '31-100',
+      costType: '',
+      pay: '',
+      billable: '',
+      activity: '',
+      text: '',
+    };
     const sheet: Sheet = {
       kind: 'hours',
       weekOn: isoDate('2027-03-01'),

@@ -8,6 +8,7 @@ import type { KeptDecimals } from '../progress/progress.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
 import type { Catalog } from './catalog.ts';
 import { projectEffects, type ProjectEffect } from './effects.ts';
+import type { UsualWeek } from './hours/usual-week.ts';
 import type { Follow, SheetReading } from './sheet-reading.ts';
 
 /** What is wrong or worth a look: the field, and the words. */
@@ -39,6 +40,7 @@ export interface SheetPreview {
   readonly posts: readonly PostedSum[];
   readonly effects: readonly ProjectEffect[];
   readonly follows: readonly Follow[];
+  readonly weeks: readonly UsualWeek[];
 }
 
 export function problemRemark(problem: Problem): Remark {
@@ -67,6 +69,7 @@ export function sheetPreview(
       catalog,
     ),
     follows: reading.follows,
+    weeks: reading.weeks ?? [],
     effects: canBeAdded(reading, positions) ? projectEffects(reading.costs, positions, { catalog, kept }) : [],
   };
 }

@@ -5,7 +5,7 @@ import { ROLES, type Account, type Role } from '../ledger/account.ts';
 import { accountId, costCodeId, employeeId, partyId, phaseId, projectId, taxCodeId } from '../ledger/ids.ts';
 import type { Project } from '../ledger/project.ts';
 import { cents } from '../money/cents.ts';
-import { rate } from '../money/quantity.ts';
+import { quantity, rate } from '../money/quantity.ts';
 import { rateBook, type RateRule } from '../rates/applying-rule.ts';
 import { ratesOfWhole } from '../rates/hour-rates.ts';
 import type { Roles } from '../ledger/roles.ts';
@@ -76,14 +76,19 @@ export const SAMPLE: Catalog = {
   payrolls: [],
   costRules: SAMPLE_RULES,
   costRates: rateBook(SAMPLE_RULES),
+  resources: [],
+  equipment: [],
+  activities: [],
+  usesThere: [],
   employees: [
     {
       id: employeeId(1),
       code: 'E1',
       name: 'A. Brisk',
       jobRole: 'crew',
+      usualHours: quantity(400_000),
     },
-    { id: employeeId(2), code: 'E2', name: 'T. Callow', jobRole: '' },
+    { id: employeeId(2), code: 'E2', name: 'T. Callow', jobRole: '', usualHours: quantity(400_000) },
   ],
   projects: [GATE, CLOSED, TRAINING, BOAT],
   costCodes: [

@@ -1,12 +1,14 @@
 /** What a cell of a sheet holds: how it is typed, what is offered, whether it is a figure. */
 export type CellHolds =
   | 'account'
+  | 'activity'
   | 'client'
   | 'code'
   | 'coding or account'
   | 'cost type'
   | 'day'
   | 'employee'
+  | 'employee or equipment'
   | 'hours'
   | 'money'
   | 'pay'

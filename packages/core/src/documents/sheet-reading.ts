@@ -2,6 +2,8 @@ import type { Cents } from '../money/cents.ts';
 import type { Quantity } from '../money/quantity.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
 import type { CodedCost } from './budget-warnings.ts';
+import type { UsualWeek } from './hours/usual-week.ts';
+import type { UsedEquipment } from './hours/equipment-use.ts';
 import type { WorkedHours } from './hours/post.ts';
 import type { PaidPeriod } from './payroll/post.ts';
 import type { Posting } from './posting.ts';
@@ -9,6 +11,7 @@ import type { Posting } from './posting.ts';
 /** A document a sheet would post; hours also keep the rates of their days, a payroll whom it paid. */
 export interface SheetPosting extends Posting {
   readonly worked: readonly WorkedHours[];
+  readonly used: readonly UsedEquipment[];
   /** What a payroll paid, and for which period. */
   readonly paid: PaidPeriod | null;
 }
@@ -31,4 +34,6 @@ export interface SheetReading {
   readonly problems: readonly Problem[];
   readonly warnings: readonly Warning[];
   readonly follows: readonly Follow[];
+  /** Of a week of hours: everybody in it, against their usual week. */
+  readonly weeks?: readonly UsualWeek[];
 }

@@ -42,7 +42,7 @@ import {
 import { perUnit, spread, unboundedPrice, type PriceRule, type Spread } from './line-price.ts';
 
 /** An employee as estimates use them, with what an hour of theirs costs. */
-export interface Worker extends Employee {
+export interface Worker extends Omit<Employee, 'usualHours'> {
   /** Loaded cost rates of a regular hour, any order. */
   readonly rates: readonly EffectiveRate[];
 }

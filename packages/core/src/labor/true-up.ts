@@ -1,4 +1,5 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
+import { groupedBy } from '../collections/grouped-by.ts';
 import type { EmployeeId } from '../ledger/ids.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import { allocation } from '../money/allocation.ts';
@@ -21,16 +22,14 @@ export interface TrueUpShare {
 export function trueUpShares(period: ClearingPeriod): readonly TrueUpShare[] {
   const rows = clearingRows(period);
   const lines = period.applied.toSorted(inOrder);
+  const byPerson = groupedBy(lines, ({ employee }) => employee as EmployeeId | null);
   const own = rows.filter(({ is }) => is === 'both');
   const common = sum(rows.filter(({ is }) => is === 'in common').map(({ difference }) => difference));
   const isInOneSum = own.length === 0;
   const people = new Set(own.map(({ employee }) => employee));
   return [
     ...own.flatMap(({ employee, difference }) =>
-      spread(
-        lines.filter((line) => line.employee === employee),
-        { of: employee, amount: difference },
-      ),
+      spread(byPerson.get(employee) ?? [], { of: employee, amount: difference }),
     ),
     ...spread(
       lines.filter(({ employee }) => isInOneSum || people.has(employee)),

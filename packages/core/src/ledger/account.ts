@@ -23,6 +23,8 @@ export const ROLES = {
   'internal-projects': 'expense',
   'indirect-labor': 'expense',
   'overhead-applied': 'expense',
+  'overhead-variance': 'expense',
+  'equipment-recovered': 'expense',
   'labor-variance': 'expense',
   'payroll-liabilities': 'liability',
   'net-pay': 'liability',

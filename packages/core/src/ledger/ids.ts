@@ -6,6 +6,8 @@ type Id<Kind extends string> = number & { readonly names: Kind };
 export type AccountId = Id<'account'>;
 export type PartyId = Id<'party'>;
 export type EmployeeId = Id<'employee'>;
+export type EquipmentId = Id<'equipment'>;
+export type ActivityId = Id<'activity'>;
 export type ProjectId = Id<'project'>;
 export type PhaseId = Id<'phase'>;
 export type CostCodeId = Id<'cost code'>;
@@ -21,6 +23,8 @@ function whole(number: number): number {
 export const accountId = (number: number): AccountId => whole(number) as AccountId;
 export const partyId = (number: number): PartyId => whole(number) as PartyId;
 export const employeeId = (number: number): EmployeeId => whole(number) as EmployeeId;
+export const equipmentId = (number: number): EquipmentId => whole(number) as EquipmentId;
+export const activityId = (number: number): ActivityId => whole(number) as ActivityId;
 export const projectId = (number: number): ProjectId => whole(number) as ProjectId;
 export const phaseId = (number: number): PhaseId => whole(number) as PhaseId;
 export const costCodeId = (number: number): CostCodeId => whole(number) as CostCodeId;

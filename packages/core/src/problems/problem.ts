@@ -12,6 +12,11 @@ export type Subject =
   | 'employee or role'
   | 'part of a rate'
   | 'payroll'
+  | 'employee or equipment'
+  | 'activity'
+  | 'equipment'
+  | 'overhead pool'
+  | 'week'
   | 'rate'
   | 'estimate'
   | 'forecast'
@@ -65,8 +70,31 @@ export interface Facts {
   'order-stopped': { readonly done: number; readonly of: number };
   'no-rate': { readonly employee: string; readonly day: IsoDate; readonly project: string };
   'rate-for-nobody': object;
+  'rate-typed-twice': { readonly row: number };
+  'nothing-to-re-rate': object;
   'rate-from-build-up': { readonly rate: Rate };
   'leave-on-project': object;
+  'clock-unreadable': { readonly typed: string };
+  'clock-backwards': object;
+  'clock-overlap': object;
+  'clock-too-long': { readonly hours: string };
+  'too-many-rows': { readonly most: number };
+  'no-employee': object;
+  'week-not-open': { readonly status: string };
+  'week-not-approved': { readonly employee: string; readonly weekOn: IsoDate };
+  'nothing-to-approve': object;
+  'no-equipment-rate': { readonly equipment: string; readonly day: IsoDate };
+  'equipment-needs-project': object;
+  'not-for-equipment': { readonly field: string };
+  'account-in-pool': { readonly account: string; readonly pool: string };
+  'not-an-expense': { readonly account: string };
+  'rate-of-pool': { readonly base: string };
+  'overhead-twice': { readonly pool: string };
+  'overhead-in-rates': object;
+  'pool-in-use': object;
+  'nothing-to-apply': { readonly month: Month };
+  'nothing-apart': object;
+  'nowhere-to-spread': object;
   'more-than-posted': { readonly employee: string; readonly day: IsoDate; readonly posted: Quantity };
   'taken-back-twice': object;
   'corrected-since': object;

@@ -20,6 +20,43 @@ const COLUMN_WORDS: Readonly<Record<string, string>> = {
 };
 
 const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
+  'rate-typed-twice': (fact) => `Row ${fact.row} has a rate for the same from the same day. Leave one of them out.`,
+  'nothing-to-re-rate': () => 'All hours of these days have the rates of now. Nothing is left to re-rate.',
+  'clock-unreadable': (fact) => `"${fact.typed}" is no moment. Give it as 2027-03-22T07:00.`,
+  'clock-backwards': () => 'It ends before it begins. Correct one of the two.',
+  'clock-overlap': () => 'It begins before another one of the same person has ended. Correct it, or drop it.',
+  'clock-too-long': (fact) =>
+    `It makes ${fact.hours} hours in a day, and a day has 24. Correct when it ended, or drop it.`,
+  'too-many-rows': (fact) => `It has more than ${fact.most} rows. Post it in parts.`,
+  'no-employee': () => 'Your account is of no employee yet. Ask an administrator to name you in Settings › People.',
+  'week-not-open': (fact) =>
+    fact.status === 'posted'
+      ? 'The week is posted. Ask the accountant to correct it.'
+      : `The week is ${fact.status}. Take it back first, then change it.`,
+  'week-not-approved': (fact) =>
+    `The week of ${dayText(fact.weekOn)} of ${fact.employee} is not approved. Leave it out, or have it approved first.`,
+  'nothing-to-approve': () => 'Nothing of this week waits for you. Look at who it waits for.',
+  'no-equipment-rate': (fact) =>
+    `${fact.equipment} has no rate on ${dayText(fact.day)}. Add one in Settings › Equipment.`,
+  'equipment-needs-project': () => 'Own equipment is charged to a project. Name one, or leave the row out.',
+  'not-for-equipment': (fact) => `Equipment has no ${fact.field.replace(/^an /, '')}. Empty the cell.`,
+  'account-in-pool': (fact) =>
+    `Account ${fact.account} is in the pool ${fact.pool} already. An expense is applied once: take it out of one of them.`,
+  'not-an-expense': (fact) =>
+    `Account ${fact.account} is no expense that is spent: a pool gathers expense accounts that no posting rule uses.`,
+  'rate-of-pool': (fact) =>
+    fact.base === 'rates' || fact.base === 'equipment'
+      ? `What is applied by ${fact.base} has its rate there. Empty the rate.`
+      : 'The pool has no rate, so nothing can be applied. Type one.',
+  'overhead-twice': (fact) =>
+    `The pool ${fact.pool} applies overhead by labor, so the rates of hours carry none. Take the overhead out of the rate, or change the base of the pool.`,
+  'overhead-in-rates': () =>
+    'Rates of hours carry overhead already; a pool by labor would apply it twice. Choose another base, or take the overhead out of the rates.',
+  'pool-in-use': () => 'Overhead of this pool is applied already, so its base stays. Make a new pool instead.',
+  'nothing-to-apply': (fact) => `Nothing is left to apply for ${monthText(fact.month)}.`,
+  'nothing-apart': () => 'What was applied and what was spent are the same; nothing is left to settle.',
+  'nowhere-to-spread': () =>
+    'Nothing was applied to a project in these months, so there is nothing to spread by. Write the difference to the result.',
   missing: (fact) => `${sentence(fact.field)} is empty. Fill it in.`,
   'unreadable-number': (fact) =>
     `"${fact.typed}" is no number. Type one such as 1,234.50, or arithmetic such as =12*45.5.`,

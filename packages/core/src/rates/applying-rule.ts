@@ -86,6 +86,11 @@ function scopeOf(names: readonly (keyof RateScope)[], hour: WorkedHour): RateSco
   return own.some(([, value]) => value === null) ? null : (Object.fromEntries(own) as RateScope);
 }
 
+/** A scope as one text: the same for scopes that hold for the same. */
+export function sameScope(scope: RateScope): string {
+  return scopeKey(scope);
+}
+
 /** Roles and activities are the same however they are written. */
 function scopeKey({ project, client, employee, role, activity }: RateScope): string {
   return JSON.stringify([project, client, employee, role?.trim().toLowerCase(), activity?.trim().toLowerCase()]);

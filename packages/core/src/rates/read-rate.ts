@@ -13,6 +13,7 @@ export interface TypedRate {
   readonly side: 'cost' | 'bill';
   readonly employee: string;
   readonly role: string;
+  readonly activity: string;
   readonly project: string;
   readonly client: string;
   readonly effectiveOn: string;
@@ -28,6 +29,7 @@ export interface RateBasis {
   readonly employees: Coded;
   readonly projects: Coded;
   readonly clients: Coded;
+  readonly activities: Coded;
   readonly days: DayReading;
 }
 
@@ -40,7 +42,10 @@ export interface ReadRate {
 }
 
 /** A rate: for whom, from when, and how much, typed or as its make-up comes to. Only what hours cost has a make-up. */
-export function readRate(typed: TypedRate, { employees, projects, clients, days }: RateBasis): Decision<ReadRate> {
+export function readRate(
+  typed: TypedRate,
+  { employees, projects, clients, activities, days }: RateBasis,
+): Decision<ReadRate> {
   const coded = (at: 'employee' | 'project' | 'client', list: Coded): Decision<number | undefined> =>
     ifFilled({ typed: typed[at], at }, undefined, (cell) => mapped(lookedUp(list, cell, at), ({ id }) => Number(id)));
   const scope = following(
@@ -48,6 +53,9 @@ export function readRate(typed: TypedRate, { employees, projects, clients, days 
       employee: coded('employee', employees),
       project: coded('project', projects),
       client: coded('client', clients),
+      activity: ifFilled({ typed: typed.activity, at: 'activity' }, undefined, (cell) =>
+        mapped(lookedUp(activities, cell, 'activity'), ({ code }) => code),
+      ),
       role: ifFilled({ typed: typed.role, at: 'role' }, undefined, (cell) => textIn(cell, 'the role', 60)),
     }),
     (read) => knownLevel(withoutEmpty(read)),

@@ -8,6 +8,10 @@ export const EMPLOYEE: KindOfRecord = {
     CODE,
     NAME,
     field('jobRole', 'Role', text(60), ['optional', 'Such as diver or surveyor.']),
+    field('usualHours', 'Usual week', { kind: 'quantity' }, [
+      'optional',
+      'Hours of a usual week; 40 where nothing is said. A week of hours says who is short of theirs.',
+    ]),
     field('costRate', 'Cost rate', { kind: 'rate' }, [
       'optional',
       'Loaded cost of an hour, up to 4 decimals; what it is made up of is told under Labor.',

@@ -1,10 +1,13 @@
+import { ACTIVITY } from './activity.ts';
 import { ACCOUNT } from './account.ts';
 import { BUDGET_LINE } from './budget-line.ts';
 import { CLIENT } from './client.ts';
 import { CONTRACT_CHANGE } from './contract-change.ts';
 import { COST_CODE } from './cost-code.ts';
 import { EMPLOYEE } from './employee.ts';
+import { EQUIPMENT } from './equipment.ts';
 import { ESTIMATE_OVERRIDE } from './estimate-override.ts';
+import { OVERHEAD_POOL } from './overhead-pool.ts';
 import { PHASE } from './phase.ts';
 import { PROJECT } from './project.ts';
 import { SUPPLIER } from './supplier.ts';
@@ -18,6 +21,9 @@ export const RECORD_KINDS = {
   client: CLIENT,
   supplier: SUPPLIER,
   employee: EMPLOYEE,
+  activity: ACTIVITY,
+  equipment: EQUIPMENT,
+  'overhead-pool': OVERHEAD_POOL,
   'cost-code': COST_CODE,
   project: PROJECT,
   phase: PHASE,

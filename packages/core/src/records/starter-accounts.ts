@@ -37,6 +37,8 @@ export const STARTER_ACCOUNTS: readonly StarterAccount[] = [
   account('6010', 'Indirect labor', 'expense', 'indirect-labor'),
   account('6020', 'Labor variance', 'expense', 'labor-variance'),
   account('6030', 'Overhead applied', 'expense', 'overhead-applied'),
+  account('6035', 'Overhead variance', 'expense', 'overhead-variance'),
+  account('6040', 'Equipment recovered', 'expense', 'equipment-recovered'),
   account('6050', 'Internal projects', 'expense', 'internal-projects'),
   account('6100', 'Rent and yard', 'expense'),
   account('6200', 'Insurance', 'expense'),

@@ -1,11 +1,13 @@
 import { AGING } from './aging/report.ts';
 import { BALANCE_SHEET } from './balance-sheet/report.ts';
 import { BILLABLE } from './billable/report.ts';
+import { CERTIFIED_PAYROLL } from './certified-payroll/report.ts';
 import { DEADLINES } from './deadlines/report.ts';
 import { ESTIMATE_AGAINST_ACTUAL } from './estimate-against-actual/report.ts';
 import { FADE } from './fade/report.ts';
 import { HOURS_REPORT } from './hours/report.ts';
 import { INCOME_STATEMENT } from './income-statement/report.ts';
+import { LABOR_COMPOSITION } from './labor-composition/report.ts';
 import { PORTFOLIO } from './portfolio/report.ts';
 import { PROFITABILITY } from './profitability/report.ts';
 import { PROJECTS } from './projects/report.ts';
@@ -24,6 +26,8 @@ export const REPORTS = {
   aging: AGING,
   billable: BILLABLE,
   hours: HOURS_REPORT,
+  'labor-composition': LABOR_COMPOSITION,
+  'certified-payroll': CERTIFIED_PAYROLL,
   'income-statement': INCOME_STATEMENT,
   'balance-sheet': BALANCE_SHEET,
   'trial-balance': TRIAL_BALANCE,

@@ -12,6 +12,7 @@ export const TOPICS = [
   'drafts',
   'records',
   'months',
+  'timesheets',
   'views',
   'layouts',
   'people',

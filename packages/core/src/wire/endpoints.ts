@@ -1,18 +1,21 @@
 import { REPORTS, type ReportName } from '../reports/reports.ts';
 import { AUDIT_ENDPOINTS } from './audit.ts';
 import { BACKUP_ENDPOINTS } from './backups.ts';
+import { CLOCK_ENDPOINTS } from './clock.ts';
 import { DOCUMENT_ENDPOINTS } from './documents.ts';
 import type { Endpoints } from './endpoint.ts';
 import { ENTRY_ENDPOINTS } from './entry.ts';
 import { ESTIMATE_ENDPOINTS } from './estimates.ts';
 import { FORECAST_ENDPOINTS } from './forecasts.ts';
 import { HEALTH_ENDPOINTS } from './health.ts';
+import { OVERHEAD_ENDPOINTS } from './overhead.ts';
 import { PEOPLE_ENDPOINTS } from './people.ts';
 import { PROGRESS_ENDPOINTS } from './progress.ts';
 import { LABOR_ENDPOINTS } from './labor.ts';
 import { RATE_ENDPOINTS } from './rates.ts';
 import { READING_ENDPOINTS } from './reading.ts';
 import { SETUP_ENDPOINTS } from './setup.ts';
+import { TIMESHEET_ENDPOINTS } from './timesheets.ts';
 import { SHEET_BASIS_ENDPOINTS } from './sheet-basis.ts';
 
 const ABOUT_REPORTS = ['ledger', 'plans', 'estimates', 'records', 'months'] as const;
@@ -42,6 +45,9 @@ export const ENDPOINTS = {
   ...READING_ENDPOINTS,
   ...RATE_ENDPOINTS,
   ...LABOR_ENDPOINTS,
+  ...OVERHEAD_ENDPOINTS,
+  ...TIMESHEET_ENDPOINTS,
+  ...CLOCK_ENDPOINTS,
   ...ENTRY_ENDPOINTS,
   ...SHEET_BASIS_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,

@@ -1,6 +1,7 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { Sheet, SHEET_KINDS } from '../documents/sheets.ts';
+import { HoursRow } from '../documents/hours/form.ts';
 import { BillRow } from '../documents/supplier-bill/form.ts';
 import { ById, Cents, Day, Id, IdText, Month, Quantity, Ratio, Remark, Typed, Done } from './values.ts';
 
@@ -39,6 +40,8 @@ export const Preview = z.object({
   effects: z.array(Effect),
   /** Cells that nobody typed in, and what they hold all the same. */
   follows: z.array(z.object({ at: z.string(), text: z.string() })).readonly(),
+  /** Of a week of hours: everybody in it, and what is missing to their usual week. */
+  weeks: z.array(z.object({ employee: z.string(), hours: Quantity, missing: Quantity })).readonly(),
 });
 
 export const DraftSummary = z.object({
@@ -118,6 +121,13 @@ export const BudgetStands = z.object({
 export const LastBillQuery = z.strictObject({ supplier: Typed });
 export const LastBill = z.object({ rows: z.array(BillRow) });
 
+/** As typed, its days as they were posted. */
+export const PostedSheet = z.object({ sheet: Sheet });
+
+export const LastWeekQuery = z.strictObject({ weekOn: Day });
+/** Who worked where, once each; hours that were taken back leave nothing. */
+export const LastWeek = z.object({ rows: z.array(HoursRow) });
+
 // One a line.
 // prettier-ignore
 export const ENTRY_ENDPOINTS = {
@@ -129,5 +139,7 @@ export const ENTRY_ENDPOINTS = {
   dropDraft: { method: 'delete', path: '/drafts/{id}', may: 'keep-books', summary: 'Throw a sheet away', params: ById, response: Done, makesStale: ['drafts'] },
   postDraft: { method: 'post', path: '/drafts/{id}/posting', may: 'keep-books', summary: 'Post a sheet, whole or not at all', params: ById, body: DraftPosting, response: DraftPosted, makesStale: ['drafts', 'ledger'] },
   budgetStands: { method: 'get', path: '/budget-stands', may: 'keep-books', summary: 'Budget lines with what is left', query: BudgetStandsQuery, response: BudgetStands, reads: ['ledger', 'plans', 'records'] },
+  postedSheet: { method: 'get', path: '/documents/{id}/sheet', may: 'keep-books', summary: 'The sheet a document was posted from, as typed', params: ById, response: PostedSheet, reads: ['ledger'] },
+  lastWeek: { method: 'get', path: '/last-week', may: 'keep-books', summary: 'Rows of hours posted for the week before, without their hours', query: LastWeekQuery, response: LastWeek, reads: ['ledger'] },
   lastBill: { method: 'get', path: '/last-bill', may: 'keep-books', summary: "A supplier's last bill as rows", query: LastBillQuery, response: LastBill, reads: ['ledger'] },
 } as const satisfies Endpoints;

@@ -49,6 +49,7 @@ export const FILES = {
   proposal: { path: '/estimates/{id}.pdf', may: 'read-projects', about: { estimate: 'params.id' } },
   records: { path: '/record-files/{kind}.csv', may: 'keep-books' },
   sheets: { path: '/sheet-files/{kind}.csv', may: 'read-books' },
+  rates: { path: '/rate-files/{side}.csv', may: 'see-pay' },
   periodHours: { path: '/pay-period-hours.csv', may: 'see-pay' },
   invoice: { path: '/invoices/{id}.pdf', may: 'read-books' },
 } as const satisfies Readonly<Record<string, FileAddress>>;

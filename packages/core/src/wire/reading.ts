@@ -19,6 +19,7 @@ export const Frame = z.object({
       percentDecimals: z.int().nullable(),
       forecastMonths: z.int().nullable(),
       dayOrder: z.enum(DAY_ORDERS),
+      approveHours: z.boolean(),
       lockedThrough: Month.nullable(),
     })
     .nullable(),
@@ -40,6 +41,8 @@ export const Reference = z.object({
   suppliers: z.array(Coded),
   clients: z.array(Coded),
   employees: z.array(Coded),
+  equipment: z.array(Coded),
+  activities: z.array(Coded),
   projects: z.array(
     Coded.extend({
       kind: z.string(),

@@ -14,6 +14,8 @@ export const CompanyForm = z.strictObject({
   forecastMonths: z.int().min(0).max(24).nullable().default(1),
   /** How days written in figures, such as 1/3, are read. */
   dayOrder: z.enum(DAY_ORDERS).default('month first'),
+  /** Whether hours that people enter themselves need the approval of whoever leads the project. */
+  approveHours: z.boolean().default(false),
   /** First month of the books; only when they are set up. */
   firstMonth: Month,
 });

@@ -4,8 +4,9 @@ import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { PAY_KINDS } from '../documents/hours/pay.ts';
 import { ACCOUNT_TYPES, ROLES, type Role } from '../ledger/account.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
-import { accountId, partyId, taxCodeId } from '../ledger/ids.ts';
+import { accountId, activityId, equipmentId, partyId, taxCodeId } from '../ledger/ids.ts';
 import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
+import { EQUIPMENT_UNITS } from '../records/equipment.ts';
 import { HourRates } from './rates.ts';
 import { Position } from './position.ts';
 import {
@@ -25,6 +26,8 @@ const NUMBER = { override: { type: 'integer', minimum: 1 } } as const;
 const AccountNumber = Id.transform(accountId).meta(NUMBER);
 const PartyNumber = Id.transform(partyId).meta(NUMBER);
 const TaxCodeNumber = Id.transform(taxCodeId).meta(NUMBER);
+const EquipmentNumber = Id.transform(equipmentId).meta(NUMBER);
+const ActivityNumber = Id.transform(activityId).meta(NUMBER);
 const ROLE_NAMES = Object.keys(ROLES) as Role[];
 const NAMED = { code: z.string(), name: z.string() };
 
@@ -49,7 +52,14 @@ export const SheetBasis = z.object({
   ),
   suppliers: z.array(z.object({ id: PartyNumber, ...NAMED, termsDays: z.int(), bills: z.int(), largestBill: Cents })),
   clients: z.array(z.object({ id: PartyNumber, ...NAMED })),
-  employees: z.array(z.object({ id: EmployeeNumber, ...NAMED, jobRole: z.string() })),
+  employees: z.array(z.object({ id: EmployeeNumber, ...NAMED, jobRole: z.string(), usualHours: Quantity })),
+  equipment: z.array(
+    z.object({
+      ...{ id: EquipmentNumber, ...NAMED, unit: z.enum(EQUIPMENT_UNITS) },
+      rates: z.array(z.object({ effectiveOn: Day, rate: Rate })),
+    }),
+  ),
+  activities: z.array(z.object({ id: ActivityNumber, ...NAMED })),
   costRules: z.array(CostRule),
   payrolls: z.array(z.object({ number: z.string(), from: Day, through: Day })),
   projects: z.array(
@@ -89,7 +99,15 @@ export const HoursThere = z.object({
   rows: z.array(
     z.object({
       ...{ employee: EmployeeNumber, workedOn: Day, coding: z.string().nullable(), pay: z.enum(PAY_KINDS) },
+      activity: ActivityNumber.nullable(),
       ...{ hours: Quantity, cost: Cents, overhead: Cents, rule: z.int(), rate: Rate },
+    }),
+  ),
+  /** Own equipment charged for them. */
+  uses: z.array(
+    z.object({
+      ...{ equipment: EquipmentNumber, usedOn: Day, coding: z.string() },
+      ...{ quantity: Quantity, cost: Cents, rate: Rate },
     }),
   ),
 });

@@ -18,6 +18,7 @@ export interface LaborTables {
     is_billable: Generated<number>;
     rate_rule_id: number | null;
     overhead_cents: Generated<number>;
+    activity_id: number | null;
   };
   payroll: { document_id: number; from_on: number; through_on: number; fee_cents: number };
   payroll_line: {

@@ -11,6 +11,7 @@ import * as letterhead from './migrations/0008-letterhead.ts';
 import * as dayOrder from './migrations/0009-day-order.ts';
 import * as laborRates from './migrations/0010-labor-rates.ts';
 import * as payroll from './migrations/0011-payroll.ts';
+import * as overheadAndWeeks from './migrations/0012-overhead-and-weeks.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -30,6 +31,7 @@ export const MIGRATIONS: readonly Migration[] = [
   dayOrder,
   laborRates,
   payroll,
+  overheadAndWeeks,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

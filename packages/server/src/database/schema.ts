@@ -1,8 +1,11 @@
+import type { Coded, Recorded } from './table-columns.ts';
 import type { LaborTables } from './labor-tables.ts';
+import type { OverheadTables } from './overhead-tables.ts';
+import type { WeekTables } from './week-tables.ts';
 import type { Generated, Kysely, Transaction } from 'kysely';
 
 /** Every table, as the newest migration leaves it. Days and months are whole numbers, see `core/calendar`. */
-export interface Schema extends LaborTables {
+export interface Schema extends LaborTables, OverheadTables, WeekTables {
   company: {
     id: number;
     name: string;
@@ -13,6 +16,7 @@ export interface Schema extends LaborTables {
     locked_through: number | null;
     forecast_months: number | null;
     day_order: Generated<string>;
+    approve_hours: Generated<number>;
     address: Generated<string>;
     bank_details: Generated<string>;
     logo: Generated<string | null>;
@@ -21,7 +25,7 @@ export interface Schema extends LaborTables {
   account: Coded & { type: string; role: string | null };
   tax_code: Coded & { rate_millionths: number; recoverable_millionths: number };
   party: Coded & { kind: string; address: string; email: string; terms_days: number };
-  employee: Coded & { job_role: string };
+  employee: Coded & { job_role: string; usual_hours_e4: Generated<number> };
   cost_code: Coded & { parent_id: number | null; cost_type: string | null };
   project: Coded & {
     kind: string;
@@ -259,19 +263,6 @@ export interface Schema extends LaborTables {
     detail: string;
     hash: string;
   };
-}
-
-interface Coded {
-  id: Generated<number>;
-  code: string;
-  name: string;
-  version: Generated<number>;
-}
-
-interface Recorded {
-  id: Generated<number>;
-  recorded_at: number;
-  recorded_by: string;
 }
 
 export type Db = Kysely<Schema>;

@@ -1,23 +1,22 @@
 import { codingKey, revisedBudget } from '@lowtide/core/budget/budget-against-actual.ts';
-import { dayNumber, dayOf, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { Month } from '@lowtide/core/calendar/month.ts';
-import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import type { CostCode, Employee, HoursThere, Party, SheetBasis, Supplier } from '@lowtide/core/documents/catalog.ts';
 import type { SheetNames } from '@lowtide/core/documents/catalog-of.ts';
-import type { PayKind } from '@lowtide/core/documents/hours/pay.ts';
 import { USUAL_AFTER_BILLS } from '@lowtide/core/documents/supplier-bill/read.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
-import { dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
 import { costCodeId, employeeId, partyId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
 import type { Project } from '@lowtide/core/ledger/project.ts';
 import type { TaxCode } from '@lowtide/core/ledger/tax-code.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
-import { quantity, rate } from '@lowtide/core/money/quantity.ts';
+import { quantity } from '@lowtide/core/money/quantity.ts';
 import { booksSpan } from '@lowtide/core/months/books-span.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
+import { activities, equipmentList } from './equipment-use-queries.ts';
+import { postedHoursOf, type WorkedDays } from './worked-hours-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { payrolls } from '../labor/payroll-queries.ts';
 import { rateRules } from '../rates/rate-queries.ts';
@@ -34,6 +33,8 @@ export async function sheetBasis(db: Db, projects: readonly Project[], today: Is
     suppliers: await suppliers(db),
     clients: await parties(db, 'client'),
     employees: await employees(db),
+    equipment: await equipmentList(db),
+    activities: await activities(db),
     costRules: await rateRules(db, 'cost'),
     payrolls: await payrolls(db),
     projects,
@@ -89,15 +90,20 @@ export async function parties(db: Db, kind: 'client' | 'supplier'): Promise<read
 
 /** Everybody who works, by code. */
 export async function people(db: Db) {
-  return db.selectFrom('employee').select(['id', 'code', 'name', 'job_role']).orderBy('code').execute();
+  return db
+    .selectFrom('employee')
+    .select(['id', 'code', 'name', 'job_role', 'usual_hours_e4'])
+    .orderBy('code')
+    .execute();
 }
 
 export async function employees(db: Db): Promise<readonly Employee[]> {
-  return (await people(db)).map(({ id, code, name, job_role }) => ({
+  return (await people(db)).map(({ id, code, name, job_role, usual_hours_e4 }) => ({
     id: employeeId(id),
     code,
     name,
     jobRole: job_role,
+    usualHours: quantity(usual_hours_e4),
   }));
 }
 
@@ -135,33 +141,10 @@ export async function knownBills(db: Db, numbers: readonly string[]): Promise<re
   return rows.map(({ key }) => key);
 }
 
-/** Hours posted for some days, by person, day and coding; reversed ones do not count. */
-export async function hoursThere(
-  db: Db,
-  { from, through }: { readonly from: IsoDate; readonly through: IsoDate },
-): Promise<readonly HoursThere[]> {
-  const { rows } = await sql<Readonly<Record<string, number | string | null>>>`
-    SELECT w.employee_id, w.worked_on, w.project_id, w.phase_id, w.cost_code_id, w.cost_type, w.pay,
-      SUM(w.hours_e4) AS hours, SUM(w.cost_cents) AS cost, SUM(w.overhead_cents) AS overhead,
-      MAX(ifnull(w.rate_rule_id, 0)) AS rule, MAX(w.rate_e4) AS rate
-    FROM worked_hours w JOIN document d ON d.id = w.document_id
-    WHERE w.worked_on BETWEEN ${dayNumber(from)} AND ${dayNumber(through)} AND ${notReversed('d', EVERYTHING)}
-    GROUP BY 1, 2, 3, 4, 5, 6, 7`.execute(db);
-  return rows.map((row) => {
-    const { project, phase, costCode, costType } = dimensionsOf(row);
-    return {
-      employee: employeeId(Number(row['employee_id'])),
-      workedOn: dayOf(Number(row['worked_on'])),
-      coding:
-        project === null || costCode === null || costType === null
-          ? null
-          : codingKey({ project, phase, costCode, costType }),
-      pay: String(row['pay']) as PayKind,
-      hours: quantity(Number(row['hours'])),
-      cost: cents(Number(row['cost'])),
-      overhead: cents(Number(row['overhead'])),
-      rule: Number(row['rule']),
-      rate: rate(Number(row['rate'])),
-    };
-  });
+/** Hours posted for some days as a sheet is read beside them. */
+export async function hoursThere(db: Db, days: WorkedDays): Promise<readonly HoursThere[]> {
+  return (await postedHoursOf(db, days)).map(({ coding, ...posted }) => ({
+    ...posted,
+    coding: coding === null ? null : codingKey(coding),
+  }));
 }

@@ -6,10 +6,8 @@ import { Sheet, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { bounds } from '../ledger/as-of-queries.ts';
-import { postDocument } from '../ledger/post-document-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { companyAt, companyOf } from '../records/company-queries.ts';
 import {
@@ -22,9 +20,9 @@ import {
   type StoredDraft,
 } from './draft-queries.ts';
 import { knownBills } from './catalog-queries.ts';
-import { sheetRead, type ReadSheet } from './sheet-queries.ts';
-import { insertPayroll } from '../labor/payroll-queries.ts';
-import { insertWorkedHours } from './worked-hours-queries.ts';
+import { postReading } from './post-sheet-queries.ts';
+import { previewOf } from './preview-queries.ts';
+import { sheetRead } from './sheet-queries.ts';
 
 export function draftRoutes(router: Router, context: Context): void {
   read(router, context, 'drafts', async (db, { query }) => ({
@@ -64,17 +62,7 @@ async function postDraft(
   const stored = await draft(trx, id);
   refuseOtherVersion(stored, body.version);
   const { reading } = await sheetRead(trx, { month: body.month, today: acting.today }, sheetOf(stored));
-  if (reading.problems.length > 0) throw new Refusal(reading.problems);
-  if (reading.warnings.length > 0 && !body.acceptWarnings) {
-    throw new Refusal([{ at: '', kind: 'warnings-open', count: reading.warnings.length }]);
-  }
-  const documents: Answer<'postDraft'>['documents'] = [];
-  for (const { worked, paid, ...posting } of reading.postings) {
-    const posted = await postDocument(trx, posting, acting);
-    await insertWorkedHours(trx, posted.id, worked);
-    if (paid !== null) await insertPayroll(trx, posted.id, paid);
-    documents.push(posted);
-  }
+  const documents = await postReading(trx, reading, { ...acting, acceptWarnings: body.acceptWarnings });
   await deleteDraft(trx, id);
   await audit(trx, acting, {
     action: `post ${stored.kind}`,
@@ -110,26 +98,6 @@ async function answer(
   const read = await sheetRead(db, { month, today }, sheet);
   const made = await previewOf(db, month, read);
   return { ...summary(stored), sheet, preview: made, knownBills: [...read.known.billNumbers] };
-}
-
-async function previewOf(db: Db, month: Month, { known, reading }: ReadSheet): Promise<Answer<'draft'>['preview']> {
-  const { percentDecimals } = await companyAt(db, await bounds(db, { through: month, known: null }));
-  const positions = [];
-  for (const project of new Set(reading.costs.map(({ project: { id } }) => id))) {
-    const [standing] = await standingProjects(db, { through: month, known: null }, { only: project });
-    if (standing) positions.push(standing.position);
-  }
-  const { problems, warnings, posts, effects, ...sums } = sheetPreview(reading, known, {
-    positions,
-    kept: percentDecimals,
-  });
-  return {
-    ...sums,
-    problems: [...problems],
-    warnings: [...warnings],
-    posts: [...posts],
-    effects: effects.map((effect) => ({ ...effect, budgetLeft: [...effect.budgetLeft] })),
-  };
 }
 
 function summary(stored: StoredDraft): Answer<'drafts'>['rows'][number] {

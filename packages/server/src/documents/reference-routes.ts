@@ -9,8 +9,10 @@ import type { Context } from '../http/context.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { projects } from '../projects/project-queries.ts';
 import { accounts } from '../records/company-queries.ts';
+import { activities, equipmentList } from './equipment-use-queries.ts';
 import { costCodes, parties, people, suppliers, taxCodes } from './catalog-queries.ts';
-import { lastBillRows } from './reference-queries.ts';
+import { mondayOf } from '@lowtide/core/calendar/iso-date.ts';
+import { lastBillRows, lastWeekRows } from './reference-queries.ts';
 
 /** What a picker shows of anything. */
 function named({ id, code, name }: { readonly id: number; readonly code: string; readonly name: string }) {
@@ -24,6 +26,8 @@ export function referenceRoutes(router: Router, context: Context): void {
       suppliers: (await parties(db, 'supplier')).map(named),
       clients: (await parties(db, 'client')).map(named),
       employees: (await people(db)).map(named),
+      equipment: (await equipmentList(db)).map(named),
+      activities: (await activities(db)).map(named),
       projects: (await projects(db)).map((project) => ({
         id: project.id,
         code: project.code,
@@ -62,6 +66,9 @@ export function referenceRoutes(router: Router, context: Context): void {
     };
   });
 
+  read(router, context, 'lastWeek', async (db, { query }) => ({
+    rows: await lastWeekRows(db, mondayOf(query.weekOn)),
+  }));
   read(router, context, 'lastBill', async (db, { query }) => {
     const supplier = found(await suppliers(db), query.supplier);
     return { rows: supplier.kind === 'found' ? await lastBillRows(db, supplier.value.id) : [] };

@@ -5,6 +5,7 @@ import type { Context } from '../http/context.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { projects } from '../projects/project-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
+import { usesThere } from './equipment-use-queries.ts';
 import { codingStands, hoursThere, sheetBasis } from './catalog-queries.ts';
 
 /** What whoever types a sheet reads it against, to work out its preview without asking again. */
@@ -21,6 +22,8 @@ export function sheetBasisRoutes(router: Router, context: Context): void {
       suppliers: [...basis.suppliers],
       clients: [...basis.clients],
       employees: [...basis.employees],
+      equipment: basis.equipment.map((each) => ({ ...each, rates: [...each.rates] })),
+      activities: [...basis.activities],
       costRules: [...basis.costRules],
       payrolls: [...basis.payrolls],
       projects: basis.projects.map(projectAnswer),
@@ -39,6 +42,7 @@ export function sheetBasisRoutes(router: Router, context: Context): void {
   });
   read(router, context, 'hoursThere', async (db, { query }) => ({
     rows: [...(await hoursThere(db, query))],
+    uses: [...(await usesThere(db, query))],
   }));
 }
 

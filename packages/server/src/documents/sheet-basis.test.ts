@@ -68,7 +68,13 @@ async function browserPreview(app: TestApp, typed: unknown, knownBills: readonly
     worked === null
       ? null
       : HoursThere.parse(await app.ask(`/hours-there?from=${worked.from}&through=${worked.through}`));
-  const names = { workingMonth: month('2027-01'), stands, billNumbers: knownBills, hoursThere: hours?.rows ?? [] };
+  const names = {
+    workingMonth: month('2027-01'),
+    stands,
+    billNumbers: knownBills,
+    hoursThere: hours?.rows ?? [],
+    usesThere: hours?.uses ?? [],
+  };
   const catalog = catalogOf(basis, names);
   return sheetPreview(sheetKind(sheet.kind).read(sheet, catalog), catalog, { positions, kept: basis.percentDecimals });
 }

@@ -2,16 +2,17 @@ import { stringify } from 'csv-stringify/sync';
 import type { Router } from 'express';
 import { lastDay } from '@lowtide/core/calendar/month.ts';
 import { fileColumns, fileRows, sheetsOfFile } from '@lowtide/core/documents/sheet-file.ts';
-import { sheetKind } from '@lowtide/core/documents/sheets.ts';
+import { sheetKind, sheetOfDocument } from '@lowtide/core/documents/sheets.ts';
 import { inertText } from '@lowtide/core/files/csv-text.ts';
 import { SheetFileParams, SheetFileQuery } from '@lowtide/core/wire/entry.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
-import { file, write } from '../http/api.ts';
+import { file, read, write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { csvTable } from '../http/csv-table.ts';
-import { acceptedOr } from '../http/refusal.ts';
+import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
+import { document } from './document-queries.ts';
 import { insertDraft } from './draft-queries.ts';
 import { postedSheets } from './sheet-file-queries.ts';
 
@@ -26,6 +27,13 @@ export function sheetFileRoutes(router: Router, context: Context): void {
       return { kind, csv: stringify([names, ...lines]) };
     },
     send: (res, { kind, csv }) => void res.type('text/csv').attachment(`${kind}.csv`).send(csv),
+  });
+  read(router, context, 'postedSheet', async (db, { params }) => {
+    const { answer } = await document(db, params.id);
+    const kind = sheetOfDocument(answer.kind);
+    const [sheet] = kind === undefined ? [] : await postedSheets(db, kind, { id: params.id });
+    if (sheet === undefined) throw new Refusal([{ at: '', kind: 'not-there', subject: 'document' }], 404);
+    return { sheet };
   });
   write(router, context, 'importSheets', async (trx, { params: { kind }, body }, acting) => {
     const { dayOrder } = await companyOf(trx);

@@ -62,7 +62,7 @@ test('posted bills go out line by line, their days as they were posted, and come
 test('weeks of hours come back as a sheet each', async () => {
   const csv = await saved('hours', '?from=2027-01-11&through=2027-01-31');
   expect(csv.split('\n')[0]).toBe(
-    'weekOn,employee,project,code,costType,mon,tue,wed,thu,fri,sat,sun,pay,billable,text',
+    'weekOn,employee,project,code,costType,mon,tue,wed,thu,fri,sat,sun,pay,billable,activity,text',
   );
   const { drafts } = await imported('hours', csv);
   expect(drafts).toMatchObject([

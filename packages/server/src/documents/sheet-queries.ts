@@ -7,6 +7,7 @@ import type { SheetReading } from '@lowtide/core/documents/sheet-reading.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import type { Db } from '../database/schema.ts';
 import { projects } from '../projects/project-queries.ts';
+import { usesThere } from './equipment-use-queries.ts';
 import { codingStands, hoursThere, knownBills, sheetBasis } from './catalog-queries.ts';
 
 /** A sheet as core reads it, with what it was read against. */
@@ -37,6 +38,7 @@ export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet
     ),
     billNumbers: await knownBills(db, billNumbers),
     hoursThere: worked === null ? [] : await hoursThere(db, worked),
+    usesThere: worked === null ? [] : await usesThere(db, worked),
   });
   return { known, reading: kind.read(sheet, known) };
 }

@@ -127,7 +127,7 @@ export function write<N extends EndpointName, Prepared = undefined>(
         const given = await answer(
           trx,
           asked,
-          { ...stamped, today: context.clock.today() },
+          { ...stamped, today: context.clock.today(), actor },
           { prepared: ready, progress },
         );
         if (!isAudited(trx) && !endpoint.isUnaudited) {
@@ -176,7 +176,7 @@ export function act<N extends EndpointName>(
     const recorded: Call['recorded'] = (work) =>
       books.writer.transaction().execute(async (trx) => {
         const stamped = await stamp(trx, clock.now(), actor ?? { name: '', from: req.ip ?? '' });
-        return work(trx, { ...stamped, today: clock.today() });
+        return work(trx, { ...stamped, today: clock.today(), actor });
       });
     res.json(await answer(asked, { actor, req, res, recorded }));
   });

@@ -44,6 +44,8 @@ export interface Context {
 /** Who records, from where, when, and on which day it is. */
 export interface Acting extends Stamp {
   readonly today: IsoDate;
+  /** Null for a bulk load, and where nobody is signed in. */
+  readonly actor: Actor | null;
 }
 
 /** Who reads, and on which day. */

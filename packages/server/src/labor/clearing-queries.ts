@@ -1,4 +1,6 @@
-import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { codingKey } from '@lowtide/core/budget/budget-against-actual.ts';
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import type {
   AppliedHours,
   ClearingPeriod,
@@ -6,13 +8,13 @@ import type {
   SettledDifference,
 } from '@lowtide/core/labor/period-clearing.ts';
 import type { TrueUpShare } from '@lowtide/core/labor/true-up.ts';
-import { dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
 import { employeeId } from '@lowtide/core/ledger/ids.ts';
-import { cents } from '@lowtide/core/money/cents.ts';
-import { quantity } from '@lowtide/core/money/quantity.ts';
+import { cents, difference, sum } from '@lowtide/core/money/cents.ts';
+import { quantity, sumQuantity } from '@lowtide/core/money/quantity.ts';
 import { sql } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import type { Db, Trx } from '../database/schema.ts';
+import { postedHoursOf, type WorkedDays } from '../documents/worked-hours-queries.ts';
 import { Refusal } from '../http/refusal.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
@@ -41,27 +43,20 @@ export async function clearingPeriod(db: Db, { id, from, through }: KnownPayroll
   };
 }
 
-/** What labor clearing was credited with for hours of some days, by person, day and coding. */
-export async function appliedHours(
-  db: Db,
-  { from, through }: { readonly from: IsoDate; readonly through: IsoDate },
-): Promise<readonly AppliedHours[]> {
-  const { rows } = await sql<Readonly<Record<string, number | string | null>>>`
-    SELECT w.employee_id, w.worked_on, w.project_id, w.phase_id, w.cost_code_id, w.cost_type, SUM(w.hours_e4) AS hours,
-      SUM(w.cost_cents - w.overhead_cents) AS applied
-    FROM worked_hours w JOIN document d ON d.id = w.document_id
-    WHERE w.worked_on BETWEEN ${dayNumber(from)} AND ${dayNumber(through)} AND ${notReversed('d', EVERYTHING)}
-    GROUP BY 1, 2, 3, 4, 5, 6`.execute(db);
-  return rows.map((row) => {
-    const { project, phase, costCode, costType } = dimensionsOf(row);
-    const isCoded = project !== null && costCode !== null && costType !== null;
-    return {
-      employee: employeeId(Number(row['employee_id'])),
-      workedOn: dayOf(Number(row['worked_on'])),
-      coding: isCoded ? { project, phase, costCode, costType } : null,
-      hours: quantity(Number(row['hours'])),
-      applied: cents(Number(row['applied'])),
-    };
+/** What labor clearing was credited with for hours of some days, by person, day and coding, however they were paid. */
+export async function appliedHours(db: Db, days: WorkedDays): Promise<readonly AppliedHours[]> {
+  const lines = groupedBy(
+    await postedHoursOf(db, days),
+    ({ employee, workedOn, coding }) => `${employee} ${workedOn} ${coding === null ? '' : codingKey(coding)}`,
+  );
+  return [...lines.values()].flatMap((own) => {
+    const [first] = own;
+    if (first === undefined) return [];
+    const { employee, workedOn, coding } = first;
+    const hours = sumQuantity(own.map((each) => each.hours));
+    return [
+      { employee, workedOn, coding, hours, applied: sum(own.map(({ cost, overhead }) => difference(cost, overhead))) },
+    ];
   });
 }
 
@@ -87,6 +82,15 @@ async function settledDifferences(db: Db, payroll: number): Promise<readonly Set
     employee: employee === null ? null : employeeId(employee),
     amount: cents(amount),
   }));
+}
+
+/** How many payrolls count, and how many of them no true-up has brought to what was paid. */
+export async function trueUpState(db: Db): Promise<{ readonly periods: number; readonly withoutTrueUp: number }> {
+  const { rows } = await sql<{ periods: number; without: number }>`
+    SELECT COUNT(*) AS periods, SUM(NOT EXISTS (SELECT 1 FROM true_up_line t JOIN document u ON u.id = t.document_id
+      WHERE t.payroll_id = p.document_id AND ${notReversed('u', EVERYTHING)})) AS without
+    FROM payroll p JOIN document d ON d.id = p.document_id WHERE ${notReversed('d', EVERYTHING)}`.execute(db);
+  return { periods: rows[0]?.periods ?? 0, withoutTrueUp: rows[0]?.without ?? 0 };
 }
 
 /** The latest true-up of a payroll that counts; undefined where there is none. */
@@ -126,8 +130,10 @@ export async function clearingBalance(db: Db): Promise<{ readonly balanceCents: 
   const { rows } = await sql<{ balance: number; applied: number; paid: number; settled: number }>`SELECT
     ifnull((SELECT -SUM(m.amount_cents) FROM account_month m JOIN account a ON a.id = m.account_id
       WHERE a.role = 'labor-clearing'), 0) AS balance,
-    ifnull((SELECT SUM(w.cost_cents - w.overhead_cents) FROM worked_hours w JOIN document d ON d.id = w.document_id
-      WHERE ${notReversed('d', EVERYTHING)}), 0) AS applied,
+    ifnull((SELECT SUM(cost_cents - overhead_cents) FROM worked_hours), 0)
+      - ifnull((SELECT SUM(w.cost_cents - w.overhead_cents) FROM document r
+        CROSS JOIN document d ON d.id = r.reverses_id AND d.kind = 'hours'
+        CROSS JOIN worked_hours w ON w.document_id = d.id WHERE r.reverses_id IS NOT NULL), 0) AS applied,
     ifnull((SELECT SUM(l.gross_cents + l.taxes_cents + l.insurance_cents + l.benefits_cents) FROM payroll_line l
       JOIN document d ON d.id = l.document_id WHERE ${notReversed('d', EVERYTHING)}), 0)
       + ifnull((SELECT SUM(p.fee_cents) FROM payroll p JOIN document d ON d.id = p.document_id

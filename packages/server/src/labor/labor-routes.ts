@@ -31,6 +31,7 @@ import {
   insertTrueUp,
   payrollOf,
   trueUpOf,
+  trueUpState,
   type KnownPayroll,
 } from './clearing-queries.ts';
 import { payrolls } from './payroll-queries.ts';
@@ -52,6 +53,7 @@ export function laborRoutes(router: Router, context: Context): void {
       ...(await clearingBalance(db)),
     };
   });
+  read(router, context, 'laborState', async (db) => trueUpState(db));
   read(router, context, 'clearingOf', async (db, { params }) => {
     const known = await payrollOf(db, params.id);
     const rows = clearingRows(await clearingPeriod(db, known));

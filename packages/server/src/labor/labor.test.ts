@@ -165,3 +165,15 @@ test('one wrong day is taken back by its own row; the week it was posted with is
   await app.order('POST', `/documents/${week?.id}/reversal`, reversal);
   expect(await costOf('DUNE')).toBe(before);
 });
+
+test('what payroll left owed is paid from the bank, all of it or a part, and never more', async () => {
+  const [owed] = (await app.ask<{ rows: { code: string; owedCents: number }[] }>('/payroll-liabilities')).rows;
+  const pay = (amount: string) => ({ account: owed?.code ?? '', paidOn: '1/31', amount });
+  const all = ((owed?.owedCents ?? 0) / 100).toFixed(2);
+  expect(owed?.owedCents).toBeGreaterThan(0);
+  expect(await app.refused('POST', '/liability-payments', pay(`=${all}+0.01`))).toEqual(['amount over-open-amount']);
+  const { id } = await app.order<{ id: number }>('POST', '/liability-payments', pay(all));
+  const { document } = await app.ask<{ document: { kind: string; memo: string } }>(`/documents/${id}`);
+  expect(document).toMatchObject({ kind: 'payment', memo: 'Net pay' });
+  expect((await app.ask<{ rows: { owedCents: number }[] }>('/payroll-liabilities')).rows[0]?.owedCents).toBe(0);
+});

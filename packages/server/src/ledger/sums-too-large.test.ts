@@ -41,6 +41,8 @@ test('bills that would take the books beyond what they can add up are refused at
     fade: '&from=2027-01',
     'income-statement': '&from=2027-01',
     hours: '&from=2027-01',
+    'labor-composition': '&from=2027-01',
+    'certified-payroll': '&week=2027-01-11',
   };
   for (const name of REPORT_NAMES) {
     const { status } = await app.send('GET', `${reportOf(name).path}?through=2027-01${more[name] ?? ''}`);

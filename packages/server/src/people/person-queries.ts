@@ -103,3 +103,15 @@ export async function employeeCodes(db: Db): Promise<ReadonlyMap<number, string>
   const rows = await db.selectFrom('employee').select(['id', 'code']).execute();
   return new Map(rows.map(({ id, code }) => [id, code]));
 }
+
+/** Whose hours somebody's account is of; null where it is of no employee, or of nobody signed in. */
+export async function employeeOf(db: Db, person: number | null) {
+  if (person === null) return null;
+  const row = await db
+    .selectFrom('person as p')
+    .innerJoin('employee as e', 'e.id', 'p.employee_id')
+    .select(['e.id', 'e.code', 'e.name', 'e.usual_hours_e4 as usualHours'])
+    .where('p.id', '=', person)
+    .executeTakeFirst();
+  return row ?? null;
+}

@@ -156,3 +156,12 @@ export async function latestOwnRule(db: Db, employee: number): Promise<RateRule 
     AND r.project_id IS NULL AND r.client_id IS NULL AND ${HOLDS} ORDER BY r.effective_on DESC LIMIT 1`.execute(db);
   return rows.map(ruleOf)[0];
 }
+
+/** The rules of a side that held at a moment: recorded by then, and neither replaced nor withdrawn before. */
+export async function rulesAsOf(db: Db, side: RateSide, moment: number): Promise<readonly RateRule[]> {
+  const { rows } = await sql<RuleRow>`SELECT r.* FROM rate_rule r WHERE r.side = ${side} AND r.is_withdrawn = 0
+    AND r.recorded_at <= ${moment}
+    AND NOT EXISTS (SELECT 1 FROM rate_rule n WHERE n.replaces_id = r.id AND n.recorded_at <= ${moment})
+    ORDER BY r.id`.execute(db);
+  return rows.map(ruleOf);
+}

@@ -6,12 +6,12 @@ import type { DayReading } from '@lowtide/core/calendar/typed-date.ts';
 import { readRate } from '@lowtide/core/rates/read-rate.ts';
 import { audit } from '../audit/audit-queries.ts';
 import type { Db } from '../database/schema.ts';
-import { parties, people } from '../documents/catalog-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { projects } from '../projects/project-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
+import { refuseOverheadTwice } from './overhead-twice-queries.ts';
+import { rateBasis } from './rate-basis-queries.ts';
 import { insertRule, listedRules, withdrawRule, type ListedRule } from './rate-queries.ts';
 
 /** What hours cost and are billed at, and what that is made up of. */
@@ -20,10 +20,9 @@ export function rateRoutes(router: Router, context: Context): void {
     rows: (await listedRules(db, side, { withPast: past === 'yes' })).map(rowOf),
   }));
   write(router, context, 'addRate', async (trx, { body }, acting) => {
-    const days = await dayReading(trx, acting.today);
-    const basis = { employees: await people(trx), clients: await parties(trx, 'client') };
-    const rate = acceptedOr(readRate(body, { ...basis, projects: await projects(trx), days }));
+    const rate = acceptedOr(readRate(body, await rateBasis(trx, acting.today)));
     const { scope, ...rule } = rate;
+    await refuseOverheadTwice(trx, body.side === 'cost' ? [rate.rates] : []);
     const id = await insertRule(trx, { side: body.side, ...scope, ...rule }, acting);
     await audit(trx, acting, {
       action: `add ${body.side} rate`,
@@ -52,6 +51,10 @@ type Trx = Parameters<typeof insertRule>[0];
 async function changeParts(trx: Trx, body: Asked<'changePart'>['body'], acting: Acting): Promise<Answer<'changePart'>> {
   const { effectiveOn, changed } = await changedRules(trx, body, acting.today);
   if (changed.length === 0) throw new Refusal([{ at: 'name', kind: 'not-there', subject: 'part of a rate' }]);
+  await refuseOverheadTwice(
+    trx,
+    changed.map(({ after }) => after.rates),
+  );
   for (const { rule, after } of changed) {
     const { employee, role, project, client } = rule;
     const scope = { employee, role, project, client };
@@ -102,9 +105,9 @@ function nameOf({
   return [employee, role, project, client].filter(Boolean).join(' · ') || 'company';
 }
 
-function rowOf({ id, whom, role, effectiveOn, rates, ...rule }: ListedRule): Answer<'rates'>['rows'][number] {
+function rowOf({ id, whom, role, activity, effectiveOn, rates, ...rule }: ListedRule): Answer<'rates'>['rows'][number] {
   return {
-    ...{ id, ...whom, role: role ?? '', effectiveOn, rates },
+    ...{ id, ...whom, role: role ?? '', activity: activity ?? '', effectiveOn, rates },
     buildUp: rule.buildUp === null ? null : [...rule.buildUp],
     ...{ note: rule.note, recordedAt: new Date(rule.recordedAt).toISOString(), recordedBy: rule.recordedBy },
     isPast: rule.isPast,

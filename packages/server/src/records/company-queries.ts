@@ -19,6 +19,8 @@ export interface Company {
   readonly forecastMonths: number | null;
   /** How days written in figures are read. */
   readonly dayOrder: DayOrder;
+  /** Whether hours that people enter themselves need approval. */
+  readonly approveHours: boolean;
 }
 
 /** The company of the books, or null before they are set up. */
@@ -34,6 +36,7 @@ export async function companyIfAny(db: Db): Promise<Company | null> {
       'locked_through',
       'forecast_months',
       'day_order',
+      'approve_hours',
     ])
     .executeTakeFirst();
   if (!row) return null;
@@ -46,6 +49,7 @@ export async function companyIfAny(db: Db): Promise<Company | null> {
     lockedThrough: row.locked_through === null ? null : monthAt(row.locked_through),
     forecastMonths: row.forecast_months,
     dayOrder: row.day_order === 'day first' ? 'day first' : 'month first',
+    approveHours: row.approve_hours === 1,
   };
 }
 

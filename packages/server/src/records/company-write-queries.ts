@@ -15,6 +15,7 @@ export interface CompanyValues {
   readonly percentDecimals: number | null;
   readonly forecastMonths: number | null;
   readonly dayOrder: DayOrder;
+  readonly approveHours: boolean;
 }
 
 /** Sets the books up: the company, and a chart with an account for every role. */
@@ -58,6 +59,7 @@ function columns(values: CompanyValues) {
     percent_decimals: values.percentDecimals,
     forecast_months: values.forecastMonths,
     day_order: values.dayOrder,
+    approve_hours: values.approveHours ? 1 : 0,
   };
 }
 

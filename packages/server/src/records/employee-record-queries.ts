@@ -14,16 +14,19 @@ export const employeeStore: RecordStore = {
   all: async (db) => {
     const rows = await db
       .selectFrom('employee')
-      .select(['id', 'code', 'name', 'job_role', 'version'])
+      .select(['id', 'code', 'name', 'job_role', 'usual_hours_e4', 'version'])
       .orderBy('code')
       .execute();
     const book = rateBook(await rateRules(db, 'cost'));
-    return rows.map(({ id, version, code, name, job_role }) => {
+    return rows.map(({ id, version, code, name, job_role, usual_hours_e4 }) => {
       const [own] = usualRules(book, { employee: id, role: '' }).filter(({ employee }) => employee === id);
       const costRate = own === undefined ? '' : typed.decimal(own.rates.regular.rate);
       return {
         ...{ id, version },
-        fields: { code, name, jobRole: job_role, costRate, rateFrom: own?.effectiveOn ?? '' },
+        fields: {
+          ...{ code, name, jobRole: job_role, usualHours: typed.decimal(usual_hours_e4) },
+          ...{ costRate, rateFrom: own?.effectiveOn ?? '' },
+        },
       };
     });
   },
@@ -36,7 +39,7 @@ export const employeeStore: RecordStore = {
     return row?.id;
   },
   insert: async (trx, record, recording) => {
-    const values = { code: textOf(record, 'code'), name: textOf(record, 'name'), job_role: textOf(record, 'jobRole') };
+    const values = { code: textOf(record, 'code'), ...namedValues(record) };
     const id = Number((await trx.insertInto('employee').values(values).executeTakeFirstOrThrow()).insertId);
     await setRate(trx, id, record, recording);
     return id;
@@ -45,8 +48,7 @@ export const employeeStore: RecordStore = {
     await trx
       .updateTable('employee')
       .set((eb) => ({
-        name: textOf(record, 'name'),
-        job_role: textOf(record, 'jobRole'),
+        ...namedValues(record),
         version: eb('version', '+', 1),
       }))
       .where('id', '=', id)
@@ -55,6 +57,15 @@ export const employeeStore: RecordStore = {
   },
   problems: async () => [],
 };
+
+const USUAL_WEEK = 400_000;
+
+function namedValues(record: ReadRecord) {
+  return {
+    ...{ name: textOf(record, 'name'), job_role: textOf(record, 'jobRole') },
+    usual_hours_e4: numberOf(record, 'usualHours') ?? USUAL_WEEK,
+  };
+}
 
 /** Adds the rate where it is another than the one that counts already. A first one counts from the first day of the books. */
 async function setRate(trx: Trx, employee: number, record: ReadRecord, recording: Recording): Promise<void> {

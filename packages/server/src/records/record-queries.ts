@@ -99,6 +99,8 @@ export async function references(db: Db): Promise<(kind: RecordKind) => readonly
     project: await db.selectFrom('project').select(columns).orderBy('code').execute(),
     'cost-code': await db.selectFrom('cost_code').select(columns).orderBy('code').execute(),
     'tax-code': await db.selectFrom('tax_code').select(columns).orderBy('code').execute(),
+    activity: await db.selectFrom('activity').select(columns).orderBy('code').execute(),
+    equipment: await db.selectFrom('equipment').select(columns).orderBy('code').execute(),
     employee: await db.selectFrom('employee').select(columns).orderBy('code').execute(),
     account: await db.selectFrom('account').select(columns).orderBy('code').execute(),
   };
@@ -111,4 +113,14 @@ export async function versionOf(db: Db, table: VersionedTable, id: number): Prom
 }
 
 export type VersionedTable =
-  'account' | 'tax_code' | 'party' | 'employee' | 'cost_code' | 'project' | 'phase' | 'budget_line';
+  | 'account'
+  | 'tax_code'
+  | 'party'
+  | 'employee'
+  | 'cost_code'
+  | 'project'
+  | 'phase'
+  | 'budget_line'
+  | 'activity'
+  | 'equipment'
+  | 'overhead_pool';

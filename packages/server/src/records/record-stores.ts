@@ -1,5 +1,7 @@
 import type { RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import { accountStore, costCodeStore, partyStore, taxCodeStore } from './coded-record-queries.ts';
+import { activityStore, equipmentStore } from './equipment-record-queries.ts';
+import { overheadPoolStore } from './overhead-pool-record-queries.ts';
 import { employeeStore } from './employee-record-queries.ts';
 import { budgetLineStore } from './budget-record-queries.ts';
 import { contractChangeStore, estimateOverrideStore } from './dated-record-queries.ts';
@@ -14,6 +16,9 @@ export const STORES: Readonly<Record<RecordKind, RecordStore>> = {
   client: partyStore('client'),
   supplier: partyStore('supplier'),
   employee: employeeStore,
+  activity: activityStore,
+  equipment: equipmentStore,
+  'overhead-pool': overheadPoolStore,
   'cost-code': costCodeStore,
   project: projectStore,
   phase: phaseStore,
@@ -29,6 +34,9 @@ export const TABLES: Readonly<Partial<Record<RecordKind, VersionedTable>>> = {
   client: 'party',
   supplier: 'party',
   employee: 'employee',
+  activity: 'activity',
+  equipment: 'equipment',
+  'overhead-pool': 'overhead_pool',
   'cost-code': 'cost_code',
   project: 'project',
   phase: 'phase',

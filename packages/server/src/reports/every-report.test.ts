@@ -40,6 +40,8 @@ const PARAMETERS: Readonly<Partial<Record<ReportName, string>>> = {
   profitability: '&from=2027-01&by=project',
   'income-statement': '&from=2027-01',
   hours: '&from=2027-01&by=person',
+  'labor-composition': '&from=2027-01',
+  'certified-payroll': '&week=2027-01-11',
 };
 const questionOf = (name: ReportName): string => `through=2027-01${PARAMETERS[name] ?? ''}`;
 

@@ -1,8 +1,9 @@
 import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
-import { firstDay } from '@lowtide/core/calendar/month.ts';
+import { firstDay, month, monthNumber, monthOf, monthText } from '@lowtide/core/calendar/month.ts';
 import type { PayKind } from '@lowtide/core/documents/hours/pay.ts';
-import { cents } from '@lowtide/core/money/cents.ts';
-import { quantity } from '@lowtide/core/money/quantity.ts';
+import { cents, type Cents } from '@lowtide/core/money/cents.ts';
+import { quantity, type Quantity } from '@lowtide/core/money/quantity.ts';
+import { roundedQuotient } from '@lowtide/core/money/ratio.ts';
 import { rateBook } from '@lowtide/core/rates/applying-rule.ts';
 import { hoursReport, type HoursSums, type ReportedHours } from '@lowtide/core/reports/hours/figures.ts';
 import { sql } from 'kysely';
@@ -20,33 +21,98 @@ interface Named {
   readonly name: string;
 }
 
-/** Hours of some months with their cost and price, by person, project or role. */
+/** Hours of some months with their cost and price, by whatever was asked for. */
 export async function hoursBy(db: Db, query: Query): Promise<Answer<'hours'>> {
-  const lines = await reportedHours(db, query);
+  return hoursAnswer(db, await reportedHours(db, query), query);
+}
+
+/** The report of some lines, from the books or from elsewhere. */
+export async function hoursAnswer(
+  db: Db,
+  lines: readonly HoursLine[],
+  query: Pick<Query, 'by' | 'from' | 'through'>,
+): Promise<Answer<'hours'>> {
   const names = await namesOf(db, query.by);
-  const keyOf = ({ employee, project, role }: ReportedHours): string =>
-    query.by === 'person' ? String(employee) : query.by === 'project' ? String(project ?? '') : (role ?? '');
-  const { rows, totals } = hoursReport(lines, rateBook(await rateRules(db, 'bill')), keyOf);
+  const { rows, totals } = hoursReport(lines, rateBook(await rateRules(db, 'bill')), (line) => KEYS[query.by](line));
+  const earned = query.by === 'project' ? await earnedBy(db, query) : null;
   return {
     rows: [...rows]
-      .map(([key, sums]) => ({ ...(names.get(key) ?? unnamed(query.by, key)), ...sumsAnswer(sums) }))
-      .toSorted((one, other) => (`${one.code} ${one.name}` < `${other.code} ${other.name}` ? -1 : 1)),
+      .map(([key, sums]) => {
+        const earnedCents = earned === null || key === '' ? null : cents(earned.get(key) ?? 0);
+        return {
+          ...(names.get(key) ?? namedByKey(query.by, key, names)),
+          ...sumsAnswer(sums),
+          ...{ earnedCents, earnedPerHour: perHour(earnedCents, sums.hours) },
+        };
+      })
+      .toSorted((one, other) => (orderOf(query.by, one) < orderOf(query.by, other) ? -1 : 1)),
     totals: sumsAnswer(totals),
   };
 }
 
-function unnamed(by: Query['by'], key: string): Named {
-  return { id: null, code: '', name: by === 'project' ? 'Without a project' : key || 'No role' };
+/** Hours with the code and activity they were on. */
+export interface HoursLine extends ReportedHours {
+  readonly code: number | null;
 }
+
+const KEYS: { readonly [B in Query['by']]: (line: HoursLine) => string } = {
+  person: ({ employee }) => String(employee),
+  project: ({ project }) => String(project ?? ''),
+  role: ({ role }) => role ?? '',
+  activity: ({ activity }) => activity ?? '',
+  code: ({ code }) => String(code ?? ''),
+  month: ({ day }) => monthOf(day),
+  'person and month': ({ employee, day }) => `${employee} ${monthOf(day)}`,
+};
+
+const WITHOUT: { readonly [B in Query['by']]: string } = {
+  ...{ person: '', project: 'Without a project', role: 'No role', activity: 'No activity', code: 'No code', month: '' },
+  'person and month': '',
+};
+
+/** What a key is called that is no record of its own. */
+function namedByKey(by: Query['by'], key: string, names: ReadonlyMap<string, Named>): Named {
+  if (by === 'month') return { id: null, code: key, name: monthText(month(key)) };
+  const [employee = '', at = ''] = key.split(' ');
+  const person = by === 'person and month' ? names.get(employee) : undefined;
+  if (person === undefined) return { id: null, code: '', name: key || WITHOUT[by] };
+  return { ...person, name: `${person.name}, ${monthText(month(at))}` };
+}
+
+/** By code and name; months of a person one after the other. */
+function orderOf(by: Query['by'], { code, name }: Named): string {
+  return by === 'month' ? code : `${code} ${name}`;
+}
+
+const TABLES: { readonly [B in Query['by']]: 'employee' | 'project' | 'cost_code' | 'activity' | null } = {
+  ...{ person: 'employee', project: 'project', role: null, activity: 'activity', code: 'cost_code', month: null },
+  'person and month': 'employee',
+};
 
 async function namesOf(db: Db, by: Query['by']): Promise<ReadonlyMap<string, Named>> {
-  if (by === 'role') return new Map();
-  const table = by === 'person' ? 'employee' : 'project';
+  const table = TABLES[by];
+  if (table === null) return new Map();
   const rows = await db.selectFrom(table).select(['id', 'code', 'name']).execute();
-  return new Map(rows.map((row) => [String(row.id), row]));
+  return new Map(rows.map((row) => [by === 'activity' ? row.code : String(row.id), row]));
 }
 
-async function reportedHours(db: Db, query: Query): Promise<readonly ReportedHours[]> {
+/** What each project earned in the months. */
+async function earnedBy(
+  db: Db,
+  { from, through }: Pick<Query, 'from' | 'through'>,
+): Promise<ReadonlyMap<string, number>> {
+  const { rows } = await sql<{ project: number; earned: number }>`
+    SELECT project_id AS project, SUM(earned_cents) AS earned FROM project_month
+    WHERE month BETWEEN ${monthNumber(from)} AND ${monthNumber(through)} GROUP BY 1`.execute(db);
+  return new Map(rows.map(({ project, earned }) => [String(project), earned]));
+}
+
+/** Ten-thousandths of a currency unit; null where nothing is said or no hour was worked. */
+function perHour(earned: Cents | null, hours: Quantity): Quantity | null {
+  return earned === null || hours <= 0 ? null : quantity(roundedQuotient(earned, 1_000_000, hours));
+}
+
+async function reportedHours(db: Db, query: Query): Promise<readonly HoursLine[]> {
   const at = await bounds(db, asOf(query));
   const { rows } = await sql<{
     employee: number;
@@ -58,17 +124,19 @@ async function reportedHours(db: Db, query: Query): Promise<readonly ReportedHou
     billable: number;
     hours: number;
     cost: number;
+    activity: string | null;
+    code: number | null;
   }>`SELECT w.employee_id AS employee, e.job_role AS role, w.project_id AS project, p.client_id AS client,
       w.worked_on AS day, w.pay, w.is_billable AND p.kind = 'client' AS billable, SUM(w.hours_e4) AS hours,
-      SUM(w.cost_cents) AS cost
+      SUM(w.cost_cents) AS cost, a.code AS activity, w.cost_code_id AS code
     FROM worked_hours w JOIN document d ON d.id = w.document_id JOIN employee e ON e.id = w.employee_id
-      LEFT JOIN project p ON p.id = w.project_id
+      LEFT JOIN project p ON p.id = w.project_id LEFT JOIN activity a ON a.id = w.activity_id
     WHERE w.worked_on BETWEEN ${dayNumber(firstDay(query.from))} AND ${at.day} AND d.recorded_at <= ${at.recordedAt}
-      AND ${notReversed('d', at)}
-    GROUP BY 1, 3, 5, 6, 7`.execute(db);
+      AND ${notReversed('d', at)} ${query.project === undefined ? sql`` : sql`AND w.project_id = ${query.project}`}
+    GROUP BY 1, 3, 5, 6, 7, 10, 11`.execute(db);
   return rows.map(({ role, day, billable, hours, cost, ...row }) => ({
     ...row,
-    ...{ role: role || null, activity: null, day: dayOf(day), billable: billable === 1 },
+    ...{ role: role || null, day: dayOf(day), billable: billable === 1 },
     ...{ hours: quantity(hours), cost: cents(cost) },
   }));
 }

@@ -9,6 +9,8 @@ import { aging } from './aging-queries.ts';
 import { against } from './estimate-against-actual.ts';
 import { billable } from './billable.ts';
 import { hoursBy } from './hours-queries.ts';
+import { laborComposition } from './labor-composition-queries.ts';
+import { certifiedPayroll } from './certified-payroll-queries.ts';
 import { deadlines, fadeReport } from './outlook.ts';
 import { portfolio } from './portfolio.ts';
 import { profitability } from './profitability.ts';
@@ -28,6 +30,8 @@ export const REPORT_ANSWERS: {
   deadlines: async (db, query) => deadlines(db, asOf(query)),
   aging: async (db, query) => aging(db, query),
   hours: async (db, query) => hoursBy(db, query),
+  'certified-payroll': async (db, query) => certifiedPayroll(db, query),
+  'labor-composition': async (db, query) => laborComposition(db, query),
   billable: async (db, query) => billable(db, asOf(query)),
   'income-statement': async (db, query) => income(db, await booksRead(db, query), query.from),
   'balance-sheet': async (db, query) => balance(db, await booksRead(db, query)),

@@ -1,28 +1,27 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { dayText, isoDate, mondayOf, plusDays } from '@lowtide/core/calendar/iso-date.ts';
+import { dayText, isoDate, mondayOf, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { tenThousandths } from '@lowtide/core/money/dollars.ts';
-import { sumQuantity } from '@lowtide/core/money/quantity.ts';
+import { quantity } from '@lowtide/core/money/quantity.ts';
 import { useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { Button } from '../ui/Button.tsx';
-import { DataTable } from '../ui/DataTable.tsx';
-import type { Column } from '../ui/table-column.ts';
-import { Loading, Note } from '../ui/notes.tsx';
-import { Page } from '../ui/Page.tsx';
+import { Facts } from '../ui/Facts.tsx';
+import { Loading, Note, Refused } from '../ui/notes.tsx';
+import { Page, Scroll } from '../ui/Page.tsx';
+import { OwnWeekRow } from './OwnWeekRow.tsx';
+import { PostedHours } from './PostedHours.tsx';
+import { BLANK_ROW, useOwnWeek, type OwnRow } from './use-own-week.ts';
 
-type Row = Answer<'ownHours'>['rows'][number];
-
-/** One's own hours as they were posted, week by week. */
+/** One's own week: entered and submitted, and what of it was posted. */
 export function OwnHoursPage() {
   const { today } = useShownBooks();
   const [week, setWeek] = useViewState('week', mondayOf(today));
   const monday = mondayOf(isoDate(week));
-  const { answer, trouble } = useRead('ownHours', { query: { weekOn: monday } }, { keepLast: true });
   const move = (days: number) => () => setWeek(plusDays(monday, days));
   return (
     <Page
       title="My hours"
-      facts={`${answer?.employee ?? ''}, week of ${dayText(monday)}, as posted`}
+      facts={`Week of ${dayText(monday)}`}
       actions={
         <>
           <Button aria-label="A week earlier" onPress={move(-7)}>
@@ -34,33 +33,97 @@ export function OwnHoursPage() {
         </>
       }
     >
-      {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
-      {answer?.employee === null ? (
-        <Note>Your account is of no employee yet. Ask an administrator to name you in Settings › People.</Note>
-      ) : null}
-      {answer ? (
-        <DataTable
-          label="My hours"
-          rows={answer.rows}
-          columns={columns(answer.rows)}
-          rowKey={({ workedOn, project, work }) => `${workedOn} ${project} ${work}`}
-          empty="No hours were posted in this week."
-        />
-      ) : trouble ? null : (
-        <Loading />
-      )}
+      <OwnWeek key={monday} monday={monday} />
     </Page>
   );
 }
 
-function columns(rows: readonly Row[]): readonly Column<Row>[] {
-  return [
-    { id: 'day', head: 'Day', cell: ({ workedOn }) => dayText(workedOn), total: 'Total' },
-    { id: 'project', head: 'Project', cell: ({ project }) => project || 'No project', gives: true },
-    { id: 'work', head: 'Work', cell: ({ work }) => work, gives: true },
-    {
-      ...{ id: 'hours', head: 'Hours', figures: true, cell: ({ hours }: Row) => tenThousandths(hours, 1) },
-      total: tenThousandths(sumQuantity(rows.map(({ hours }) => hours)), 1),
-    },
-  ];
+function OwnWeek({ monday }: { readonly monday: IsoDate }) {
+  const week = useOwnWeek(monday);
+  const before = useRead('ownWeek', { query: { weekOn: plusDays(monday, -7) } });
+  const choices = useRead('ownWeekChoices', {});
+  const { answer, rows, change } = week;
+  if (week.trouble) return <Note $tone="trouble">{week.trouble.detail}</Note>;
+  if (!answer || !choices.answer) return <Loading />;
+  if (answer.employee === null) {
+    return <Note>Your account is of no employee yet. Ask an administrator to name you in Settings › People.</Note>;
+  }
+  const isOpen = answer.status === 'open' || answer.status === 'returned';
+  const last = before.answer?.rows ?? [];
+  // What was not reached yet is not wrong yet.
+  const problems = answer.problems.filter(({ kind }) => kind !== 'missing' || week.refused !== null);
+  return (
+    <Scroll>
+      <div style={{ display: 'grid', gap: 12 }}>
+        <WeekFacts answer={answer} />
+        <Standing answer={answer} />
+        <Refused why={week.refused} />
+        {rows.map((row, place) => (
+          <OwnWeekRow
+            key={place}
+            {...{ row, place, isOpen, weekOn: monday, choices: choices.answer ?? NOTHING, problems }}
+            onChange={(next) => change(rows.map((known, at) => (at === place ? next : known)))}
+            onRemove={() => change(rows.filter((_, at) => at !== place))}
+          />
+        ))}
+        {isOpen ? (
+          <div style={{ display: 'flex', flexWrap: 'wrap', gap: 8 }}>
+            <Button onPress={() => change([...rows, BLANK_ROW])}>Add a row</Button>
+            {rows.length === 0 && last.length > 0 ? (
+              <Button onPress={() => change(last.map(withoutHours))}>Take the rows of last week</Button>
+            ) : null}
+            <Button $look="primary" isDisabled={week.busy || rows.length === 0} onPress={() => void week.submit()}>
+              Submit the week
+            </Button>
+          </div>
+        ) : null}
+        {answer.status === 'submitted' || answer.status === 'approved' ? (
+          <div>
+            <Button isDisabled={week.busy} onPress={() => void week.recall()}>
+              Take it back to change it
+            </Button>
+          </div>
+        ) : null}
+        <PostedHours monday={monday} />
+      </div>
+    </Scroll>
+  );
+}
+
+const NOTHING: Answer<'ownWeekChoices'> = { projects: [], activities: [] };
+
+function withoutHours(row: OwnRow): OwnRow {
+  return { ...row, days: BLANK_ROW.days };
+}
+
+function WeekFacts({ answer: { hours, usualHours } }: { readonly answer: Answer<'ownWeek'> }) {
+  const short = quantity(usualHours - hours);
+  return (
+    <Facts
+      facts={[
+        { name: 'Hours entered', value: tenThousandths(hours) },
+        { name: 'Usual week', value: tenThousandths(usualHours) },
+        { name: short >= 0 ? 'Missing' : 'Beyond it', value: tenThousandths(quantity(Math.abs(short))) },
+      ]}
+    />
+  );
+}
+
+const STANDING = {
+  open: 'Not submitted yet. What you enter is saved as you type.',
+  submitted: 'Submitted.',
+  approved: 'Approved; it waits to be posted.',
+  posted: 'Posted. Whoever keeps the books can correct it.',
+} as const;
+
+/** How the week stands, and what it waits for. */
+function Standing({ answer: { status, reason, waitingFor } }: { readonly answer: Answer<'ownWeek'> }) {
+  if (status === 'returned') return <Note $tone="trouble">Returned: {reason} Change it and submit it again.</Note>;
+  const waits = waitingFor.length === 0 ? '' : ` It waits for ${waitingFor.join(' and ')}.`;
+  return (
+    <Note $tone={status === 'open' ? 'plain' : 'good'} role="status">
+      {STANDING[status]}
+      {waits}
+    </Note>
+  );
 }

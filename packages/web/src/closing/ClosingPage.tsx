@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { monthText, plusMonths } from '@lowtide/core/calendar/month.ts';
-import { difference } from '@lowtide/core/money/cents.ts';
+import { difference, sum, ZERO } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
@@ -86,6 +86,38 @@ function apart(off: readonly Tie[]): string | null {
   return `The books are apart by ${each.join(', ')}. Run npm run verify: it recomputes every balance and says what differs.`;
 }
 
+/** Overhead that is still to be applied for the month, and pay periods whose difference is left. */
+function useLaborSteps() {
+  const { through } = useShownBooks();
+  const { answer: overhead } = useRead('overhead', { query: { through } });
+  const { answer: labor } = useRead('laborState', {});
+  const toApply = sum((overhead?.pools ?? []).map(({ months }) => months.at(-1)?.toApplyCents ?? ZERO));
+  const left = labor?.withoutTrueUp ?? 0;
+  return [
+    ...((overhead?.pools.length ?? 0) === 0
+      ? []
+      : [
+          {
+            to: '/labor?part=overhead',
+            done: toApply === 0,
+            text: toApply === 0 ? 'Overhead is applied.' : `Overhead to apply: ${dollars(toApply)}.`,
+          },
+        ]),
+    ...((labor?.periods ?? 0) === 0
+      ? []
+      : [
+          {
+            to: '/labor?part=clearing',
+            done: left === 0,
+            text:
+              left === 0
+                ? 'Every pay period is trued up: applied and paid agree.'
+                : `Labor clearing: ${left} pay ${left === 1 ? 'period' : 'periods'} to true up.`,
+          },
+        ]),
+  ];
+}
+
 /** What the month needs before it is locked, each with its page. */
 function Steps() {
   const { frame, through } = useShownBooks();
@@ -95,6 +127,7 @@ function Steps() {
   const { answer: state } = useRead('recognitionState', { query: { through } });
   const waiting = SHEET_KINDS.filter((kind) => (drafts[kind] ?? 0) > 0);
   const off = ties.filter(({ oneCents, otherCents }) => oneCents !== otherCents).map(({ name }) => name);
+  const labor = useLaborSteps();
   const steps = [
     {
       to: '/costs',
@@ -104,6 +137,7 @@ function Steps() {
           ? 'No sheet is waiting.'
           : `Waiting: ${waiting.map((kind) => `${drafts[kind]} × ${sheetKind(kind).title}`).join(', ')}.`,
     },
+    ...labor,
     {
       to: '/earning',
       done: recognizedThrough !== null && recognizedThrough >= through && state?.changesAnything === false,

@@ -7,20 +7,22 @@ import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, plainDollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
-import { May } from '../api/session.tsx';
+import { May, useMay } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { Facts } from '../ui/Facts.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
-import { Page } from '../ui/Page.tsx';
+import { Page, Sentence } from '../ui/Page.tsx';
 import { ApplyCreditDialog } from './ApplyCreditDialog.tsx';
+import { CorrectHoursDialog } from './CorrectHoursDialog.tsx';
 import { CreditDialog } from './CreditDialog.tsx';
+import { HoursOfDocument } from './HoursOfDocument.tsx';
 import { ReverseDialog } from './ReverseDialog.tsx';
 import { SettleDialog } from './SettleDialog.tsx';
 
 type Line = Answer<'document'>['lines'][number];
-type Opened = 'reverse' | 'settle' | 'credit' | 'apply';
+type Opened = 'correct' | 'reverse' | 'settle' | 'credit' | 'apply';
 
 /** One posted document: its lines, what settles it, and what it may still go through. */
 export function DocumentPage() {
@@ -33,6 +35,7 @@ function DocumentOf({ id }: { readonly id: string }) {
   const { answer, trouble } = useRead('document', { params: { id } });
   const [open, setOpen] = useState<Opened | null>(search.get('do') === 'reverse' ? 'reverse' : null);
   const go = useGo();
+  const may = useMay();
   const show = (made: number): void => {
     setOpen(null);
     go(`/documents/${made}`);
@@ -63,11 +66,14 @@ function DocumentOf({ id }: { readonly id: string }) {
           ...(document.memo === '' ? [] : [{ name: 'Text', value: document.memo }]),
         ]}
       />
+      <Sentence>Posts: {kindOf(document.kind).posts}</Sentence>
       <Links detail={answer} />
+      {document.kind === 'hours' && may('see-pay') ? <HoursOfDocument id={id} /> : null}
       <DataTable label="Posted lines" rows={lines} columns={lineColumns(lines)} rowKey={(line) => line.id} />
       {open === 'reverse' && document.reversedBy === null ? (
         <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={show} />
       ) : null}
+      {open === 'correct' ? <CorrectHoursDialog id={document.id} onClose={() => setOpen(null)} /> : null}
       {open === 'credit' ? <CreditDialog document={document} onClose={() => setOpen(null)} onDone={show} /> : null}
       {open === 'apply' ? <ApplyCreditDialog document={document} onClose={() => setOpen(null)} /> : null}
       {open === 'settle' ? (
@@ -101,6 +107,7 @@ function Actions({ document, onOpen }: ActionsProps) {
       ) : null}
       <May do="keep-books">
         <AsOfLink to={`/settings/audit?text=${encodeURIComponent(document.number)}`}>Audit log</AsOfLink>
+        {kind === 'hours' && reversible ? <Button onPress={() => onOpen('correct')}>Correct</Button> : null}
         {reversible ? <Button onPress={() => onOpen('reverse')}>Reverse</Button> : null}
         {kind === 'invoice' && document.reversedBy === null ? (
           <Button onPress={() => onOpen('credit')}>Credit</Button>

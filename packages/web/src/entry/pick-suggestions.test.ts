@@ -7,6 +7,8 @@ const reference: Answer<'reference'> = {
   suppliers: [],
   clients: [],
   employees: [],
+  equipment: [],
+  activities: [],
   projects: [
     {
       id: 1,

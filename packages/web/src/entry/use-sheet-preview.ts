@@ -10,7 +10,7 @@ import { sheetReader, type ReadAgainst, type SheetReader } from '../workers/shee
 export type PreviewOf = (sheet: Sheet, knownBills: readonly string[]) => Promise<SheetPreview | null>;
 
 const NO_STANDS: ReadAgainst['stands'] = { stands: [], positions: [] };
-const NO_HOURS: ReadAgainst['hoursThere'] = [];
+const NOTHING_THERE = { rows: [], uses: [] };
 
 /**
  * Previews by the code that posts. The books are asked only when a project or a week is named for the first time, or after
@@ -20,6 +20,10 @@ export function useSheetPreview(month: Month): PreviewOf {
   const basisOf = useKnown('sheetBasis');
   const standsOf = useKnown('projectStands');
   const hoursOf = useKnown('hoursThere');
+  const known = useRef<{ hours: object; there: ReadAgainst['there'] }>({
+    hours: NOTHING_THERE,
+    there: { hoursThere: [], usesThere: [] },
+  });
   const reader = useRef<SheetReader | null>(null);
   useEffect(() => () => reader.current?.stop(), []);
   return async (sheet, knownBills) => {
@@ -29,10 +33,13 @@ export function useSheetPreview(month: Month): PreviewOf {
     const projects = named.toSorted((one, other) => one - other);
     const stands = projects.length === 0 ? NO_STANDS : await standsOf({ body: { through: month, projects } });
     const { worked } = sheetKind(sheet.kind).scope(sheet, { near: lastDay(month), order: basis.dayOrder });
-    const hours = worked === null ? NO_HOURS : ((await hoursOf({ query: worked }))?.rows ?? null);
+    const hours = worked === null ? NOTHING_THERE : await hoursOf({ query: worked });
     if (stands === null || hours === null) return null;
+    if (hours !== known.current.hours) {
+      known.current = { hours, there: { hoursThere: hours.rows, usesThere: hours.uses } };
+    }
     reader.current ??= sheetReader();
-    const against = { month, basis, stands, hoursThere: hours, knownBills };
+    const against = { month, basis, stands, there: known.current.there, knownBills };
     // Typing and keeping go on without a preview; posting checks everything again.
     return reader.current.preview(sheet, against).catch(() => null);
   };

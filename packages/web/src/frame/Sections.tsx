@@ -1,5 +1,6 @@
 import {
   BarChart3,
+  ClipboardCheck,
   Clock,
   HardHat,
   House,
@@ -22,6 +23,7 @@ const SECTIONS: readonly Section[] = [
   { path: '/hours', name: 'My hours', icon: Clock, may: 'own-hours', only: 'worker' },
   { path: '/costs', name: 'Costs', icon: ScrollText, may: 'read-books' },
   { path: '/labor', name: 'Labor', icon: HardHat, may: 'see-pay' },
+  { path: '/approvals', name: 'Approve', icon: ClipboardCheck, may: 'plan-projects', only: 'manager' },
   { path: '/projects', name: 'Projects', icon: House, may: 'read-projects' },
   { path: '/earning', name: 'Earning', icon: Waves, may: 'read-books' },
   { path: '/billing', name: 'Billing', icon: Receipt, may: 'read-books' },

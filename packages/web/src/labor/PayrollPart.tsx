@@ -9,6 +9,7 @@ import { Button } from '../ui/Button.tsx';
 import { useDayOrder } from '../ui/day-order.ts';
 import { DayField } from '../ui/DayField.tsx';
 import { Note } from '../ui/notes.tsx';
+import { PayrollOwed } from './PayrollOwed.tsx';
 
 const USUAL_DAYS = 14;
 
@@ -66,6 +67,7 @@ export function PayrollPart() {
         A register comes back as CSV and is imported under Costs; it is compared with the hours entered, and nothing is
         posted before you have looked at it. Where only totals are known, one row without an employee is enough.
       </p>
+      <PayrollOwed />
       <DocumentTable kind="payroll" label="Payrolls" />
     </>
   );

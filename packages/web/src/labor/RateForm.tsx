@@ -21,6 +21,10 @@ import { Page } from '../ui/Page.tsx';
 import { PickField } from '../ui/PickField.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { BuildUpGrid } from './BuildUpGrid.tsx';
+import { CopyRateDialog } from './CopyRateDialog.tsx';
+import { EffectsNote } from './RateEffects.tsx';
+import { useRateEffects } from './use-rate-effects.ts';
+import { useRoles } from './use-roles.ts';
 import { rateText, whomText, type RateRow } from './rate-words.ts';
 
 export interface RateFormProps {
@@ -70,6 +74,7 @@ export function RateForm({ side, rate, all }: RateFormProps) {
         <Field label="Note" {...field('note')} hint="Where it comes from." />
       </FieldGrid>
       <Refused why={general} />
+      <FormEffects side={side} form={form} rate={built === null ? form.rate : rateText(built.regular.rate)} />
       {side === 'bill' ? null : (
         <Parts style={{ height: heightOf(buildUp.length) }}>
           <BuildUpGrid rows={buildUp} onChange={setBuildUp} isReadOnly={!mayKeep} isAsked={isAsked} />
@@ -81,6 +86,19 @@ export function RateForm({ side, rate, all }: RateFormProps) {
   );
 }
 
+interface FormEffectsProps {
+  readonly side: 'cost' | 'bill';
+  readonly form: ReturnType<typeof firstForm>;
+  readonly rate: string;
+}
+
+/** What the rate would do to hours, while it is typed; nothing until it can be read. */
+function FormEffects({ side, form, rate }: FormEffectsProps) {
+  const effects = useRateEffects(side, rate.trim() === '' ? [] : [{ ...form, rate }]);
+  const moves = effects !== null && effects.unposted.hours + effects.posted.hours > 0;
+  return effects === null || !moves ? null : <EffectsNote side={side} effects={effects} />;
+}
+
 /** As high as the parts there are, one to type and the heads. */
 function heightOf(rows: number): number {
   const [row, heads] = [29, 30];
@@ -90,7 +108,7 @@ function heightOf(rows: number): number {
 function firstForm(rate: RateRow | null, today: string) {
   const code = (text: string): string => text.split(' ')[0] ?? '';
   return {
-    ...{ employee: code(rate?.employee ?? ''), role: rate?.role ?? '' },
+    ...{ employee: code(rate?.employee ?? ''), role: rate?.role ?? '', activity: rate?.activity ?? '' },
     ...{ project: code(rate?.project ?? ''), client: code(rate?.client ?? '') },
     effectiveOn: today,
     rate: rate === null || rate.buildUp !== null ? '' : rateText(rate.rates.regular.rate),
@@ -115,7 +133,7 @@ interface ActionsProps {
 
 function Actions({ rate, side, busy, onSave }: ActionsProps) {
   const go = useGo();
-  const [isAsking, setAsking] = useState(false);
+  const [open, setOpen] = useState<'withdraw' | 'copy' | null>(null);
   const [withdraw] = useWrite('withdrawRate');
   const list = `/labor?part=${side}`;
   const away = async (): Promise<void> => {
@@ -127,21 +145,27 @@ function Actions({ rate, side, busy, onSave }: ActionsProps) {
       <AsOfLink to={list}>All rates</AsOfLink>
       <May do="keep-books">
         {rate === null || rate.isPast ? null : (
-          <Button $look="quiet" onPress={() => setAsking(true)}>
-            Withdraw
-          </Button>
+          <>
+            <Button $look="quiet" onPress={() => setOpen('withdraw')}>
+              Withdraw
+            </Button>
+            <Button onPress={() => setOpen('copy')}>Copy to others</Button>
+          </>
         )}
         <Button $look="primary" isDisabled={busy} onPress={onSave}>
           {rate === null ? 'Save the rate' : 'Save as a new rate'}
         </Button>
       </May>
-      {isAsking && rate !== null ? (
+      {open === 'copy' && rate !== null ? (
+        <CopyRateDialog rate={rate} side={side} onClose={() => setOpen(null)} />
+      ) : null}
+      {open === 'withdraw' && rate !== null ? (
         <ConfirmDialog
           title="Withdraw this rate?"
           text={`Hours from ${dayText(rate.effectiveOn)} on take the rate before it. Posted hours keep the rate they have.`}
           button="Withdraw the rate"
           onConfirm={() => void away()}
-          onClose={() => setAsking(false)}
+          onClose={() => setOpen(null)}
         />
       ) : null}
     </>
@@ -155,14 +179,12 @@ interface WhomFieldsProps {
 /** Whom and what the rate holds for. */
 function WhomFields({ field }: WhomFieldsProps) {
   const { answer: reference } = useRead('reference', {});
-  const employees = useRead('records', { params: { kind: 'employee' } });
-  const roles = [...new Set((employees.answer?.rows ?? []).map(({ fields }) => fields['jobRole'] ?? ''))]
-    .filter((role) => role !== '')
-    .map((code) => ({ code, name: '' }));
+  const roles = useRoles();
   return (
-    <FieldGrid $columns={4}>
+    <FieldGrid $columns={5}>
       <PickField label="Employee" options={reference?.employees ?? []} {...field('employee')} hint="Or a role." />
       <PickField label="Role" options={roles} {...field('role')} hint="Both empty: everybody." />
+      <PickField label="Activity" options={reference?.activities ?? []} {...field('activity')} hint="With a role." />
       <PickField label="On project" options={reference?.projects ?? []} {...field('project')} hint="Empty: on any." />
       <PickField label="For client" options={reference?.clients ?? []} {...field('client')} hint="Empty: for any." />
     </FieldGrid>

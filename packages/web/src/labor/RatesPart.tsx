@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { tenThousandths } from '@lowtide/core/money/dollars.ts';
-import { AsOfLink, useViewState } from '../api/as-of.tsx';
+import { AsOfLink, useGo, useViewState } from '../api/as-of.tsx';
 import { useRead } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -9,6 +9,8 @@ import { DataTable } from '../ui/DataTable.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import type { Column } from '../ui/table-column.ts';
+import { ImportRatesDialog } from './ImportRatesDialog.tsx';
+import { ReRateDialog } from './ReRateDialog.tsx';
 import { PartChangeDialog } from './PartChangeDialog.tsx';
 import { madeUpText, rateText, whomText, type RateRow } from './rate-words.ts';
 
@@ -20,7 +22,9 @@ export interface RatesPartProps {
 export function RatesPart({ side }: RatesPartProps) {
   const { answer, trouble } = useRead('rates', { query: { side } });
   const [find, setFind] = useViewState('find', '');
-  const [isChanging, setChanging] = useState(false);
+  const [open, setOpen] = useState<'part' | 'import' | 're-rate' | null>(null);
+  const go = useGo();
+  const close = (): void => setOpen(null);
   const word = find.trim().toLowerCase();
   const rows = (answer?.rows ?? []).filter((row) => whomText(row).toLowerCase().includes(word));
   return (
@@ -29,15 +33,23 @@ export function RatesPart({ side }: RatesPartProps) {
         <div style={{ width: 260 }}>
           <Field label="Find by name, role or project" value={find} onChange={setFind} />
         </div>
-        {side === 'bill' ? null : (
+        <div style={{ display: 'flex', gap: 8, alignItems: 'center' }}>
+          <a href={`/api/rate-files/${side}.csv`}>Save as CSV</a>
           <May do="keep-books">
-            <Button onPress={() => setChanging(true)}>Change a part for many</Button>
+            <Button onPress={() => setOpen('import')}>Import CSV</Button>
+            <Button onPress={() => go(`/labor/rate-table?side=${side}`)}>Table of rates</Button>
+            {side === 'bill' ? null : (
+              <>
+                <Button onPress={() => setOpen('part')}>Change a part for many</Button>
+                <Button onPress={() => setOpen('re-rate')}>Re-rate posted hours</Button>
+              </>
+            )}
           </May>
-        )}
+        </div>
       </div>
       <p>
-        The most specific rate holds: employee or role on a project, for a client, then the employee, the role, and the
-        company; of these the latest on or before the day.
+        The most specific rate holds: employee or role on a project, for a client, then the employee, the role and
+        activity, the role, and the company; of these the latest on or before the day.
       </p>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
       {answer ? (
@@ -51,7 +63,9 @@ export function RatesPart({ side }: RatesPartProps) {
       ) : (
         <Loading />
       )}
-      {isChanging ? <PartChangeDialog rows={answer?.rows ?? []} onClose={() => setChanging(false)} /> : null}
+      {open === 'part' ? <PartChangeDialog rows={answer?.rows ?? []} onClose={close} /> : null}
+      {open === 'import' ? <ImportRatesDialog side={side} onClose={close} /> : null}
+      {open === 're-rate' ? <ReRateDialog onClose={close} /> : null}
     </>
   );
 }

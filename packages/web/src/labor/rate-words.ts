@@ -16,10 +16,12 @@ export function rateText(rate: Rate): string {
 export function whomText({
   employee,
   role,
+  activity,
   project,
   client,
-}: Pick<RateRow, 'employee' | 'role' | 'project' | 'client'>) {
-  const whom = employee || role || 'Everybody';
+}: Pick<RateRow, 'employee' | 'role' | 'project' | 'client'> & { readonly activity?: string }) {
+  const doing = activity === undefined || activity === '' ? '' : ` doing ${activity}`;
+  const whom = `${employee || role || 'Everybody'}${doing}`;
   const where = project === '' ? (client === '' ? '' : ` for ${client}`) : ` on ${project}`;
   return `${whom}${where}`;
 }

@@ -1,6 +1,7 @@
 import { reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
 import { Page } from '../ui/Page.tsx';
 import { timeAndWork } from './deadlines/TimeAndWork.tsx';
+import { Utilization } from './hours/Utilization.tsx';
 import { PortfolioCharts } from './portfolio/PortfolioCharts.tsx';
 import { ReportBody, type ReportBodyProps } from './ReportBody.tsx';
 import { ReportTabs } from './ReportTabs.tsx';
@@ -9,6 +10,9 @@ import { ViewsBar } from './ViewsBar.tsx';
 /** What only one report draws. */
 const OWN: Readonly<Partial<Record<ReportName, Pick<ReportBodyProps, 'extra' | 'picture'>>>> = {
   deadlines: { extra: { column: timeAndWork } },
+  hours: {
+    picture: (answer) => <Utilization report={answer as Parameters<typeof Utilization>[0]['report']} />,
+  },
   portfolio: {
     picture: (answer) => <PortfolioCharts portfolio={answer as Parameters<typeof PortfolioCharts>[0]['portfolio']} />,
   },

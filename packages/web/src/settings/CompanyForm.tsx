@@ -27,6 +27,11 @@ const FORECAST_AGES = [
   ...[0, 1, 2, 3, 6, 12].map((count) => ({ value: String(count), text: count === 1 ? '1 month' : `${count} months` })),
 ];
 
+const APPROVALS = [
+  { value: 'none', text: 'are posted once they are submitted' },
+  { value: 'needed', text: 'need the approval of whoever leads the project' },
+];
+
 interface Typed {
   readonly name: string;
   readonly currency: string;
@@ -34,14 +39,16 @@ interface Typed {
   readonly decimals: string;
   readonly forecastAge: string;
   readonly dayOrder: string;
+  readonly approval: string;
 }
 
-function bodyOf({ name, currency, startMonth, decimals, forecastAge, dayOrder }: Typed) {
+function bodyOf({ name, currency, startMonth, decimals, forecastAge, dayOrder, approval }: Typed) {
   return {
     ...{ name, currency: currency.toUpperCase(), fiscalYearStartMonth: Number(startMonth) },
     percentDecimals: decimals === 'all' ? null : Number(decimals),
     forecastMonths: forecastAge === 'any' ? null : Number(forecastAge),
     dayOrder: dayOrder === 'day first' ? ('day first' as const) : ('month first' as const),
+    approveHours: approval === 'needed',
   };
 }
 
@@ -58,6 +65,7 @@ export function CompanyForm() {
       decimals: company?.percentDecimals == null ? 'all' : String(company.percentDecimals),
       forecastAge: company?.forecastMonths == null ? 'any' : String(company.forecastMonths),
       dayOrder: company?.dayOrder ?? 'month first',
+      approval: company?.approveHours === true ? 'needed' : 'none',
     },
     CHECK,
   );
@@ -91,6 +99,7 @@ export function CompanyForm() {
           {...field('forecastAge', 'forecastMonths')}
         />
         <Choice label="Days in figures are read" options={DAY_ORDER_WORDS} {...field('dayOrder')} />
+        <Choice label="Hours that people enter themselves" options={APPROVALS} {...field('approval', 'approveHours')} />
       </FieldGrid>
       {kept ? (
         <Note $tone="good" role="status">

@@ -22,6 +22,7 @@ import { Page } from '../ui/Page.tsx';
 import { reached, type Hand } from './reached-remarks.ts';
 import { cellsOf, withCells, withParts } from '@lowtide/core/documents/sheet-cells.ts';
 import { gridColumns } from './grid-columns.ts';
+import { SheetTools } from './SheetTools.tsx';
 import { SheetFields } from './SheetFields.tsx';
 import { SheetGrid } from './SheetGrid.tsx';
 
@@ -93,6 +94,7 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
         preview={preview}
       />
       <Posted documents={posted} />
+      <SheetTools {...{ sheet, preview, change, place: hand?.place ?? null }} />
       <SheetGrid
         {...{ state, sheet, columns, month }}
         preview={said}

@@ -69,6 +69,10 @@ function offered({ holds, column, typed, project }: Asking, { reference, lines, 
       return named([...reference.clients, ...reference.suppliers], column, typed);
     case 'employee':
       return named(reference.employees, column, typed);
+    case 'employee or equipment':
+      return named([...reference.employees, ...reference.equipment], column, typed);
+    case 'activity':
+      return named(reference.activities, column, typed);
     case 'tax code':
       return named(reference.taxCodes, column, typed);
     case 'project':

@@ -55,6 +55,8 @@ const LISTS: {
   supplier: ({ reference }) => reference.suppliers,
   client: ({ reference }) => reference.clients,
   employee: ({ reference }) => reference.employees,
+  'employee or equipment': ({ reference }) => [...reference.employees, ...reference.equipment],
+  activity: ({ reference }) => reference.activities,
   project: ({ reference }) => reference.projects,
   account: ({ reference }) => reference.accounts,
   code: ({ reference }) => reference.costCodes,

@@ -17,12 +17,12 @@ export function sheetReader(): SheetReader {
   let sent: Partial<ReadAgainst> = {};
   return {
     preview: async (sheet, against) => {
-      const { month, basis, stands, hoursThere, knownBills } = against;
+      const { month, basis, stands, there, knownBills } = against;
       const changed = {
         ...{ month, knownBills },
         basis: basis === sent.basis ? null : basis,
         stands: stands === sent.stands ? null : stands,
-        hoursThere: hoursThere === sent.hoursThere ? null : hoursThere,
+        there: there === sent.there ? null : there,
       };
       sent = against;
       return remote.previewOf(sheet, changed);

@@ -1,32 +1,35 @@
 import { expose } from 'comlink';
 import type { Month } from '@lowtide/core/calendar/month.ts';
-import type { HoursThere, SheetBasis } from '@lowtide/core/documents/catalog.ts';
+import type { SheetBasis } from '@lowtide/core/documents/catalog.ts';
 import { catalogOf, type SheetNames } from '@lowtide/core/documents/catalog-of.ts';
 import { sheetPreview, type SheetPreview } from '@lowtide/core/documents/preview.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
 import type { ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 
+/** Hours and own equipment posted for the days of a sheet. */
+export type PostedForDays = Pick<SheetNames, 'hoursThere' | 'usesThere'>;
+
 /** What a sheet is read against, as far as it is not what it was the last time: null for the same. */
 export interface SheetAgainst {
   readonly month: Month;
   readonly basis: (SheetBasis & { readonly percentDecimals: KeptDecimals }) | null;
   readonly stands: { readonly stands: SheetNames['stands']; readonly positions: readonly ProjectPosition[] } | null;
-  readonly hoursThere: readonly HoursThere[] | null;
+  readonly there: PostedForDays | null;
   readonly knownBills: readonly string[];
 }
 
 let basis: SheetAgainst['basis'] = null;
 let stands: NonNullable<SheetAgainst['stands']> = { stands: [], positions: [] };
-let hoursThere: readonly HoursThere[] = [];
+let there: PostedForDays = { hoursThere: [], usesThere: [] };
 
 /** What a sheet would post and do, by the code that posts it. */
 function previewOf(sheet: Sheet, against: SheetAgainst): SheetPreview {
   basis = against.basis ?? basis;
   stands = against.stands ?? stands;
-  hoursThere = against.hoursThere ?? hoursThere;
+  there = against.there ?? there;
   if (basis === null) throw new Error('the first sheet comes with its basis');
-  const names = { workingMonth: against.month, stands: stands.stands, billNumbers: against.knownBills, hoursThere };
+  const names = { workingMonth: against.month, stands: stands.stands, billNumbers: against.knownBills, ...there };
   const catalog = catalogOf(basis, names);
   const reading = sheetKind(sheet.kind).read(sheet, catalog);
   return sheetPreview(reading, catalog, { positions: stands.positions, kept: basis.percentDecimals });

@@ -11,13 +11,13 @@ import { readHoursSheet } from './read.ts';
 
 const MONDAY = isoDate('2027-03-01');
 const row = (change: Partial<HoursRow>): HoursRow => ({
-  ...{ employee: 'E1', project: 'GATE', code: '31-100', costType: '', pay: '', billable: '', text: '' },
+  ...{ employee: 'E1', project: 'GATE', code: '31-100', costType: '', pay: '', billable: '', activity: '', text: '' },
   days: ['-8', '', '', '', '', '', ''],
   ...change,
 });
 /** Eight hours posted at another rate than holds now, 6.01 of their cost overhead. */
 const THERE: HoursThere = {
-  ...{ employee: employeeId(1), workedOn: MONDAY, pay: 'regular', hours: quantity(80_000) },
+  ...{ employee: employeeId(1), workedOn: MONDAY, pay: 'regular', activity: null, hours: quantity(80_000) },
   coding: codingKey({ project: GATE.id, phase: null, costCode: costCodeId(12), costType: 'labor' }),
   ...{ cost: cents(31_005), overhead: cents(601), rule: 5, rate: rate(387_550) },
 };

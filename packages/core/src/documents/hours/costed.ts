@@ -7,7 +7,7 @@ import { ratio, shareOf } from '../../money/ratio.ts';
 import { dayInBooks } from '../../months/books-span.ts';
 import { accepted, following, gathered, mapped, refused, type Decision } from '../../problems/decision.ts';
 import { appliedRate } from '../../rates/applying-rule.ts';
-import type { Catalog, Employee } from '../catalog.ts';
+import type { Activity, Catalog, Employee } from '../catalog.ts';
 import type { ReadCoding } from '../coding.ts';
 import { hourKindOf, type PayKind } from './pay.ts';
 import type { WorkedHours } from './post.ts';
@@ -15,6 +15,7 @@ import type { WorkedHours } from './post.ts';
 /** Hours of somebody on a day, before they have a cost. */
 export interface DayOfWork {
   readonly employee: Employee;
+  readonly activity: Activity | null;
   readonly work: ReadCoding | 'no project';
   readonly pay: PayKind;
   readonly hours: Quantity;
@@ -32,14 +33,14 @@ export function costedDay(worked: DayOfWork, cell: Cell, catalog: Catalog): Deci
 
 /** Time without a project carries no overhead. */
 function atRate(
-  { employee, work, pay, hours, workedOn }: DayOfWork,
+  { employee, activity, work, pay, hours, workedOn }: DayOfWork,
   cell: Cell,
   { costRates }: Catalog,
 ): Decision<Costed> {
   const project = work === 'no project' ? null : work.project;
   const applied = appliedRate(costRates, {
-    ...{ day: workedOn, employee: employee.id, role: employee.jobRole || null, activity: null },
-    ...{ project: project?.id ?? null, client: project?.client ?? null },
+    ...{ day: workedOn, employee: employee.id, role: employee.jobRole || null },
+    ...{ project: project?.id ?? null, client: project?.client ?? null, activity: activity?.code ?? null },
   });
   if (applied === null) {
     const code = project?.code ?? 'no project';
@@ -61,13 +62,18 @@ function atRate(
 
 /** Of what was posted for the same person, day and work its share: all of the hours take back all of the cost, whatever rates say now. */
 function takenBack(
-  { employee, work, pay, hours, workedOn }: DayOfWork,
+  { employee, activity, work, pay, hours, workedOn }: DayOfWork,
   cell: Cell,
   catalog: Catalog,
 ): Decision<Costed> {
   const coding = work === 'no project' ? null : codingKey(work.coding);
   const there = catalog.hoursThere.find(
-    (each) => each.employee === employee.id && each.workedOn === workedOn && each.coding === coding && each.pay === pay,
+    (each) =>
+      each.employee === employee.id &&
+      each.workedOn === workedOn &&
+      each.coding === coding &&
+      each.pay === pay &&
+      each.activity === (activity?.id ?? null),
   );
   const posted = there?.hours ?? 0;
   if (there === undefined || posted + hours < 0) {

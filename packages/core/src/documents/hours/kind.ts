@@ -11,11 +11,12 @@ export const HOURS = {
     'labor-clearing',
     'indirect-labor',
     'overhead-applied',
+    'equipment-recovered',
     'wip',
     'construction-in-progress',
     'cost-of-revenue',
     'internal-projects',
   ],
   posts:
-    'Dr the cost account of each project, or indirect labor; Cr labor clearing, and overhead applied for the overhead in the rate.',
+    'Dr the cost account of each project, or indirect labor; Cr labor clearing, overhead applied for the overhead in the rate, equipment recovered for own equipment.',
 } as const satisfies KindOfDocument;

@@ -9,7 +9,7 @@ import { readHoursSheet } from './read.ts';
 const MONDAY = isoDate('2027-03-01');
 const week = (...cells: string[]): string[] => Array.from({ length: 7 }, (_, day) => cells[day] ?? '');
 const row = (change: Partial<HoursRow>): HoursRow => ({
-  ...{ employee: 'E1', project: 'GATE', code: '31-100', costType: '', pay: '', billable: '', text: '' },
+  ...{ employee: 'E1', project: 'GATE', code: '31-100', costType: '', pay: '', billable: '', activity: '', text: '' },
   days: week(),
   ...change,
 });

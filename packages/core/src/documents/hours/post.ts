@@ -1,9 +1,10 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
-import type { EmployeeId } from '../../ledger/ids.ts';
-import { credit, debit, journalEntry, type Coding, type JournalEntry } from '../../ledger/journal-entry.ts';
+import type { ActivityId, EmployeeId } from '../../ledger/ids.ts';
+import { credit, debit, journalEntry, type Coding, type JournalEntry, type Line } from '../../ledger/journal-entry.ts';
 import { costRole, type Project } from '../../ledger/project.ts';
 import type { Roles } from '../../ledger/roles.ts';
 import { difference, type Cents } from '../../money/cents.ts';
+import { equipmentCharged, type UsedEquipment } from './equipment-use.ts';
 import type { PayKind } from './pay.ts';
 import type { Quantity, Rate } from '../../money/quantity.ts';
 
@@ -24,33 +25,40 @@ export interface WorkedHours {
   /** Of the cost, the overhead in it, which no payroll pays. */
   readonly overhead: Cents;
   readonly work: { readonly project: Project; readonly coding: Coding } | 'no project';
+  readonly activity: ActivityId | null;
   readonly text: string;
 }
 
 /**
- * Dr the project's cost account (or indirect labor), Cr labor clearing what payroll pays and overhead applied the rest: one entry per
- * day, in order of days.
+ * Dr the project's cost account (or indirect labor), Cr labor clearing what payroll pays and overhead applied the rest; then own
+ * equipment, Dr the project's cost account, Cr equipment recovered. One entry per day, in order of days.
  */
-export function hoursWorked(roles: Roles, entries: readonly WorkedHours[]): readonly JournalEntry[] {
-  const days = [...new Set(entries.map(({ postedOn }) => postedOn))].sort();
+export function hoursWorked(
+  roles: Roles,
+  worked: readonly WorkedHours[],
+  used: readonly UsedEquipment[] = [],
+): readonly JournalEntry[] {
+  const days = [...new Set([...worked, ...used].map(({ postedOn }) => postedOn))].sort();
+  const of = <T extends { readonly postedOn: IsoDate }>(all: readonly T[], day: IsoDate): readonly T[] =>
+    all.filter(({ postedOn }) => postedOn === day);
   return days.map((day) =>
-    journalEntry(
-      day,
-      entries
-        .filter(({ postedOn }) => postedOn === day)
-        .flatMap(({ employee, hours, cost, overhead, work, text }) => {
-          const own = { employee, text };
-          const charged =
-            work === 'no project'
-              ? debit(roles['indirect-labor'], cost, { ...own, quantity: hours })
-              : debit(roles[costRole(work.project)], cost, { ...work.coding, ...own, quantity: hours });
-          const paid = difference(cost, overhead);
-          return [
-            charged,
-            ...(paid === 0 ? [] : [credit(roles['labor-clearing'], paid, own)]),
-            ...(overhead === 0 ? [] : [credit(roles['overhead-applied'], overhead, own)]),
-          ];
-        }),
-    ),
+    journalEntry(day, [
+      ...of(worked, day).flatMap((each) => hoursCharged(roles, each)),
+      ...of(used, day).flatMap((each) => equipmentCharged(roles, each)),
+    ]),
   );
+}
+
+function hoursCharged(roles: Roles, { employee, hours, cost, overhead, work, text }: WorkedHours): readonly Line[] {
+  const own = { employee, text };
+  const charged =
+    work === 'no project'
+      ? debit(roles['indirect-labor'], cost, { ...own, quantity: hours })
+      : debit(roles[costRole(work.project)], cost, { ...work.coding, ...own, quantity: hours });
+  const paid = difference(cost, overhead);
+  return [
+    charged,
+    ...(paid === 0 ? [] : [credit(roles['labor-clearing'], paid, own)]),
+    ...(overhead === 0 ? [] : [credit(roles['overhead-applied'], overhead, own)]),
+  ];
 }

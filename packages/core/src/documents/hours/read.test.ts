@@ -13,7 +13,14 @@ import type { HoursRow } from './form.ts';
 import { readHoursSheet } from './read.ts';
 
 const MONDAY = isoDate('2027-03-01');
-const POSTED = { pay: 'regular', cost: cents(0), overhead: cents(0), rule: 1, rate: rate(400_000) } as const;
+const POSTED = {
+  pay: 'regular',
+  activity: null,
+  cost: cents(0),
+  overhead: cents(0),
+  rule: 1,
+  rate: rate(400_000),
+} as const;
 const week = (...cells: string[]): string[] => Array.from({ length: 7 }, (_, day) => cells[day] ?? '');
 const row = (change: Partial<HoursRow>): HoursRow => ({
   employee: 'E1',
@@ -23,6 +30,7 @@ const row = (change: Partial<HoursRow>): HoursRow => ({
   days: week('8'),
   pay: '',
   billable: '',
+  activity: '',
   text: '',
   ...change,
 });

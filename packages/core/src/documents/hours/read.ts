@@ -1,11 +1,11 @@
 import { codingKey } from '../../budget/budget-against-actual.ts';
 import { mondayOf, plusDays, type IsoDate } from '../../calendar/iso-date.ts';
+import { groupedBy } from '../../collections/grouped-by.ts';
 import { monthOf } from '../../calendar/month.ts';
-import { isEmpty, quantityIn, required, textIn, withinBooks, type Cell } from '../../cells/cell.ts';
-import { lookedUp } from '../../lookup/lookup.ts';
-import { difference, sum } from '../../money/cents.ts';
-import { quantity, rate, sumQuantity, unboundedExtension, type Quantity } from '../../money/quantity.ts';
-import { dayInBooks } from '../../months/books-span.ts';
+import { ifFilled, required, textIn } from '../../cells/cell.ts';
+import { found, lookedUp } from '../../lookup/lookup.ts';
+import { sum } from '../../money/cents.ts';
+import { sumQuantity } from '../../money/quantity.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
 import { dayToCome } from '../../months/unusual-day.ts';
 import {
@@ -20,15 +20,16 @@ import {
 } from '../../problems/decision.ts';
 import type { Problem, Warning } from '../../problems/problem.ts';
 import { budgetWarnings, codeLabel, type CodedCost } from '../budget-warnings.ts';
-import type { Catalog, Employee } from '../catalog.ts';
+import type { Catalog, Employee, Equipment, HoursThere } from '../catalog.ts';
 import { codingIn, type ReadCoding } from '../coding.ts';
 import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
 import { costedDay } from './costed.ts';
 import type { HoursRow, HoursSheet } from './form.ts';
+import { equipmentRowIn, type PlacedUse, type UsedEquipment } from './equipment-use.ts';
 import { payIn, yesIn, type PayKind } from './pay.ts';
 import { hoursWorked, type WorkedHours } from './post.ts';
-
-const DAY = quantity(240_000);
+import { usualWeeks } from './usual-week.ts';
+import { DAY, typedDays } from './typed-days.ts';
 
 /** Hours with the cell they were typed in. */
 interface PlacedHours extends WorkedHours {
@@ -38,31 +39,60 @@ interface PlacedHours extends WorkedHours {
 
 export function readHoursSheet(sheet: HoursSheet, catalog: Catalog): SheetReading {
   const weekOn = mondayOf(sheet.weekOn);
-  const rows = sheet.rows.map((row, place) => (isBlank(row) ? accepted([]) : rowIn({ row, place, weekOn }, catalog)));
-  const worked = rows.flatMap((row) => (row.ok ? row.value : []));
-  const wrong = rows.flatMap(problemsOf);
-  const costs = worked.flatMap(costOf);
-  const nothing = worked.length === 0 && wrong.length === 0;
+  const { worked, used, wrong } = rowsIn(sheet, weekOn, catalog);
+  const all = [...worked, ...used];
+  const costs = all.flatMap(costOf);
+  const thereByDay = groupedBy(catalog.hoursThere, dayKey);
+  const nothing = all.length === 0 && wrong.length === 0;
   return {
-    postings: worked.length === 0 ? [] : [weekPosting(worked, { sheet, weekOn }, catalog)],
+    postings: all.length === 0 ? [] : [weekPosting({ worked, used }, { sheet, weekOn }, catalog)],
     costs: costs.filter(({ month }) => month <= catalog.workingMonth),
-    entered: sum(worked.map(({ cost }) => cost)),
+    entered: sum(all.map(({ cost }) => cost)),
     missing: null,
     hours: sumQuantity(worked.map(({ hours }) => hours)),
     problems: [
       ...wrong,
       ...(nothing ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
       ...daysTooLong(worked, catalog),
-      ...takenBackTwice(worked),
+      ...takenBackTwice([...worked.map(hoursKey), ...used.map(useKey)]),
     ],
     follows: [],
+    weeks: usualWeeks(worked, weekOn, catalog),
     warnings: [
       ...budgetWarnings(costs, catalog),
       ...worked.flatMap((hours) => laterPosting(hours.workedOn, catalog.lockedThrough, hours)),
+      ...used.flatMap((use) => laterPosting(use.usedOn, catalog.lockedThrough, use)),
       ...worked.flatMap(({ workedOn, at }) => dayToCome(workedOn, catalog.span.today, at)),
-      ...worked.flatMap((hours) => alreadyThere(hours, catalog)),
+      ...used.flatMap(({ usedOn, at }) => dayToCome(usedOn, catalog.span.today, at)),
+      ...worked.flatMap((hours) => alreadyThere(hours, thereByDay, catalog)),
     ],
   };
+}
+
+interface RowsRead {
+  readonly worked: readonly PlacedHours[];
+  readonly used: readonly PlacedUse[];
+  readonly wrong: readonly Problem[];
+}
+
+/** Rows of people and rows of equipment, each read as what it names. */
+function rowsIn({ rows }: HoursSheet, weekOn: IsoDate, catalog: Catalog): RowsRead {
+  const filled = rows.map((row, place) => ({ row, place, weekOn })).filter(({ row }) => !isBlank(row));
+  const read = filled.map((typed) => {
+    const named = found(catalog.resources, typed.row.employee);
+    return named.kind === 'found' && isEquipment(named.value)
+      ? { used: equipmentRowIn({ ...typed, equipment: named.value }, catalog), worked: accepted([]) }
+      : { used: accepted([]), worked: rowIn(typed, catalog) };
+  });
+  return {
+    worked: read.flatMap(({ worked }) => (worked.ok ? worked.value : [])),
+    used: read.flatMap(({ used }) => (used.ok ? used.value : [])),
+    wrong: read.flatMap(({ worked, used }) => [...problemsOf(worked), ...problemsOf(used)]),
+  };
+}
+
+function isEquipment(named: Employee | Equipment): named is Equipment {
+  return 'unit' in named;
 }
 
 function isBlank({ employee, project, code, days }: HoursRow): boolean {
@@ -80,20 +110,32 @@ function rowIn(placed: PlacedRow, catalog: Catalog): Decision<readonly PlacedHou
   const at = `rows/${place}`;
   const parts = gathered({
     employee: required({ typed: row.employee, at: `${at}/employee` }, 'the employee', (cell) =>
-      lookedUp(catalog.employees, cell, 'employee'),
+      lookedUp(catalog.employees, cell, catalog.equipment.length === 0 ? 'employee' : 'employee or equipment'),
+    ),
+    activity: ifFilled({ typed: row.activity, at: `${at}/activity` }, null, (cell) =>
+      lookedUp(catalog.activities, cell, 'activity'),
     ),
     work: workIn(row, at, catalog),
-    days: daysIn(row, at),
+    days: typedDays(row, at),
     pay: leaveApart(row, at),
     billable: yesIn({ typed: row.billable, at: `${at}/billable` }, true),
     text: textIn({ typed: row.text, at: `${at}/text` }, 'the text', 200),
   });
-  return following(parts, ({ employee, work, days, text, pay, billable }) =>
+  return following(parts, ({ employee, activity, work, days, text, pay, billable }) =>
     listed(
       days.map(({ cell, hours, day }) => {
         const on = plusDays(weekOn, day);
-        return mapped(costedDay({ employee, work, pay, hours, workedOn: on }, cell, catalog), (cost) => ({
-          ...{ employee: employee.id, work, hours, pay, at: cell.at, row: place, ...cost },
+        return mapped(costedDay({ employee, activity, work, pay, hours, workedOn: on }, cell, catalog), (cost) => ({
+          ...{
+            employee: employee.id,
+            activity: activity?.id ?? null,
+            work,
+            hours,
+            pay,
+            at: cell.at,
+            row: place,
+            ...cost,
+          },
           text: text === '' && hours < 0 ? `Correction of week of ${weekOn}` : text,
           billable: billable && work !== 'no project' && work.project.kind === 'client',
           workedOn: on,
@@ -117,28 +159,12 @@ function workIn(row: HoursRow, at: string, catalog: Catalog): Decision<ReadCodin
   return codingIn({ ...row, costType: row.costType.trim() === '' ? 'labor' : row.costType }, at, catalog);
 }
 
-interface TypedDay {
-  readonly cell: Cell;
-  readonly day: number;
-  readonly hours: Quantity;
-}
-
-/** The days with hours; a row without any is missing them. */
-function daysIn({ days }: HoursRow, row: string): Decision<readonly TypedDay[]> {
-  const cells = days.map((typed, day) => ({ typed, at: `${row}/days/${day}`, day }));
-  const typed = cells.filter((cell) => !isEmpty(cell));
-  if (typed.length === 0) return refused({ at: `${row}/days/0`, kind: 'missing', field: 'the hours' });
-  const read = typed.map(({ day, ...cell }) =>
-    following(quantityIn(cell), (hours): Decision<TypedDay> =>
-      Math.abs(hours) > DAY
-        ? refused({ at: cell.at, kind: 'number-outside', field: 'the hours', least: '−24', most: '24' })
-        : accepted({ cell, day, hours }),
-    ),
-  );
-  return mapped(listed(read), (all) => all.filter(({ hours }) => hours !== 0));
-}
-
-function costOf({ work, cost, row, postedOn }: PlacedHours): readonly (CodedCost & { readonly month: string })[] {
+function costOf({
+  work,
+  cost,
+  row,
+  postedOn,
+}: PlacedHours | PlacedUse): readonly (CodedCost & { readonly month: string })[] {
   return work === 'no project' ? [] : [{ ...work, cost, at: `rows/${row}/code`, month: monthOf(postedOn) }];
 }
 
@@ -147,7 +173,12 @@ interface Week {
   readonly weekOn: IsoDate;
 }
 
-function weekPosting(worked: readonly WorkedHours[], { sheet, weekOn }: Week, { roles }: Catalog): SheetPosting {
+interface WeekRead {
+  readonly worked: readonly WorkedHours[];
+  readonly used: readonly UsedEquipment[];
+}
+
+function weekPosting({ worked, used }: WeekRead, { sheet, weekOn }: Week, { roles }: Catalog): SheetPosting {
   return {
     kind: 'hours',
     number: `Week of ${weekOn}`,
@@ -155,13 +186,18 @@ function weekPosting(worked: readonly WorkedHours[], { sheet, weekOn }: Week, { 
     project: null,
     datedOn: weekOn,
     dueOn: null,
-    gross: sum(worked.map(({ cost }) => cost)),
-    memo: `${new Set(worked.map(({ employee }) => employee)).size} people`,
+    gross: sum([...worked, ...used].map(({ cost }) => cost)),
+    memo: `${new Set(worked.map(({ employee }) => employee)).size} people${equipmentWords(used)}`,
     body: { ...sheet, weekOn },
-    entries: hoursWorked(roles, worked),
-    worked,
+    entries: hoursWorked(roles, worked, used),
+    ...{ worked, used },
     paid: null,
   };
+}
+
+function equipmentWords(used: readonly UsedEquipment[]): string {
+  const machines = new Set(used.map(({ equipment }) => equipment)).size;
+  return machines === 0 ? '' : `, ${machines} of equipment`;
 }
 
 /** Nobody works more than 24 hours a day, what is posted already included; said once for each day. */
@@ -184,27 +220,46 @@ function daysTooLong(worked: readonly PlacedHours[], { employees, hoursThere }: 
 }
 
 /** Hours of one person, day and work are taken back by one row, so that no cent of their cost is left. */
-function takenBackTwice(worked: readonly PlacedHours[]): readonly Problem[] {
+function takenBackTwice(keys: readonly TakenBack[]): readonly Problem[] {
   const seen = new Set<string>();
-  return worked.flatMap(({ employee, workedOn, work, pay, hours, at }): readonly Problem[] => {
-    if (hours >= 0) return [];
-    const key = `${employee} ${workedOn} ${pay} ${work === 'no project' ? '' : codingKey(work.coding)}`;
+  return keys.flatMap(({ key, isBack, at }): readonly Problem[] => {
+    if (!isBack) return [];
     if (seen.has(key)) return [{ at, kind: 'taken-back-twice' }];
     seen.add(key);
     return [];
   });
 }
 
+interface TakenBack {
+  readonly at: string;
+  readonly isBack: boolean;
+  /** What hours are told apart by when they are taken back. */
+  readonly key: string;
+}
+
+function hoursKey({ employee, workedOn, work, pay, activity, hours, at }: PlacedHours): TakenBack {
+  const coding = work === 'no project' ? '' : codingKey(work.coding);
+  return { at, isBack: hours < 0, key: `${employee} ${workedOn} ${pay} ${activity} ${coding}` };
+}
+
+function useKey({ equipment, usedOn, work, quantity, at }: PlacedUse): TakenBack {
+  return { at, isBack: quantity < 0, key: `equipment ${equipment} ${usedOn} ${codingKey(work.coding)}` };
+}
+
+/** Somebody's day. */
+function dayKey({ employee, workedOn }: Pick<HoursThere, 'employee' | 'workedOn'>): string {
+  return `${employee} ${workedOn}`;
+}
+
 /** Hours of the same person on the same work and day are posted already: the week may be typed twice. */
 function alreadyThere(
   { employee, workedOn, work, hours: typed, at }: PlacedHours,
+  thereByDay: ReadonlyMap<string, readonly HoursThere[]>,
   catalog: Catalog,
 ): readonly Warning[] {
   if (typed < 0) return [];
   const coding = work === 'no project' ? null : codingKey(work.coding);
-  const there = catalog.hoursThere.filter(
-    (each) => each.employee === employee && each.workedOn === workedOn && each.coding === coding,
-  );
+  const there = (thereByDay.get(dayKey({ employee, workedOn })) ?? []).filter((each) => each.coding === coding);
   const hours = sumQuantity(there.map((each) => each.hours));
   if (hours === 0) return [];
   const name = catalog.employees.find(({ id }) => id === employee)?.name ?? '';

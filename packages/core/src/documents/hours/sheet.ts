@@ -1,6 +1,6 @@
 import { mondayOf, plusDays } from '../../calendar/iso-date.ts';
 import { NO_SCOPE, type KindOfSheet } from '../kind-of-sheet.ts';
-import { hoursColumns, type HoursSheet } from './form.ts';
+import { hoursColumns, MOST_ROWS, type HoursSheet } from './form.ts';
 import { readHoursSheet } from './read.ts';
 
 export const HOURS_SHEET: KindOfSheet<HoursSheet> = {
@@ -8,7 +8,7 @@ export const HOURS_SHEET: KindOfSheet<HoursSheet> = {
   facts: 'At cost rates: to projects, or to indirect labor without one; a minus takes posted hours back',
   document: 'hours',
   rows: 'Hours',
-  mostRows: 2000,
+  mostRows: MOST_ROWS,
   fields: [{ id: 'weekOn', label: 'Week of', holds: 'week' }],
   columns: ({ weekOn }) => hoursColumns(mondayOf(weekOn)),
   blank: (today) => ({ kind: 'hours', weekOn: mondayOf(today), rows: [] }),

@@ -149,6 +149,7 @@ function journalPosting({ datedOn, text, lines, entry }: ReadJournal, sheet: Jou
     body: sheet,
     entries: [entry],
     worked: [],
+    used: [],
     paid: null,
   };
 }

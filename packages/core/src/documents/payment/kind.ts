@@ -8,5 +8,5 @@ export const PAYMENT = {
   isSettled: false,
   undoing: { how: 'reversal' },
   needs: ['bank', 'payable'],
-  posts: 'Dr payables; Cr bank.',
+  posts: 'Dr payables, or the liability that is paid; Cr bank.',
 } as const satisfies KindOfDocument;

@@ -9,6 +9,11 @@ import { SAMPLE } from '../sample-catalog.test.sample.ts';
 import { PAYROLL_COLUMNS, type PayrollRow } from './form.ts';
 import { readPayrollSheet } from './read.ts';
 
+declare const process: { readonly env: Readonly<Record<string, string | undefined>> };
+
+/** A long campaign tries more. */
+const MUTANTS = Number(process.env['MUTANTS'] ?? 1_000);
+
 const GOOD = { employee: 'E1', regularHours: '80', overtimeHours: '', grossRegular: '2,400', grossOvertime: '' };
 const REST = { employerTaxes: '241.20', insurance: '47.50', benefits: '306', withheld: '513.60', net: '', text: '' };
 /** What files are damaged by: signs, letters, other separators, numbers too large, nothing. */
@@ -40,7 +45,7 @@ test('a damaged register is refused with reasons, or says exactly what it posts'
       const clearing = lines.filter(({ account }) => account === SAMPLE.roles['labor-clearing']);
       expect(sum(clearing.map(({ amount }) => amount))).toBe(entered);
     }),
-    { numRuns: 1_000 },
+    { numRuns: MUTANTS },
   );
 });
 
@@ -66,6 +71,6 @@ test('a damaged build-up is refused with reasons, or comes to rates that are not
         }
       },
     ),
-    { numRuns: 1_000 },
+    { numRuns: MUTANTS },
   );
 });

@@ -183,6 +183,7 @@ function payrollPosting(people: readonly PlacedPay[], period: PayPeriod, { sheet
     body: { ...sheet, from, through, paidOn },
     entries: [payrollRun(catalog.roles, paid, postingDayOf(period, catalog))],
     worked: [],
+    used: [],
     paid,
   };
 }

@@ -172,6 +172,7 @@ function billPosting(
     body: { rows: places.flatMap((place) => rows.get(place) ?? []) },
     entries: [supplierBill(roles, bill)],
     worked: [],
+    used: [],
     paid: null,
   };
 }

@@ -50,19 +50,19 @@ function linesOf(
 ): readonly Line[] {
   const keyOf = ({ line: { employee, coding } }: TrueUpShare): string =>
     `${employee} ${method === 'variance' || coding === null ? '' : codingKey(coding)}`;
-  const accountOf = (project: Project) => roles[costRole(project)];
   return [...groupedBy(shares, keyOf).values()].flatMap((own) => {
     const [first] = own;
     const amount = sum(own.map((share) => share.amount));
     if (first === undefined || amount === 0) return [];
     const { employee, coding } = first.line;
     const project = coding === null ? undefined : projects.get(coding.project);
+    const cost = project === undefined ? undefined : roles[costRole(project)];
     const onto =
       method === 'variance'
         ? debit(roles['labor-variance'], amount, { employee, text })
-        : coding === null || project === undefined
+        : coding === null || cost === undefined
           ? debit(roles['indirect-labor'], amount, { employee, text })
-          : debit(accountOf(project), amount, { ...coding, employee, text });
+          : debit(cost, amount, { ...coding, employee, text });
     return [onto, credit(roles['labor-clearing'], amount, { employee, text })];
   });
 }

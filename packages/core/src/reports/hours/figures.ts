@@ -31,10 +31,10 @@ export interface HoursSums {
 }
 
 /** What hours come to by some key, and in all: their cost, and what clients may be billed for them at the rates of their days. */
-export function hoursReport(
-  lines: readonly ReportedHours[],
+export function hoursReport<Line extends ReportedHours>(
+  lines: readonly Line[],
   billRates: RateBook,
-  keyOf: (line: ReportedHours) => string,
+  keyOf: (line: Line) => string,
 ): { readonly rows: ReadonlyMap<string, HoursSums>; readonly totals: HoursSums } {
   const priced = lines.map((line) => ({ line, bill: billed(line, billRates) }));
   return {

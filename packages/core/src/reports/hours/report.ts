@@ -12,10 +12,10 @@ export const HOURS_REPORT = report({
   facts: 'What hours cost at their rates, what clients may be billed for them, and how much of the time is billable',
   path: '/hours-report',
   may: 'see-pay',
-  summary: 'Hours, their cost and price, by person, project or role',
+  summary: 'Hours, their cost and price, by person, project, role, activity, code or month',
   query: HoursReportQuery,
   answer: HoursReport,
-  sentence: 'Hours per {by} from {from} through {through}.',
+  sentence: 'Hours per {by} on {project} from {from} through {through}.',
   choices: {
     by: {
       kind: 'options',
@@ -24,12 +24,17 @@ export const HOURS_REPORT = report({
         { value: 'person', text: 'person' },
         { value: 'project', text: 'project' },
         { value: 'role', text: 'role' },
+        { value: 'activity', text: 'activity' },
+        { value: 'code', text: 'cost code' },
+        { value: 'month', text: 'month' },
+        { value: 'person and month', text: 'person and month' },
       ],
     },
+    project: { kind: 'project', label: 'On project' },
     from: { kind: 'month', label: 'From month', initial: ({ fiscalYearStart }) => fiscalYearStart },
   },
   table: (answer, { by }) =>
-    tableOf(columns(answer), answer.rows, {
+    tableOf(columns(answer, by === 'project'), answer.rows, {
       key: ({ id, name }) => `${id ?? 'none'} ${name}`,
       name: ({ code, name }) => code || name,
       tone: ({ id }) => (by === 'project' && id === null ? 'unbudgeted' : undefined),
@@ -38,7 +43,7 @@ export const HOURS_REPORT = report({
   empty: 'No hours in these months.',
 });
 
-function columns({ totals }: Answer): readonly ColumnOf<Row>[] {
+function columns({ totals }: Answer, byProject: boolean): readonly ColumnOf<Row>[] {
   return [
     { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code, total: 'Total' },
     { id: 'name', head: 'Name', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
@@ -62,6 +67,19 @@ function columns({ totals }: Answer): readonly ColumnOf<Row>[] {
       total: totals.ratio,
     },
     hours('unrated', 'No bill rate', totals, ({ unratedHours }) => unratedHours),
+    ...(byProject
+      ? [
+          {
+            ...{ id: 'earned', head: 'Earned', file: 'earned', holds: 'money' as const, tone: 'earned' as const },
+            of: ({ earnedCents }: Row) => earnedCents,
+          },
+          {
+            ...{ id: 'perHour', head: 'Earned an hour', file: 'earned_per_hour', holds: 'hours' as const },
+            formula: 'earned ÷ worked: the effective rate',
+            of: ({ earnedPerHour }: Row) => earnedPerHour,
+          },
+        ]
+      : []),
   ];
 }
 

@@ -1,10 +1,12 @@
 import { z } from 'zod';
-import { Cents, Id, Month, Quantity, Ratio } from '../../wire/values.ts';
+import { Cents, Id, IdText, Month, Quantity, Ratio } from '../../wire/values.ts';
 import { Part, ReportQuery } from '../query.ts';
 
 export const HoursReportQuery = ReportQuery.extend({
   from: Month,
-  by: z.enum(['person', 'project', 'role']).default('person'),
+  by: z.enum(['person', 'project', 'role', 'activity', 'code', 'month', 'person and month']).default('person'),
+  /** Of one project alone; of all of them where none is named. */
+  project: IdText.optional(),
 });
 
 const HoursSums = z.object({
@@ -25,6 +27,12 @@ const HoursSums = z.object({
   ratio: Ratio.nullable(),
 });
 export const HoursReport = Part.extend({
-  rows: z.array(HoursSums.extend({ id: Id.nullable(), code: z.string(), name: z.string() })),
+  rows: z.array(
+    HoursSums.extend({
+      ...{ id: Id.nullable(), code: z.string(), name: z.string() },
+      /** Of a project: what it earned in these months, and that for an hour worked; null of anything else. */
+      ...{ earnedCents: Cents.nullable(), earnedPerHour: Quantity.nullable() },
+    }),
+  ),
   totals: HoursSums,
 });

@@ -1,0 +1,32 @@
+import type { IsoDate } from '../../calendar/iso-date.ts';
+import { credit, debit, journalEntry, type JournalEntry } from '../../ledger/journal-entry.ts';
+import type { Cents } from '../../money/cents.ts';
+import type { AppliedOverhead, OverheadBase } from '../../overhead/overhead-pool.ts';
+import { onProjects, type OverheadBooks } from '../overhead/post.ts';
+
+/** Where the difference goes: onto the projects by what was applied to each, or to the result. */
+export const DIFFERENCE_METHODS = ['spread', 'result'] as const;
+export type DifferenceMethod = (typeof DIFFERENCE_METHODS)[number];
+
+export interface PoolDifference {
+  readonly pool: string;
+  readonly base: OverheadBase;
+  readonly postedOn: IsoDate;
+  /** Spent less applied. */
+  readonly amount: Cents;
+  /** Its parts, where it goes onto projects; null for the result. */
+  readonly shares: readonly AppliedOverhead[] | null;
+}
+
+/** Dr the projects' cost or overhead variance; Cr overhead applied, or equipment recovered. */
+export function differenceSettled(settled: PoolDifference, books: OverheadBooks): JournalEntry {
+  const { pool, base, postedOn, amount, shares } = settled;
+  const from = base === 'equipment' ? 'equipment-recovered' : 'overhead-applied';
+  const text = `${pool}: difference`;
+  return journalEntry(
+    postedOn,
+    shares === null
+      ? [debit(books.roles['overhead-variance'], amount, { text }), credit(books.roles[from], amount, { text })]
+      : onProjects(shares, { from, text }, books),
+  );
+}

@@ -1,0 +1,18 @@
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { RateBasis } from '@lowtide/core/rates/read-rate.ts';
+import type { Db } from '../database/schema.ts';
+import { parties, people } from '../documents/catalog-queries.ts';
+import { activities } from '../documents/equipment-use-queries.ts';
+import { projects } from '../projects/project-queries.ts';
+import { companyOf } from '../records/company-queries.ts';
+
+/** What a typed rate may name. */
+export async function rateBasis(db: Db, today: IsoDate): Promise<RateBasis> {
+  return {
+    employees: await people(db),
+    clients: await parties(db, 'client'),
+    projects: await projects(db),
+    activities: await activities(db),
+    days: { near: today, order: (await companyOf(db)).dayOrder },
+  };
+}

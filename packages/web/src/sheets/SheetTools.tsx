@@ -1,0 +1,27 @@
+import { useState } from 'react';
+import { withParts } from '@lowtide/core/documents/sheet-cells.ts';
+import type { Sheet } from '@lowtide/core/documents/sheets.ts';
+import type { CellPlace } from '../entry/grid-edits.ts';
+import type { Preview } from '../entry/use-draft.ts';
+import { HoursTools } from './HoursTools.tsx';
+
+export interface SheetToolsProps {
+  readonly sheet: Sheet;
+  readonly preview: Preview | null;
+  readonly place: CellPlace | null;
+  readonly change: (sheet: Sheet, at: string | null) => void;
+}
+
+/** What a kind of sheet has above its rows beside its fields. */
+export function SheetTools({ sheet, preview, place, change }: SheetToolsProps) {
+  // A button takes the cursor out of the rows: what it does is done where the cursor was.
+  const [last, setLast] = useState(place);
+  if (place !== null && place !== last) setLast(place);
+  if (sheet.kind !== 'hours') return null;
+  return (
+    <HoursTools
+      {...{ sheet, preview, place: place ?? last }}
+      onRows={(rows) => change(withParts(sheet, { rows }), null)}
+    />
+  );
+}
