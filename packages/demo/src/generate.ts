@@ -7,6 +7,7 @@ import { payFortnight } from './payrolls.ts';
 import { changeOrders } from './changes.ts';
 import { storyCode, type DemoProject } from './projects.ts';
 import { applyOverhead, OVERHEAD_FROM, payForEquipment, setUpOverhead, weekOfEquipment } from './overhead.ts';
+import { liveOrders } from './orders.ts';
 import { forecast } from './forecasts.ts';
 import { demoCompany, projectsOf, type Branch, type Company } from './company.ts';
 import { seeded, type Seeded } from './seeded.ts';
@@ -33,6 +34,7 @@ export async function generate(
     await door.setToday(day);
     await beginning(living, day);
     await working(living, day);
+    if (company.branches.length === 1) await liveOrders(door, day);
     await ending(living, day);
     if (monthOf(plusDays(day, 1)) !== monthOf(day)) progress(monthOf(day));
   }

@@ -1,3 +1,4 @@
+import { COMPANY, ORDER_POLICY } from './orders.ts';
 import type { FrontDoor } from './front-door.ts';
 
 /** What everybody of the demo signs in with where they are not at the machine itself. */
@@ -27,8 +28,7 @@ export async function addPeople(door: FrontDoor): Promise<void> {
 
 /** Hours need the approval of whoever leads the project; one week waits for it. */
 export async function leaveWeekToApprove(door: FrontDoor): Promise<void> {
-  const company = { name: 'Pellworth Shore Works', currency: 'USD', fiscalYearStartMonth: 1, percentDecimals: null };
-  await door.order('PUT', '/company', { ...company, forecastMonths: 1, approveHours: true });
+  await door.order('PUT', '/company', { ...COMPANY, ...ORDER_POLICY, approveHours: true });
   const { rows } = await door.ask<{ rows: { id: number; name: string }[] }>('/people');
   const idOf = (name: string) => rows.find((row) => row.name === name)?.id;
   await door.order('PUT', '/session', { person: idOf('G. Sallow') });

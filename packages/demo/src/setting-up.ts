@@ -3,7 +3,7 @@ import type { Company } from './company.ts';
 import { COST_CODES } from './cost-codes.ts';
 import type { FrontDoor } from './front-door.ts';
 import { estimate } from './estimates.ts';
-import type { DemoProject } from './projects.ts';
+import { storyCode, type DemoProject } from './projects.ts';
 
 type Row = readonly (string | number)[];
 
@@ -110,6 +110,7 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
       'method',
       'costTreatment',
       'taxCode',
+      'siteAddress',
     ],
     [
       [
@@ -122,6 +123,7 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
           project.hold ? 'hold' : 'expense',
         ],
         project.client === 'BRACK' ? 'SH' : 'EX',
+        SITES[storyCode(project)] ?? '',
       ],
     ],
   );
@@ -131,6 +133,15 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
   }
   await estimate(door, project);
 }
+
+/** Where goods for a project are delivered to. */
+const SITES: Readonly<Record<string, string>> = {
+  'GC-214': 'Garrow Creek sluice gate, end of Fen Drove, Garrow',
+  'QH-221': 'Quillhaven, north landing, Strand Road',
+  'DR-225': 'Drummel sluice, Lock Lane 2, Drummel',
+  'TP-226': 'Torrin Point, quay 3',
+  'OS-220': 'Ostrand, beach access 4',
+};
 
 export function costTypeOf(code: string): string {
   return COST_CODES.find((each) => each.code === code)?.costType ?? '';

@@ -41,6 +41,7 @@ import { ownWeekRoutes } from './timesheets/own-week-routes.ts';
 import { timesheetRoutes } from './timesheets/timesheet-routes.ts';
 import { clockStandInRoutes } from './stand-ins/clock-stand-in-routes.ts';
 import { clockRoutes } from './clock/clock-routes.ts';
+import { orderRoutes } from './orders/order-routes.ts';
 import { overheadRoutes } from './overhead/overhead-routes.ts';
 import { hoursTableRoutes } from './reports/hours-table-routes.ts';
 import { liabilityRoutes } from './labor/liability-routes.ts';
@@ -102,6 +103,7 @@ const FEATURES = [
   laborRoutes,
   liabilityRoutes,
   hoursTableRoutes,
+  orderRoutes,
   overheadRoutes,
   clockRoutes,
   clockStandInRoutes,

@@ -30,6 +30,7 @@ export const router = createBrowserRouter([
       { path: 'hours', element: page(() => import('./account/OwnHoursPage.tsx'), 'OwnHoursPage') },
       { path: 'costs', element: page(() => import('./costs/CostsPage.tsx'), 'CostsPage') },
       ...SHEET_KINDS.map((kind) => ({ path: `costs/${kind}/:draft`, element: <SheetPage key={kind} kind={kind} /> })),
+      { path: 'orders/:id', element: page(() => import('./orders/OrderPage.tsx'), 'OrderPage') },
       { path: 'labor', element: page(() => import('./labor/LaborPage.tsx'), 'LaborPage') },
       { path: 'approvals', element: page(() => import('./labor/ApprovalsPage.tsx'), 'ApprovalsPage') },
       { path: 'labor/clearing/:id', element: page(() => import('./labor/ClearingPage.tsx'), 'ClearingPage') },

@@ -60,10 +60,35 @@ describe('a budget line', () => {
       variance: 0,
       used: '\u22125',
     },
-  ])('$case', ({ original, changes, actual, left, end, variance, used }) => {
+    {
+      // 4,000.00 spent and 3,500.00 on order leave 2,500.00 of 10,000.00; 75 % is spoken for.
+      case: 'part of it on order',
+      original: 1_000_000,
+      changes: 0,
+      actual: 400_000,
+      committed: 350_000,
+      left: 250_000,
+      end: 1_000_000,
+      variance: 0,
+      used: '75',
+    },
+    {
+      // 4,000.00 spent and 7,000.00 on order: it will end at 11,000.00.
+      case: 'ordered beyond it',
+      original: 1_000_000,
+      changes: 0,
+      actual: 400_000,
+      committed: 700_000,
+      left: -100_000,
+      end: 1_100_000,
+      variance: -100_000,
+      used: '110',
+    },
+  ])('$case', ({ original, changes, actual, committed = 0, left, end, variance, used }) => {
     const found = budgetFigures({
       budget: amounts(original, changes),
       actual: cents(actual),
+      committed: cents(committed),
       forecast: null,
       ended: false,
     });
@@ -72,7 +97,9 @@ describe('a budget line', () => {
   });
 
   test('nobody budgeted: all of it is variance, and no share of it is used', () => {
-    expect(budgetFigures({ budget: null, actual: cents(3_415), forecast: null, ended: false })).toMatchObject({
+    expect(
+      budgetFigures({ budget: null, actual: cents(3_415), committed: cents(0), forecast: null, ended: false }),
+    ).toMatchObject({
       remaining: -3_415,
       estimate: 3_415,
       variance: -3_415,
@@ -93,7 +120,7 @@ test('unbudgeted codings come last, those whose cost came to nothing not at all;
       { coding: coding(4), amount: cents(0) },
     ],
     [],
-    new Set(),
+    { ended: new Set(), commitments: [] },
   );
   expect(rows.map(({ coding: of, budget }) => [of.costCode, budget !== null])).toEqual([
     [1, true],
@@ -104,6 +131,7 @@ test('unbudgeted codings come last, those whose cost came to nothing not at all;
     original: 10_000,
     changes: 0,
     actual: 4_700,
+    committed: 0,
     remaining: 5_300,
     estimate: 10_700,
     variance: -700,
@@ -119,7 +147,7 @@ test('a forecast makes its line end where it says, and a row where nobody budget
       { coding: coding(2), estimate: cents(700), approvedSince: cents(0) },
       { coding: coding(3), estimate: cents(0), approvedSince: cents(0) },
     ],
-    new Set(),
+    { ended: new Set(), commitments: [] },
   );
   expect(rows.map((row) => [row.coding.costCode, budgetFigures(row).estimate, budgetFigures(row).variance])).toEqual([
     [1, 13_000, -3_000],
@@ -132,26 +160,44 @@ test('of a project that has ended, every line ends at its cost', () => {
     [{ coding: coding(1), budget: amounts(10_000) }],
     [{ coding: coding(1), amount: cents(4_000) }],
     [{ coding: coding(1), estimate: cents(12_000), approvedSince: cents(1_000) }],
-    new Set([coding(1).project]),
+    { ended: new Set([coding(1).project]), commitments: [] },
   );
   expect(budgetTotals(rows)).toMatchObject({ actual: 4_000, estimate: 4_000, variance: 6_000 });
 });
 
 test('totals are the sums of the lines, and budget less variance is the estimate', () => {
-  const line = fc.tuple(fc.integer({ min: 0, max: 1_000_000 }), fc.integer({ min: -100_000, max: 1_000_000 }));
+  const line = fc.tuple(
+    fc.integer({ min: 0, max: 1_000_000 }),
+    fc.integer({ min: -100_000, max: 1_000_000 }),
+    fc.integer({ min: 0, max: 100_000 }),
+  );
   fc.assert(
     fc.property(fc.array(line, { maxLength: 20 }), (lines) => {
-      const rows = lines.map(([budget, actual], index) => ({
+      const rows = lines.map(([budget, actual, committed], index) => ({
         coding: coding(index + 1),
         budget: budget === 0 ? null : amounts(budget),
         actual: cents(actual),
+        committed: cents(committed),
         forecast: null,
         ended: false,
       }));
       const totals = budgetTotals(rows);
       expect(totals.original + totals.changes - totals.variance).toBe(totals.estimate);
-      expect(totals.original + totals.changes - totals.actual).toBe(totals.remaining);
-      expect(totals.estimate).toBeGreaterThanOrEqual(totals.actual);
+      expect(totals.original + totals.changes - totals.actual - totals.committed).toBe(totals.remaining);
+      expect(totals.estimate).toBeGreaterThanOrEqual(totals.actual + totals.committed);
     }),
   );
+});
+
+test('what is on order and nobody budgeted or paid yet has a row of its own', () => {
+  const rows = budgetRows([], [], [], {
+    ended: new Set(),
+    commitments: [
+      { coding: coding(1), committed: cents(5_000) },
+      { coding: coding(2), committed: cents(0) },
+    ],
+  });
+  expect(rows.map((row) => [row.coding.costCode, row.committed, budgetFigures(row).estimate])).toEqual([
+    [1, 5_000, 5_000],
+  ]);
 });

@@ -19,6 +19,8 @@ export interface BudgetRow {
   /** Null: cost came in that nobody budgeted. */
   readonly budget: BudgetAmounts | null;
   readonly actual: Cents;
+  /** Ordered and not billed yet. */
+  readonly committed: Cents;
   readonly forecast: LineForecast | null;
   /** Its project has ended. */
   readonly ended: boolean;
@@ -42,41 +44,54 @@ export function revisedBudget(budget: BudgetAmounts | null): Cents {
   return budget === null ? cents(0) : cents(budget.original + budget.changes);
 }
 
-/** Remaining = revised − actual; variance at completion = revised − estimate; used = actual ÷ revised. */
+/** Remaining = revised − actual − committed; variance at completion = revised − estimate; used = (actual + committed) ÷ revised. */
 export function budgetFigures(row: Omit<BudgetRow, 'coding'>): BudgetFigures {
   const revised = revisedBudget(row.budget);
   const estimate = lineEstimate({ ...row, budget: revised });
+  const spoken = cents(row.actual + row.committed);
   return {
     revised,
-    remaining: difference(revised, row.actual),
+    remaining: difference(revised, spoken),
     estimate,
     variance: difference(revised, estimate),
-    used: revised > 0 ? ratio(row.actual, revised) : null,
+    used: revised > 0 ? ratio(spoken, revised) : null,
   };
 }
 
 /** What a line's forecast is made on. */
-export function lineBasis({ budget, actual }: Pick<BudgetRow, 'budget' | 'actual'>): ForecastBasis {
-  return { revised: revisedBudget(budget), actual, units: budget?.units ?? { kind: 'none' } };
+export function lineBasis({
+  budget,
+  actual,
+  committed,
+}: Pick<BudgetRow, 'budget' | 'actual' | 'committed'>): ForecastBasis {
+  return { revised: revisedBudget(budget), actual, committed, units: budget?.units ?? { kind: 'none' } };
 }
 
 type Coded<T> = T & { readonly coding: Coding };
 
 /**
- * One row per budget line and per coding that has cost or a forecast without one, those last. A coding whose cost came to nothing
+ * One row per budget line and per coding that has cost, a commitment or a forecast without one, those last. A coding whose cost came to nothing
  * makes no row, and a budget line of nothing keeps its own.
  */
 export function budgetRows(
   budgets: readonly Coded<{ readonly budget: BudgetAmounts }>[],
   actuals: readonly Coded<{ readonly amount: Cents }>[],
   forecasts: readonly Coded<LineForecast>[],
-  ended: ReadonlySet<ProjectId>,
+  {
+    ended,
+    commitments,
+  }: {
+    readonly ended: ReadonlySet<ProjectId>;
+    readonly commitments: readonly Coded<{ readonly committed: Cents }>[];
+  },
 ): readonly BudgetRow[] {
   const actualBy = new Map(actuals.map(({ coding, amount }) => [codingKey(coding), amount]));
+  const committedBy = new Map(commitments.map(({ coding, committed }) => [codingKey(coding), committed]));
   const forecastBy = new Map(forecasts.map((forecast) => [codingKey(forecast.coding), forecast]));
   const seen = new Set(budgets.map(({ coding }) => codingKey(coding)));
   const unbudgeted = [
     ...actuals.filter(({ amount }) => amount !== 0),
+    ...commitments.filter(({ committed }) => committed !== 0),
     ...forecasts.filter(({ estimate }) => estimate !== 0),
   ].filter(({ coding }) => !seen.has(codingKey(coding)) && seen.add(codingKey(coding)));
   const row = (coding: Coding, budget: BudgetAmounts | null): BudgetRow => {
@@ -85,6 +100,7 @@ export function budgetRows(
       coding,
       budget,
       actual: actualBy.get(codingKey(coding)) ?? cents(0),
+      committed: committedBy.get(codingKey(coding)) ?? cents(0),
       forecast: forecast ? { estimate: forecast.estimate, approvedSince: forecast.approvedSince } : null,
       ended: ended.has(coding.project),
     };
@@ -99,6 +115,7 @@ export interface BudgetTotals {
   readonly original: Cents;
   readonly changes: Cents;
   readonly actual: Cents;
+  readonly committed: Cents;
   readonly remaining: Cents;
   readonly estimate: Cents;
   readonly variance: Cents;
@@ -111,6 +128,7 @@ export function budgetTotals(rows: readonly BudgetRow[]): BudgetTotals {
     original: sum(rows.map(({ budget }) => budget?.original ?? cents(0))),
     changes: sum(rows.map(({ budget }) => budget?.changes ?? cents(0))),
     actual: sum(rows.map(({ actual }) => actual)),
+    committed: sum(rows.map(({ committed }) => committed)),
     remaining: sum(figures.map(({ remaining }) => remaining)),
     estimate: sum(figures.map(({ estimate }) => estimate)),
     variance: sum(figures.map(({ variance }) => variance)),

@@ -1,7 +1,7 @@
 import { codingKey } from '../budget/budget-against-actual.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import type { Project } from '../ledger/project.ts';
-import { cents, MOST_SUM, type Cents } from '../money/cents.ts';
+import { cents, MOST_SUM, ZERO, type Cents } from '../money/cents.ts';
 import type { Warning } from '../problems/problem.ts';
 import type { Catalog } from './catalog.ts';
 
@@ -9,6 +9,8 @@ export interface CodedCost {
   readonly project: Project;
   readonly coding: Coding;
   readonly cost: Cents;
+  /** What is committed more than before; less is negative. */
+  readonly committed?: Cents;
   readonly at: string;
 }
 
@@ -21,9 +23,11 @@ export function budgetWarnings(costs: readonly CodedCost[], catalog: Catalog): r
     warned.add(key);
     return [warning];
   };
-  return costs.flatMap(({ project, coding, cost, at }): readonly Warning[] => {
+  return costs.flatMap(({ project, coding, cost: actual, committed = ZERO, at }): readonly Warning[] => {
     const key = codingKey(coding);
-    const after = cents((entered.get(key) ?? 0) + cost);
+    const cost = actual + committed;
+    const before = entered.get(key) ?? 0;
+    const after = cents(before + cost);
     entered.set(key, after);
     const idle: readonly Warning[] =
       project.status === 'active'
@@ -33,10 +37,11 @@ export function budgetWarnings(costs: readonly CodedCost[], catalog: Catalog): r
     const code = codeLabel(project, coding, catalog);
     if (!stand?.isBudgeted) return [...idle, ...once(key, { at, kind: 'unbudgeted', code, project: project.code })];
     // Beyond what can be added up, posting is refused; the warning only says that it is over.
-    const total = cents(Math.max(-MOST_SUM, Math.min(MOST_SUM, stand.actual + after)));
+    const total = cents(Math.max(-MOST_SUM, Math.min(MOST_SUM, stand.actual + stand.committed + after)));
+    const left = cents(stand.budget - stand.actual - stand.committed - before);
     // What lowers the cost of a line takes it no further over.
     if (total <= stand.budget || after <= 0) return idle;
-    return [...idle, ...once(key, { at, kind: 'over-budget', budget: stand.budget, after: total, code })];
+    return [...idle, ...once(key, { at, kind: 'over-budget', budget: stand.budget, after: total, left, code })];
   });
 }
 

@@ -1,4 +1,5 @@
 import type { Month } from '../calendar/month.ts';
+import type { Order } from '../orders/order.ts';
 import { rateBook } from '../rates/applying-rule.ts';
 import { rolesOf } from '../ledger/roles.ts';
 import type { Catalog, CodingStand, HoursThere, SheetBasis, UseThere } from './catalog.ts';
@@ -8,6 +9,7 @@ export interface SheetNames {
   readonly workingMonth: Month;
   readonly stands: readonly (CodingStand & { readonly coding: string })[];
   readonly billNumbers: readonly string[];
+  readonly orders: readonly Order[];
   readonly hoursThere: readonly HoursThere[];
   readonly usesThere: readonly UseThere[];
 }

@@ -3,7 +3,7 @@ import type { DayOrder } from '../calendar/typed-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Account } from '../ledger/account.ts';
 import type { CostType } from '../ledger/cost-type.ts';
-import type { ActivityId, CostCodeId, EmployeeId, EquipmentId, PartyId } from '../ledger/ids.ts';
+import type { ActivityId, CostCodeId, EmployeeId, EquipmentId, PartyId, ProjectId } from '../ledger/ids.ts';
 import type { Project } from '../ledger/project.ts';
 import type { Roles } from '../ledger/roles.ts';
 import type { TaxCode } from '../ledger/tax-code.ts';
@@ -11,6 +11,8 @@ import type { Named } from '../lookup/lookup.ts';
 import type { Cents } from '../money/cents.ts';
 import type { PayKind } from './hours/pay.ts';
 import type { Quantity, Rate } from '../money/quantity.ts';
+import type { Order } from '../orders/order.ts';
+import type { OrderPolicy } from '../orders/tolerance.ts';
 import type { BooksSpan } from '../months/books-span.ts';
 import type { LockedThrough } from '../months/open-day.ts';
 import type { LineStand } from '../progress/estimate-at-completion.ts';
@@ -114,6 +116,9 @@ export interface SheetBasis {
   readonly projects: readonly Project[];
   readonly costCodes: readonly CostCode[];
   readonly taxCodes: readonly TaxCode[];
+  /** Where projects are, of those that say it. */
+  readonly sites: readonly { readonly id: ProjectId; readonly address: string }[];
+  readonly orderPolicy: OrderPolicy;
 }
 
 /** What reading a typed sheet needs to know of the books. */
@@ -127,6 +132,8 @@ export interface Catalog extends SheetBasis {
   readonly stands: ReadonlyMap<string, CodingStand>;
   /** `supplier/number in lower case` of every bill that counts. */
   readonly billNumbers: ReadonlySet<string>;
+  /** Of the suppliers the sheet names, those with anything open; and those it names itself. */
+  readonly orders: readonly Order[];
   /** Of the days of the sheet. */
   readonly hoursThere: readonly HoursThere[];
   readonly usesThere: readonly UseThere[];

@@ -25,6 +25,10 @@ describe('a coding as typed', () => {
 
 test('projects a sheet names are found once each', () => {
   expect(
-    projectsNamed([{ project: 'gate' }, { project: 'GATE ' }, { project: '' }, { project: 'nobody' }], SAMPLE.projects),
+    projectsNamed(
+      [{ project: 'gate' }, { project: 'GATE ' }, { project: '' }, { project: 'nobody' }],
+      SAMPLE.projects,
+      [],
+    ),
   ).toEqual([GATE]);
 });

@@ -4,6 +4,7 @@ import { COST_TYPES, typedCostType, type CostType } from '../ledger/cost-type.ts
 import type { Coding } from '../ledger/journal-entry.ts';
 import { takesCost, type Phase, type Project } from '../ledger/project.ts';
 import { lookedUp, found } from '../lookup/lookup.ts';
+import type { Order } from '../orders/order.ts';
 import { accepted, following, gathered, mapped, problemsOf, refused, type Decision } from '../problems/decision.ts';
 import type { Catalog, CostCode } from './catalog.ts';
 
@@ -132,14 +133,25 @@ function budgetedCostType(
   return type ? accepted(type) : refused({ at: cell.at, kind: 'missing', field: 'the cost type' });
 }
 
-/** The projects a sheet names, so that only their budgets need reading. */
+/** The projects a sheet names, itself or by the orders it names, so that only their budgets need reading. */
 export function projectsNamed(
-  rows: readonly ({ readonly project: string } | { readonly employee: string })[],
+  rows: readonly ({ readonly project: string } | { readonly employee: string } | { readonly line: string })[],
   projects: readonly Project[],
+  orders: readonly Pick<Order, 'lines'>[],
 ): readonly Project[] {
   const typed = new Set(
     rows.flatMap((row) => ('project' in row ? [row.project.trim()] : [])).filter((text) => text !== ''),
   );
   const named = [...typed].map((text) => found(projects, text));
-  return [...new Set(named.flatMap((each) => (each.kind === 'found' ? [each.value] : [])))];
+  const ordered = new Set(
+    orders.flatMap(({ lines }) =>
+      lines.flatMap(({ target }) => (target.kind === 'project' ? [target.coding.project] : [])),
+    ),
+  );
+  return [
+    ...new Set([
+      ...named.flatMap((each) => (each.kind === 'found' ? [each.value] : [])),
+      ...projects.filter(({ id }) => ordered.has(id)),
+    ]),
+  ];
 }

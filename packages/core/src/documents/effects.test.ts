@@ -50,6 +50,7 @@ describe('a coding without a budget line', () => {
   const stand = (actual: number, forecast: number | null) => ({
     budget: cents(0),
     actual: cents(actual),
+    committed: cents(0),
     forecast: forecast === null ? null : { estimate: cents(forecast), approvedSince: cents(0) },
     ended: false,
     isBudgeted: false,

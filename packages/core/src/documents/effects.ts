@@ -51,7 +51,7 @@ export function projectEffects(
   });
 }
 
-const NO_STAND: LineStand = { budget: cents(0), actual: cents(0), forecast: null, ended: false };
+const NO_STAND: LineStand = { budget: cents(0), actual: cents(0), committed: cents(0), forecast: null, ended: false };
 
 interface LineEffect {
   readonly label: string;
@@ -68,12 +68,14 @@ function linesOf(costs: readonly CodedCost[], catalog: Catalog): readonly LineEf
     const stand = catalog.stands.get(key) ?? NO_STAND;
     const cost = cents(group.reduce((total, each) => total + each.cost, 0));
     const actual = cents(stand.actual + cost);
+    const committed = cents(stand.committed + group.reduce((total, each) => total + (each.committed ?? 0), 0));
+    const leftOf = (spent: Cents, ordered: Cents): Cents => cents(stand.budget - spent - ordered);
     return [
       {
         label: codeLabel(first.project, first.coding, catalog),
         cost,
-        estimateChange: difference(lineEstimate({ ...stand, actual }), lineEstimate(stand)),
-        left: { before: difference(stand.budget, stand.actual), after: difference(stand.budget, actual) },
+        estimateChange: difference(lineEstimate({ ...stand, actual, committed }), lineEstimate(stand)),
+        left: { before: leftOf(stand.actual, stand.committed), after: leftOf(actual, committed) },
       },
     ];
   });

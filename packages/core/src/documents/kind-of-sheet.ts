@@ -17,11 +17,14 @@ export interface SheetField {
 /** What of the books a sheet names, beyond its projects. */
 export interface SheetScope {
   readonly billNumbers: readonly string[];
+  /** Suppliers whose open orders it is read against, and numbers of further orders, as typed. */
+  readonly suppliers: readonly string[];
+  readonly orders: readonly string[];
   /** The days whose posted hours it is read beside; null where there are none. */
   readonly worked: { readonly from: IsoDate; readonly through: IsoDate } | null;
 }
 
-export const NO_SCOPE: SheetScope = { billNumbers: [], worked: null };
+export const NO_SCOPE: SheetScope = { billNumbers: [], suppliers: [], orders: [], worked: null };
 
 /** What is true of a kind of sheet; its page, its reading and its place among the sheets waiting follow from it. */
 export interface KindOfSheet<S extends object = object> {
@@ -35,7 +38,11 @@ export interface KindOfSheet<S extends object = object> {
   readonly rows: string;
   readonly mostRows: number;
   readonly fields: readonly SheetField[];
+  /** The columns it shows. */
   columns(sheet: S): readonly SheetColumn[];
+  /** All of its columns, where it shows some only when they are wanted, and what those are called. */
+  readonly everyColumn?: readonly SheetColumn[];
+  readonly extras?: readonly { readonly id: string; readonly head: string }[];
   /** An empty one, begun on a day. */
   blank(today: IsoDate): S;
   /** What a kept one is called; `id` is its number as a draft. */

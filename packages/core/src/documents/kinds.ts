@@ -1,10 +1,12 @@
 import { CLOSING } from './closing/kind.ts';
 import { CREDIT_NOTE } from './credit-note/kind.ts';
+import { GOODS_RECEIPT } from './goods-receipt/kind.ts';
 import { HOURS } from './hours/kind.ts';
 import { INVOICE } from './invoice/kind.ts';
 import { JOURNAL } from './journal/kind.ts';
 import type { KindOfDocument } from './kind.ts';
 import { OFFSET } from './offset/kind.ts';
+import { ORDER_CHANGE, PURCHASE_ORDER, SUBCONTRACT } from './order/kind.ts';
 import { OVERHEAD_DIFFERENCE } from './overhead-difference/kind.ts';
 import { OVERHEAD } from './overhead/kind.ts';
 import { PAYMENT } from './payment/kind.ts';
@@ -13,11 +15,16 @@ import { TRUE_UP } from './true-up/kind.ts';
 import { RECEIPT } from './receipt/kind.ts';
 import { RECOGNITION } from './recognition/kind.ts';
 import { REVERSAL } from './reversal/kind.ts';
-import { SUPPLIER_BILL } from './supplier-bill/kind.ts';
+import { SPEND, SUPPLIER_BILL } from './supplier-bill/kind.ts';
 
 /** Every kind of document, by the name it has in addresses and in the books. */
 export const DOCUMENT_KINDS = {
+  order: PURCHASE_ORDER,
+  subcontract: SUBCONTRACT,
+  'order-change': ORDER_CHANGE,
+  'goods-receipt': GOODS_RECEIPT,
   bill: SUPPLIER_BILL,
+  spend: SPEND,
   hours: HOURS,
   recognition: RECOGNITION,
   invoice: INVOICE,

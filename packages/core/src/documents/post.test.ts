@@ -32,6 +32,8 @@ const line = (project: Project, net: number, tax: number | null = null): BillLin
   quantity: quantity(0),
   taxCode: tax === null ? null : (SAMPLE.taxCodes[tax] ?? null),
   text: '',
+  order: null,
+  place: 0,
 });
 const bill = (...lines: BillLine[]) =>
   supplierBill(SAMPLE_ROLES, {
@@ -41,6 +43,8 @@ const bill = (...lines: BillLine[]) =>
     postedOn: DAY,
     dueOn: DAY,
     lines,
+    retained: cents(0),
+    paid: null,
   });
 
 describe('a supplier bill', () => {

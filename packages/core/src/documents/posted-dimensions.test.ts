@@ -27,15 +27,25 @@ const told = (...lines: readonly object[]) => lines.map((line) => ({ ...NOTHING,
 describe('lines say of whom, of what and why', () => {
   test('of a bill: the cost its coding, quantity and text, the rest the number; everything the supplier', () => {
     const entry = supplierBill(SAMPLE_ROLES, {
-      ...{ supplier: partyId(1), number: 'N-1', datedOn: DAY, postedOn: DAY, dueOn: DAY },
+      ...{
+        supplier: partyId(1),
+        number: 'N-1',
+        datedOn: DAY,
+        postedOn: DAY,
+        dueOn: DAY,
+        retained: cents(0),
+        paid: null,
+      },
       lines: [
         {
           target: { kind: 'project', project: GATE, coding: CODING },
           ...{ net: cents(1_000), quantity: quantity(20_000), taxCode: SAMPLE.taxCodes[1] ?? null, text: 'Stone' },
+          ...{ order: null, place: 0 },
         },
         {
           target: { kind: 'account', account: SAMPLE_ROLES['indirect-labor'] },
           ...{ net: cents(500), quantity: quantity(0), taxCode: null, text: 'Yard' },
+          ...{ order: null, place: 1 },
         },
       ],
     });

@@ -13,6 +13,8 @@ export interface Posting {
   readonly project: ProjectId | null;
   readonly datedOn: IsoDate;
   readonly dueOn: IsoDate | null;
+  /** Of a document without entries: the first open day from its own on. */
+  readonly countsOn?: IsoDate;
   readonly gross: Cents;
   readonly memo: string;
   /** The document as entered, kept as JSON. */

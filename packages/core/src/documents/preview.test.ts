@@ -11,9 +11,10 @@ import { sheetKind, type Sheet } from './sheets.ts';
 const BILL = {
   ...{ supplier: 'STONE', number: 'N-1', datedOn: '2027-03-30', dueOn: '', total: '', project: 'GATE' },
   ...{ code: 'A/31-250', costType: '', net: '900', tax: '', text: '' },
+  ...{ order: '', quantity: '', spread: '', retention: '', paid: '' },
 };
 const bills = (rows: readonly Partial<typeof BILL>[], controlTotal = ''): Sheet => ({
-  ...{ kind: 'bills', controlTotal },
+  ...{ kind: 'bills', controlTotal, shows: [] },
   rows: rows.map((row) => ({ ...BILL, ...row })),
 });
 const position = (more: Partial<ProjectPosition> = {}): ProjectPosition => ({

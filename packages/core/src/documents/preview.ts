@@ -9,6 +9,7 @@ import type { ProjectPosition } from '../progress/project-position.ts';
 import type { Catalog } from './catalog.ts';
 import { projectEffects, type ProjectEffect } from './effects.ts';
 import type { UsualWeek } from './hours/usual-week.ts';
+import type { AgainstOrder } from '../orders/against-order.ts';
 import type { Follow, SheetReading } from './sheet-reading.ts';
 
 /** What is wrong or worth a look: the field, and the words. */
@@ -41,6 +42,7 @@ export interface SheetPreview {
   readonly effects: readonly ProjectEffect[];
   readonly follows: readonly Follow[];
   readonly weeks: readonly UsualWeek[];
+  readonly against: readonly AgainstOrder[];
 }
 
 export function problemRemark(problem: Problem): Remark {
@@ -70,6 +72,7 @@ export function sheetPreview(
     ),
     follows: reading.follows,
     weeks: reading.weeks ?? [],
+    against: reading.against ?? [],
     effects: canBeAdded(reading, positions) ? projectEffects(reading.costs, positions, { catalog, kept }) : [],
   };
 }

@@ -101,17 +101,38 @@ export const SAMPLE: Catalog = {
     { id: taxCodeId(1), code: 'ST', name: 'Sales tax', rateMillionths: 62_500, recoverableMillionths: 0 },
     { id: taxCodeId(2), code: 'VAT', name: 'Input tax', rateMillionths: 200_000, recoverableMillionths: 1_000_000 },
   ],
+  sites: [],
+  orderPolicy: {
+    accruesOnReceipt: false,
+    quantity: { warnMillionths: 0, refuseMillionths: null },
+    price: { warnMillionths: 0, refuseMillionths: null },
+  },
   clients: [{ id: partyId(50), code: 'COUNTY', name: 'Garrow County' }],
   stands: new Map([
     [
       codingKey(stone),
-      { budget: cents(500_000), actual: cents(400_000), forecast: null, ended: false, isBudgeted: true },
+      {
+        budget: cents(500_000),
+        actual: cents(400_000),
+        committed: cents(0),
+        forecast: null,
+        ended: false,
+        isBudgeted: true,
+      },
     ],
     [
       codingKey(crew),
-      { budget: cents(100_000), actual: cents(90_000), forecast: null, ended: false, isBudgeted: true },
+      {
+        budget: cents(100_000),
+        actual: cents(90_000),
+        committed: cents(0),
+        forecast: null,
+        ended: false,
+        isBudgeted: true,
+      },
     ],
   ]),
   billNumbers: new Set(['1/n-77']),
+  orders: [],
   hoursThere: [],
 };

@@ -19,11 +19,11 @@ const ANY_DAY = isoDate('2000-01-03');
 
 /** The columns of files of a kind of sheet; control totals stay with the paper. */
 export function fileColumns(kind: SheetKind): readonly FileColumn[] {
-  const { fields, columns, blank } = sheetKind(kind);
+  const { fields, columns, everyColumn, blank } = sheetKind(kind);
   const kept = fields.filter(({ hint }) => hint === undefined);
   return [
     ...kept.map(({ id, holds }) => ({ name: id === 'text' ? 'sheetText' : id, id, isField: true, holds })),
-    ...columns(blank(ANY_DAY)).map(({ id, head, holds }) => ({
+    ...(everyColumn ?? columns(blank(ANY_DAY))).map(({ id, head, holds }) => ({
       name: id.includes('/') ? (head.split(' ')[0] ?? id).toLowerCase() : id,
       ...{ id, holds, isField: false },
     })),

@@ -1,3 +1,5 @@
+import type { AgainstOrder } from '../orders/against-order.ts';
+import type { OrderMoves } from '../orders/order-moves.ts';
 import type { Cents } from '../money/cents.ts';
 import type { Quantity } from '../money/quantity.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
@@ -8,12 +10,13 @@ import type { WorkedHours } from './hours/post.ts';
 import type { PaidPeriod } from './payroll/post.ts';
 import type { Posting } from './posting.ts';
 
-/** A document a sheet would post; hours also keep the rates of their days, a payroll whom it paid. */
+/** A document a sheet would post; hours also keep the rates of their days, a payroll whom it paid, orders and what is against them their lines. */
 export interface SheetPosting extends Posting {
   readonly worked: readonly WorkedHours[];
   readonly used: readonly UsedEquipment[];
   /** What a payroll paid, and for which period. */
   readonly paid: PaidPeriod | null;
+  readonly orders?: OrderMoves;
 }
 
 /** What a cell that nobody typed in holds all the same, as it would be typed. */
@@ -34,6 +37,8 @@ export interface SheetReading {
   readonly problems: readonly Problem[];
   readonly warnings: readonly Warning[];
   readonly follows: readonly Follow[];
+  /** The lines of orders it names, beside what it says of them. */
+  readonly against?: readonly AgainstOrder[];
   /** Of a week of hours: everybody in it, against their usual week. */
   readonly weeks?: readonly UsualWeek[];
 }

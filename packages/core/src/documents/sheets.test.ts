@@ -1,3 +1,5 @@
+import { BLANK_ORDER_ROW } from './order/form.ts';
+import { NO_SCOPE } from './kind-of-sheet.ts';
 import { describe, expect, test } from 'vitest';
 import { isoDate } from '../calendar/iso-date.ts';
 import { DOCUMENT_KIND_NAMES, kindOf, settledKinds } from './kinds.ts';
@@ -37,7 +39,7 @@ describe('every kind of sheet', () => {
     expect(sheetKind('journal').nameOf(Sheet.parse({ ...journal, text: ' ' }), 9)).toContain('9');
   });
 
-  test('only bills ask for numbers that are there, only hours for those of their week', () => {
+  test('only bills ask for numbers that are there, only what is bought for orders, only hours for those of their week', () => {
     const row = {
       ...{
         supplier: '',
@@ -60,16 +62,32 @@ describe('every kind of sheet', () => {
         { ...row, number: '' },
       ],
     });
-    expect(sheetKind('bills').scope(bills, DAYS)).toEqual({ billNumbers: ['N-1'], worked: null });
+    expect(sheetKind('bills').scope(bills, DAYS)).toEqual({
+      ...NO_SCOPE,
+      billNumbers: ['N-1'],
+      suppliers: ['', ''],
+      orders: ['', ''],
+    });
+    const order = { kind: 'orders' as const, rows: [{ ...BLANK_ORDER_ROW, supplier: 'STONE', number: 'PO-1' }] };
+    expect(sheetKind('orders').scope(order, DAYS)).toEqual({ ...NO_SCOPE, suppliers: ['STONE'], orders: ['PO-1'] });
+    const goods = Sheet.parse({
+      kind: 'goods',
+      datedOn: '',
+      note: '',
+      rows: [{ line: 'PO-1/3', quantity: '', net: '' }],
+    });
+    expect(sheetKind('goods').scope(goods, DAYS)).toEqual({ ...NO_SCOPE, orders: ['PO-1'] });
     const hours = Sheet.parse({ kind: 'hours', weekOn: '2027-03-31', rows: [] });
     expect(sheetKind('hours').scope(hours, DAYS)).toEqual({
-      ...{ billNumbers: [], worked: { from: '2027-03-29', through: '2027-04-04' } },
+      ...NO_SCOPE,
+      worked: { from: '2027-03-29', through: '2027-04-04' },
     });
     const journal = sheetKind('journal').blank(WEDNESDAY);
-    expect(sheetKind('journal').scope(journal, DAYS)).toEqual({ billNumbers: [], worked: null });
+    expect(sheetKind('journal').scope(journal, DAYS)).toEqual(NO_SCOPE);
     const payroll = { ...PAYROLL_SHEET.blank(WEDNESDAY), from: '3/1', through: '3/14' };
     expect(PAYROLL_SHEET.scope(payroll, DAYS)).toEqual({
-      ...{ billNumbers: [], worked: { from: '2027-03-01', through: '2027-03-14' } },
+      ...NO_SCOPE,
+      worked: { from: '2027-03-01', through: '2027-03-14' },
     });
     expect(PAYROLL_SHEET.scope({ ...payroll, through: '2/1' }, DAYS).worked).toBeNull();
   });

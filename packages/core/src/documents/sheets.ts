@@ -1,23 +1,38 @@
 import { z } from 'zod';
 import type { DocumentKind } from './kinds.ts';
+import { GoodsSheet } from './goods-receipt/form.ts';
+import { GOODS_SHEET } from './goods-receipt/sheet.ts';
 import { HoursSheet } from './hours/form.ts';
 import { HOURS_SHEET } from './hours/sheet.ts';
 import { JournalSheet } from './journal/form.ts';
 import { JOURNAL_SHEET } from './journal/sheet.ts';
 import type { KindOfSheet } from './kind-of-sheet.ts';
+import { OrderSheet, SubcontractSheet } from './order/form.ts';
+import { ORDER_SHEET, SUBCONTRACT_SHEET } from './order/sheet.ts';
 import { PayrollSheet } from './payroll/form.ts';
 import { PAYROLL_SHEET } from './payroll/sheet.ts';
 import { BillSheet } from './supplier-bill/form.ts';
 import { BILL_SHEET } from './supplier-bill/sheet.ts';
 
 /** Every sheet that is typed, kept as a draft and posted, as typed. */
-export const Sheet = z.discriminatedUnion('kind', [BillSheet, HoursSheet, PayrollSheet, JournalSheet]);
+export const Sheet = z.discriminatedUnion('kind', [
+  BillSheet,
+  OrderSheet,
+  SubcontractSheet,
+  GoodsSheet,
+  HoursSheet,
+  PayrollSheet,
+  JournalSheet,
+]);
 export type Sheet = z.output<typeof Sheet>;
 export type SheetKind = Sheet['kind'];
 
 /** Every kind of sheet, by the name it has in addresses and in the books; in the order they are offered. */
 const SHEETS: { readonly [K in SheetKind]: KindOfSheet<Extract<Sheet, { kind: K }>> } = {
   bills: BILL_SHEET,
+  orders: ORDER_SHEET,
+  subcontracts: SUBCONTRACT_SHEET,
+  goods: GOODS_SHEET,
   hours: HOURS_SHEET,
   payroll: PAYROLL_SHEET,
   journal: JOURNAL_SHEET,

@@ -20,6 +20,8 @@ export type ForecastRule =
 export interface ForecastBasis {
   readonly revised: Cents;
   readonly actual: Cents;
+  /** Ordered and not billed yet. */
+  readonly committed: Cents;
   readonly units: Units;
 }
 
@@ -27,10 +29,10 @@ export interface ForecastBasis {
  * Estimate at completion of a line, rounded once. Units beyond those budgeted leave none to come; a unit at budget costs its share of
  * the revised budget, never a rounded unit cost.
  */
-export function forecastEstimate(rule: ForecastRule, { revised, actual, units }: ForecastBasis): Cents {
+export function forecastEstimate(rule: ForecastRule, { revised, actual, committed, units }: ForecastBasis): Cents {
   switch (rule.method) {
     case 'budget':
-      return larger(revised, actual);
+      return larger(revised, cents(actual + committed));
     case 'run rate':
       return cents(roundedQuotient(actual, rule.done.denominator, rule.done.numerator));
     case 'units': {

@@ -13,7 +13,7 @@ import { copiedForecast, readForecast, type ForecastRow } from './forecast-sheet
 
 /** 100 t at 50.00 budgeted, 2,400.00 spent. */
 const TONS = { kind: 'of', quantity: quantity(1_000_000), unit: 't' } as const;
-const BASIS = { revised: cents(500_000), actual: cents(240_000), units: TONS };
+const BASIS = { revised: cents(500_000), actual: cents(240_000), committed: cents(0), units: TONS };
 
 describe('a line is forecast', () => {
   test.each<{ case: string; rule: ForecastRule; estimate: number }>([
@@ -61,13 +61,14 @@ describe('a line is forecast', () => {
 
   test('by units at budget, no cent lost: 30,000 units for 100,000.00, none done', () => {
     const units = { kind: 'of', quantity: quantity(300_000_000), unit: 'each' } as const;
-    const basis = { revised: cents(10_000_000), actual: cents(0), units };
+    const basis = { revised: cents(10_000_000), actual: cents(0), committed: cents(0), units };
     expect(forecastEstimate({ method: 'units at budget', done: quantity(0) }, basis)).toBe(10_000_000);
     expect(forecastEstimate({ method: 'units at budget', done: quantity(100_000_000) }, basis)).toBe(6_666_667);
   });
 
   test('by its cost where that is above the budget already', () => {
     expect(forecastEstimate({ method: 'budget' }, { ...BASIS, actual: cents(510_000) })).toBe(510_000);
+    expect(forecastEstimate({ method: 'budget' }, { ...BASIS, committed: cents(270_000) })).toBe(510_000);
   });
 });
 
@@ -94,14 +95,14 @@ const LINES = budgetRows(
     { coding: coding(2), amount: cents(9_900) },
   ],
   [],
-  new Set(),
+  { ended: new Set(), commitments: [] },
 );
 const lineOf = ({ actual = 240_000, units = TONS }: { readonly actual?: number; readonly units?: Units }) =>
   budgetRows(
     [{ coding: coding(1), budget: { original: cents(500_000), changes: cents(0), price: cents(0), units } }],
     [{ coding: coding(1), amount: cents(actual) }],
     [],
-    new Set(),
+    { ended: new Set(), commitments: [] },
   );
 const typed = (method: string, input: string, reason = 'Slower', code = 1): ForecastRow => ({
   line: codingKey(coding(code)),
@@ -238,7 +239,7 @@ test('copied, a forecast says what it said; what was to come is what is left of 
     [{ coding: coding(1), budget: { original: cents(500_000), changes: cents(0), price: cents(0), units: TONS } }],
     [{ coding: coding(1), amount: cents(300_000) }],
     made.map(({ coding: of, estimate }) => ({ coding: of, estimate, approvedSince: cents(0) })),
-    new Set(),
+    { ended: new Set(), commitments: [] },
   );
   expect(copiedForecast(made, spent)).toEqual([
     { line: codingKey(coding(1)), method: 'to complete', input: '1400.00', reason: 'Rock' },

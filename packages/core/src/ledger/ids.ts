@@ -13,6 +13,7 @@ export type PhaseId = Id<'phase'>;
 export type CostCodeId = Id<'cost code'>;
 export type TaxCodeId = Id<'tax code'>;
 export type DocumentId = Id<'document'>;
+export type OrderLineId = Id<'order line'>;
 export type EntryId = Id<'entry'>;
 
 function whole(number: number): number {
@@ -30,4 +31,5 @@ export const phaseId = (number: number): PhaseId => whole(number) as PhaseId;
 export const costCodeId = (number: number): CostCodeId => whole(number) as CostCodeId;
 export const taxCodeId = (number: number): TaxCodeId => whole(number) as TaxCodeId;
 export const documentId = (number: number): DocumentId => whole(number) as DocumentId;
+export const orderLineId = (number: number): OrderLineId => whole(number) as OrderLineId;
 export const entryId = (number: number): EntryId => whole(number) as EntryId;

@@ -10,6 +10,8 @@ export interface TieOut {
 export const TIE_OUTS = {
   entries: ['Debits and credits', 'all accounts', 'zero'],
   payable: ['Payables', 'open supplier bills', 'the payable account'],
+  retention: ['Retention payable', 'withheld from suppliers, less released', 'the retention payable account'],
+  received: ['Received, not billed', 'goods received and not billed yet', 'the account of that name'],
   receivable: ['Receivables', 'open client invoices', 'the receivable account'],
   wip: ['Work in process', 'cost less cost recognized, by project', 'the WIP accounts'],
   revenue: ['Revenue', 'earned, by project', 'the revenue account'],

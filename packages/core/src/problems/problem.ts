@@ -30,6 +30,11 @@ export type Subject =
   | 'bill'
   | 'invoice'
   | 'document'
+  | 'order'
+  | 'subcontract'
+  | 'line of an order'
+  | 'line of the order'
+  | 'account, card or employee'
   | 'draft'
   | 'record'
   | 'person'
@@ -63,6 +68,19 @@ export interface Facts {
   'control-total-off': { readonly control: Cents; readonly entered: Cents };
   'duplicate-bill': { readonly supplier: string; readonly number: string };
   'project-closed': { readonly project: string; readonly status: string };
+  'amounts-apart': { readonly net: Cents; readonly worth: Cents };
+  'order-of-another': { readonly order: string };
+  'line-in-use': { readonly place: number };
+  'below-received': { readonly place: number };
+  'line-twice': object;
+  'measured-otherwise': { readonly isCounted: boolean };
+  'over-ordered': OverOrdered;
+  'over-price': OverPrice;
+  'received-first': { readonly number: string };
+  'billed-first': { readonly number: string };
+  'nothing-to-close': { readonly order: string };
+  'spread-on-nothing': object;
+  'paid-with-retention': object;
   'control-account': { readonly account: string };
   'nothing-entered': object;
   'warnings-open': { readonly count: number };
@@ -170,9 +188,32 @@ export interface Facts {
   'same-side': { readonly number: string; readonly other: string };
 }
 
+/** What is received or billed of a line, beyond what was ordered; `over` and `limit` in percent. */
+interface OverOrdered {
+  readonly line: string;
+  readonly ordered: string;
+  readonly asked: string;
+  readonly over: string;
+  readonly limit: string;
+  readonly done: 'received' | 'billed';
+}
+
+/** A price above the order's. */
+interface OverPrice {
+  readonly line: string;
+  readonly agreed: string;
+  readonly asked: string;
+  readonly over: string;
+  readonly limit: string;
+}
+
 /** What deserves a second look and may be accepted. */
 export interface Concerns {
-  'over-budget': { readonly budget: Cents; readonly after: Cents; readonly code: string };
+  'over-budget': { readonly budget: Cents; readonly after: Cents; readonly left: Cents; readonly code: string };
+  'over-ordered': OverOrdered;
+  'over-price': OverPrice;
+  'not-received': { readonly line: string; readonly received: string; readonly billed: string };
+  'has-open-orders': { readonly supplier: string; readonly orders: readonly string[] };
   unbudgeted: { readonly code: string; readonly project: string };
   'unusual-amount': { readonly supplier: string; readonly largest: Cents; readonly amount: Cents };
   'other-month': { readonly month: Month };

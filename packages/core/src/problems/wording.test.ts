@@ -13,6 +13,24 @@ const money = cents(123_456);
 /** One of every kind; the type makes a missing one a failure to compile. */
 const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   missing: { kind: 'missing', field: 'the supplier' },
+  'amounts-apart': { kind: 'amounts-apart', net: money, worth: money },
+  'order-of-another': { kind: 'order-of-another', order: 'PO-0001' },
+  'line-in-use': { kind: 'line-in-use', place: 2 },
+  'below-received': { kind: 'below-received', place: 2 },
+  'line-twice': { kind: 'line-twice' },
+  'measured-otherwise': { kind: 'measured-otherwise', isCounted: true },
+  'over-ordered': {
+    ...{ kind: 'over-ordered', line: 'PO-0001/2', ordered: '10 t', asked: '12 t', over: '20.00', limit: '5.00' },
+    done: 'billed',
+  },
+  'over-price': {
+    ...{ kind: 'over-price', line: 'PO-0001/2', agreed: '10.00', asked: '12.00', over: '20.00', limit: '5.00' },
+  },
+  'received-first': { kind: 'received-first', number: 'PO-0001' },
+  'billed-first': { kind: 'billed-first', number: 'B-1' },
+  'nothing-to-close': { kind: 'nothing-to-close', order: 'PO-0001' },
+  'spread-on-nothing': { kind: 'spread-on-nothing' },
+  'paid-with-retention': { kind: 'paid-with-retention' },
   'unreadable-number': { kind: 'unreadable-number', typed: 'x' },
   'too-many-decimals': { kind: 'too-many-decimals', typed: '1.234', decimals: 2 },
   'number-too-large': { kind: 'number-too-large', typed: '9e99' },
@@ -149,7 +167,16 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
 };
 
 const CONCERNS: { readonly [K in keyof Concerns]: Concern<K> } = {
-  'over-budget': { kind: 'over-budget', budget: money, after: money, code: 'A' },
+  'over-budget': { kind: 'over-budget', budget: money, after: money, left: money, code: 'A' },
+  'over-ordered': {
+    ...{ kind: 'over-ordered', line: 'PO-0001/2', ordered: '10 t', asked: '12 t', over: '20.00', limit: '5.00' },
+    done: 'received',
+  },
+  'over-price': {
+    ...{ kind: 'over-price', line: 'PO-0001/2', agreed: '10.00', asked: '12.00', over: '20.00', limit: '5.00' },
+  },
+  'not-received': { kind: 'not-received', line: 'PO-0001/2', received: '4 t', billed: '6 t' },
+  'has-open-orders': { kind: 'has-open-orders', supplier: 'Brannock Fasteners', orders: ['PO-0001'] },
   unbudgeted: { kind: 'unbudgeted', code: 'A', project: 'P' },
   'unusual-amount': { kind: 'unusual-amount', supplier: 'A', largest: cents(1), amount: money },
   'other-month': { kind: 'other-month', month: march },

@@ -124,6 +124,27 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     `${monthText(fact.month)} is locked. Use ${dayText(fact.firstOpenDay)} or later, or have the month opened in Closing.`,
   'control-total-off': (fact) =>
     `Control total ${dollars(fact.control)}, entered ${dollars(fact.entered)}: ${apart(fact.control, fact.entered)}. Correct a line or the total.`,
+  'amounts-apart': (fact) =>
+    `Quantity × price is ${dollars(fact.worth)}, the net amount ${dollars(fact.net)}. Correct one of the three, or leave one empty.`,
+  'order-of-another': (fact) => `${fact.order} is an order with another supplier. Correct the supplier or the number.`,
+  'line-in-use': (fact) =>
+    `Line ${fact.place} is received or billed in part, so it stays as it is coded and counted. Put it back; what is open of it can be closed short.`,
+  'below-received': (fact) =>
+    `More of line ${fact.place} was received or billed already. Order at least as much, or reverse that first.`,
+  'line-twice': () => 'It is on the sheet twice. Leave one of the two out.',
+  'measured-otherwise': (fact) =>
+    fact.isCounted
+      ? 'The line is ordered by quantity. Give the quantity, and leave the amount empty.'
+      : 'The line is ordered as an amount. Give the amount, and leave the quantity empty.',
+  'over-ordered': (fact) => `${overOrdered(fact)} Correct it, or have the order changed first.`,
+  'over-price': (fact) => `${overPrice(fact)} Ask the supplier for a credit note, or have the order changed first.`,
+  'received-first': (fact) =>
+    `${fact.number} was received or billed in part. Reverse that first, or close the order short.`,
+  'billed-first': (fact) => `${fact.number} counts on this. Reverse it first.`,
+  'nothing-to-close': (fact) => `Nothing of ${fact.order} is open.`,
+  'spread-on-nothing': () =>
+    'No line of the bill has anything to spread it by. Code the charge itself, or spread it by amount.',
+  'paid-with-retention': () => 'What is paid at once has nothing withheld. Empty one of the two.',
   'duplicate-bill': (fact) =>
     `Bill ${fact.number} of ${fact.supplier} is in the books already. Check the number, or leave this bill out.`,
   'project-closed': (fact) =>
@@ -219,7 +240,12 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
 
 const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>) => string } = {
   'over-budget': (fact) =>
-    `${fact.code} goes over its budget of ${dollars(fact.budget)}: ${dollars(fact.after)} with this.`,
+    `${fact.code} goes over its budget of ${dollars(fact.budget)}: ${dollars(fact.after)} with this, and ${dollars(fact.left)} was left.`,
+  'over-ordered': (fact) => `${overOrdered(fact)} Somebody should say so.`,
+  'over-price': (fact) => `${overPrice(fact)} Somebody should say so.`,
+  'not-received': (fact) => `${fact.billed} of ${fact.line} would be billed, and ${fact.received} was received so far.`,
+  'has-open-orders': (fact) =>
+    `${fact.supplier} has open orders (${fact.orders.join(', ')}), and this line names none of them.`,
   unbudgeted: (fact) => `${fact.project} has no budget line ${fact.code}; the cost will show as unbudgeted.`,
   'unusual-amount': (fact) =>
     `${dollars(fact.amount)} is far above ${fact.supplier}'s largest bill so far, ${dollars(fact.largest)}. A digit too many?`,
@@ -272,4 +298,12 @@ function apart(control: Cents, entered: Cents): string {
 
 function farAhead(day: IsoDate): string {
   return `${dayText(day)} is more than a month ahead. Correct the day, or say that it is meant.`;
+}
+
+function overOrdered({ line, ordered, asked, over, limit, done }: Concern<'over-ordered'>): string {
+  return `${asked} of ${line} would be ${done}, ${over} % more than the ${ordered} ordered; the limit is ${limit} %.`;
+}
+
+function overPrice({ line, agreed, asked, over, limit }: Concern<'over-price'>): string {
+  return `The price of ${line} is ${asked}, ${over} % above the ${agreed} agreed; the limit is ${limit} %.`;
 }

@@ -14,6 +14,8 @@ export interface LineStand {
   /** Revised budget; nothing where there is no budget line. */
   readonly budget: Cents;
   readonly actual: Cents;
+  /** Ordered and not billed yet. */
+  readonly committed: Cents;
   /** Of the latest snapshot; null where none has the line. */
   readonly forecast: LineForecast | null;
   /** Its project has ended. */
@@ -22,12 +24,12 @@ export interface LineStand {
 
 /**
  * A line's estimate at completion: its forecast, with the change orders approved since it was made; without one, the larger of
- * budget and cost. Later cost never changes a forecast, nor does moving or correcting a budget. Once the project has ended, it is
+ * budget and what is cost or committed. Later cost never changes a forecast, nor does moving or correcting a budget. Once the project has ended, it is
  * what the line has cost.
  */
-export function lineEstimate({ budget, actual, forecast, ended }: LineStand): Cents {
+export function lineEstimate({ budget, actual, committed, forecast, ended }: LineStand): Cents {
   if (ended) return actual;
-  if (forecast === null) return larger(budget, actual);
+  if (forecast === null) return larger(budget, cents(actual + committed));
   return cents(forecast.estimate + forecast.approvedSince);
 }
 

@@ -207,6 +207,12 @@ describe('a line at completion', () => {
       estimate: 4_000,
     },
     { case: 'over budget', stand: { budget: 10_000, actual: 12_500, forecast: null }, estimate: 12_500 },
+    {
+      case: 'ordered beyond its budget',
+      stand: { budget: 10_000, actual: 6_000, forecast: null },
+      committed: 4_500,
+      estimate: 10_500,
+    },
     { case: 'forecast', stand: { budget: 10_000, actual: 4_000, forecast }, estimate: 12_000 },
     {
       case: 'forecast, and a change approved since',
@@ -223,10 +229,9 @@ describe('a line at completion', () => {
       stand: { budget: 10_000, actual: 12_700, forecast },
       estimate: 12_000,
     },
-  ])('$case', ({ stand, estimate, finished = false }) => {
-    expect(lineEstimate({ ...stand, ended: finished, budget: cents(stand.budget), actual: cents(stand.actual) })).toBe(
-      estimate,
-    );
+  ])('$case', ({ stand, estimate, committed = 0, finished = false }) => {
+    const amounts = { budget: cents(stand.budget), actual: cents(stand.actual), committed: cents(committed) };
+    expect(lineEstimate({ ...stand, ...amounts, ended: finished })).toBe(estimate);
   });
 });
 

@@ -32,7 +32,8 @@ describe('how a figure is worked out', () => {
   test.each<{ name: PositionFigure; formula: string; value: string; inputs: readonly string[] }>([
     {
       name: 'estimate',
-      formula: 'each line by its forecast and the change orders since, or, without one, the larger of budget and cost',
+      formula:
+        'each line by its forecast and the change orders since, or, without one, the larger of budget and what is cost or committed',
       value: '850.00',
       inputs: ['800.00', '50.00'],
     },

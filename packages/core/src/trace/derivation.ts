@@ -51,6 +51,7 @@ export type PositionFigure = Exclude<
   | 'result-margin'
   | 'contract-assets'
   | 'contract-liabilities'
+  | 'committed'
   | 'remaining'
   | 'variance'
 >;
@@ -132,9 +133,11 @@ function estimateDerivation(at: PositionAt, estimate: Cents): Derivation {
   }
   const beyond = money(difference(position.lineEstimates, position.budget));
   const label =
-    position.forecastMonth === null ? 'Cost above budget' : `Forecast of ${monthText(position.forecastMonth)}`;
+    position.forecastMonth === null
+      ? 'Cost and orders above budget'
+      : `Forecast of ${monthText(position.forecastMonth)}`;
   return of(
-    'each line by its forecast and the change orders since, or, without one, the larger of budget and cost',
+    'each line by its forecast and the change orders since, or, without one, the larger of budget and what is cost or committed',
     estimate,
     [
       input('budget', 'Budget', position.budget),

@@ -46,6 +46,7 @@ export const DERIVED_FIGURES = {
   'profit-to-date': 'Gross profit to date',
   backlog: 'Backlog',
   'cost-to-complete': 'Cost to complete',
+  committed: 'Committed',
   remaining: 'Budget left',
   variance: 'Variance at completion',
 } as const;

@@ -21,7 +21,8 @@ export const FORMULAS: { readonly [N in FigureName]: string } = {
   'cost-other': 'cost of revenue and expenses without a cost type, without expected losses',
   contract: 'original contract + approved changes',
   budget: 'original budget + approved changes',
-  'line-estimate': 'forecast + change orders approved since; without a forecast, the larger of budget and cost',
+  'line-estimate':
+    'forecast + change orders approved since; without a forecast, the larger of budget and what is cost or committed',
   estimate: 'the sum of the lines at completion, or an estimate set by hand + change orders approved since',
   complete: 'cost to date ÷ estimate at completion',
   overbilled: 'billed − earned',
@@ -33,6 +34,7 @@ export const FORMULAS: { readonly [N in FigureName]: string } = {
   'profit-to-date': 'earned − cost recognized − expected loss',
   backlog: 'contract price − earned',
   'cost-to-complete': 'estimate at completion − cost to date',
-  remaining: 'budget − cost',
+  committed: 'ordered − billed − received and accrued, line by line of orders, never below zero',
+  remaining: 'budget − cost − committed',
   variance: 'budget − estimate at completion of the line',
 };

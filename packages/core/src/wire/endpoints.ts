@@ -8,6 +8,7 @@ import { ENTRY_ENDPOINTS } from './entry.ts';
 import { ESTIMATE_ENDPOINTS } from './estimates.ts';
 import { FORECAST_ENDPOINTS } from './forecasts.ts';
 import { HEALTH_ENDPOINTS } from './health.ts';
+import { ORDER_ENDPOINTS } from './orders.ts';
 import { OVERHEAD_ENDPOINTS } from './overhead.ts';
 import { PEOPLE_ENDPOINTS } from './people.ts';
 import { PROGRESS_ENDPOINTS } from './progress.ts';
@@ -50,6 +51,7 @@ export const ENDPOINTS = {
   ...CLOCK_ENDPOINTS,
   ...ENTRY_ENDPOINTS,
   ...SHEET_BASIS_ENDPOINTS,
+  ...ORDER_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,
   ...ESTIMATE_ENDPOINTS,
   ...FORECAST_ENDPOINTS,

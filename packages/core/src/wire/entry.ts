@@ -41,6 +41,15 @@ export const Preview = z.object({
   /** Cells that nobody typed in, and what they hold all the same. */
   follows: z.array(z.object({ at: z.string(), text: z.string() })).readonly(),
   /** Of a week of hours: everybody in it, and what is missing to their usual week. */
+  /** Lines of orders that the sheet names: in units where they are counted, else in minor units. */
+  against: z
+    .array(
+      z.object({
+        ...{ line: z.string(), text: z.string(), unit: z.string(), isCounted: z.boolean() },
+        ...{ ordered: z.int(), received: z.int(), billed: z.int(), now: z.int() },
+      }),
+    )
+    .readonly(),
   weeks: z.array(z.object({ employee: z.string(), hours: Quantity, missing: Quantity })).readonly(),
 });
 

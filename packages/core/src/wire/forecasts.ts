@@ -52,6 +52,7 @@ export const ForecastSheet = z.object({
       /** Of the revised budget, rounded for reading; null without units. */
       unitCost: Rate.nullable(),
       actual: Money,
+      committed: Money,
       /** As the forecast that counts has it; by its budget without one. */
       method: z.enum(FORECAST_METHODS),
       input: z.string(),

@@ -1,5 +1,6 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
+import { OrderPolicyShape } from './sheet-basis.ts';
 import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { SHEET_KINDS } from '../documents/sheets.ts';
 import { DIMENSION_NAMES, type DimensionName } from '../ledger/dimensions.ts';
@@ -20,6 +21,7 @@ export const Frame = z.object({
       forecastMonths: z.int().nullable(),
       dayOrder: z.enum(DAY_ORDERS),
       approveHours: z.boolean(),
+      orderPolicy: OrderPolicyShape,
       lockedThrough: Month.nullable(),
     })
     .nullable(),
@@ -54,6 +56,8 @@ export const Reference = z.object({
   ),
   costCodes: z.array(Coded.extend({ costType: z.string().nullable() })),
   accounts: z.array(Coded.extend({ postable: z.boolean() })),
+  /** The bank, cards, cash: accounts that money is paid from. */
+  paidFrom: z.array(Coded),
   taxCodes: z.array(Coded),
 });
 
@@ -69,6 +73,8 @@ const BudgetRow = z.object({
   /** Original and changes. */
   revised: Money,
   actual: Money,
+  /** Ordered and not billed yet. */
+  committed: Money,
   estimate: Money,
   remaining: Money,
   variance: Money,
@@ -97,6 +103,7 @@ export const ProjectDetail = z.object({
     originalCents: Cents,
     changesCents: Cents,
     actualCents: Cents,
+    committedCents: Cents,
     estimateCents: Cents,
     remainingCents: Cents,
     varianceCents: Cents,

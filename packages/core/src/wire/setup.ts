@@ -4,6 +4,12 @@ import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { RECORD_KIND_NAMES } from '../records/record-kinds.ts';
 import { Day, Id, IdText, Month, Typed, Done } from './values.ts';
 
+const MostMillionths = z.int().min(0, 'Give 0 or more.').max(10_000_000, 'Give at most 1,000 %.').nullable();
+/** Above one somebody must say so, above the other never. */
+const Tolerance = z
+  .strictObject({ warnMillionths: MostMillionths, refuseMillionths: MostMillionths })
+  .default({ warnMillionths: 0, refuseMillionths: null });
+
 export const CompanyForm = z.strictObject({
   name: Typed,
   currency: z.string().regex(/^[A-Z]{3}$/, 'Give a currency as three letters, such as USD.'),
@@ -16,6 +22,11 @@ export const CompanyForm = z.strictObject({
   dayOrder: z.enum(DAY_ORDERS).default('month first'),
   /** Whether hours that people enter themselves need the approval of whoever leads the project. */
   approveHours: z.boolean().default(false),
+  /** Whether goods are cost of their project when they are received, before they are billed. */
+  accruesOnReceipt: z.boolean().default(false),
+  /** How much more than ordered may be received or billed, and how much dearer, in millionths; null for no limit. */
+  quantityTolerance: Tolerance,
+  priceTolerance: Tolerance,
   /** First month of the books; only when they are set up. */
   firstMonth: Month,
 });

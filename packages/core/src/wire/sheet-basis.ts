@@ -40,6 +40,14 @@ export const CostRule = z.object({
   rates: HourRates,
 });
 
+const ToleranceShape = z.object({ warnMillionths: z.int().nullable(), refuseMillionths: z.int().nullable() });
+/** What the company holds bills against orders to. */
+export const OrderPolicyShape = z.object({
+  accruesOnReceipt: z.boolean(),
+  quantity: ToleranceShape,
+  price: ToleranceShape,
+});
+
 /** What any sheet is read against: whoever types works its preview out from it, by the code that posts. */
 export const SheetBasis = z.object({
   lockedThrough: Month.nullable(),
@@ -71,6 +79,8 @@ export const SheetBasis = z.object({
     }),
   ),
   costCodes: z.array(z.object({ id: CostCodeNumber, ...NAMED, costType: z.enum(COST_TYPES).nullable() })),
+  sites: z.array(z.object({ id: ProjectNumber, address: z.string() })),
+  orderPolicy: OrderPolicyShape,
   taxCodes: z.array(z.object({ id: TaxCodeNumber, ...NAMED, rateMillionths: z.int(), recoverableMillionths: z.int() })),
 });
 
@@ -83,6 +93,7 @@ export const ProjectStands = z.object({
       coding: z.string(),
       budget: Cents,
       actual: Cents,
+      committed: Cents,
       forecast: z.object({ estimate: Cents, approvedSince: Cents }).nullable(),
       ended: z.boolean(),
       isBudgeted: z.boolean(),

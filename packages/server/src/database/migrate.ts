@@ -12,6 +12,7 @@ import * as dayOrder from './migrations/0009-day-order.ts';
 import * as laborRates from './migrations/0010-labor-rates.ts';
 import * as payroll from './migrations/0011-payroll.ts';
 import * as overheadAndWeeks from './migrations/0012-overhead-and-weeks.ts';
+import * as orders from './migrations/0013-orders.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -32,6 +33,7 @@ export const MIGRATIONS: readonly Migration[] = [
   laborRates,
   payroll,
   overheadAndWeeks,
+  orders,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

@@ -1,11 +1,12 @@
 import type { Coded, Recorded } from './table-columns.ts';
 import type { LaborTables } from './labor-tables.ts';
+import type { OrderTables } from './order-tables.ts';
 import type { OverheadTables } from './overhead-tables.ts';
 import type { WeekTables } from './week-tables.ts';
 import type { Generated, Kysely, Transaction } from 'kysely';
 
 /** Every table, as the newest migration leaves it. Days and months are whole numbers, see `core/calendar`. */
-export interface Schema extends LaborTables, OverheadTables, WeekTables {
+export interface Schema extends LaborTables, OrderTables, OverheadTables, WeekTables {
   company: {
     id: number;
     name: string;
@@ -17,6 +18,11 @@ export interface Schema extends LaborTables, OverheadTables, WeekTables {
     forecast_months: number | null;
     day_order: Generated<string>;
     approve_hours: Generated<number>;
+    accrue_on_receipt: Generated<number>;
+    quantity_warn_millionths: number | null;
+    quantity_refuse_millionths: number | null;
+    price_warn_millionths: number | null;
+    price_refuse_millionths: number | null;
     address: Generated<string>;
     bank_details: Generated<string>;
     logo: Generated<string | null>;

@@ -3,9 +3,9 @@ import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import type { CostCode, Employee, HoursThere, Party, SheetBasis, Supplier } from '@lowtide/core/documents/catalog.ts';
 import type { SheetNames } from '@lowtide/core/documents/catalog-of.ts';
-import { USUAL_AFTER_BILLS } from '@lowtide/core/documents/supplier-bill/read.ts';
+import { USUAL_AFTER_BILLS } from '@lowtide/core/documents/supplier-bill/bill-warnings.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
-import { costCodeId, employeeId, partyId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
+import { costCodeId, employeeId, partyId, projectId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
 import type { Project } from '@lowtide/core/ledger/project.ts';
 import type { TaxCode } from '@lowtide/core/ledger/tax-code.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
@@ -24,7 +24,7 @@ import { accounts, companyOf } from '../records/company-queries.ts';
 
 /** What any sheet is read against. */
 export async function sheetBasis(db: Db, projects: readonly Project[], today: IsoDate): Promise<SheetBasis> {
-  const { lockedThrough, firstMonth, dayOrder } = await companyOf(db);
+  const { lockedThrough, firstMonth, dayOrder, orderPolicy } = await companyOf(db);
   return {
     lockedThrough,
     dayOrder,
@@ -40,14 +40,16 @@ export async function sheetBasis(db: Db, projects: readonly Project[], today: Is
     projects,
     costCodes: await costCodes(db),
     taxCodes: await taxCodes(db),
+    sites: await sites(db),
+    orderPolicy,
   };
 }
 
 /** Every coding of some projects that has a budget line, cost or a forecast, through a month. */
 export async function codingStands(db: Db, through: Month, projects: readonly number[]): Promise<SheetNames['stands']> {
   const lines = await budgetAgainstActual(db, { through, known: null }, projects);
-  return lines.map(({ coding, budget, actual, forecast, ended }) => ({
-    ...{ coding: codingKey(coding), budget: revisedBudget(budget), actual, forecast, ended },
+  return lines.map(({ coding, budget, actual, committed, forecast, ended }) => ({
+    ...{ coding: codingKey(coding), budget: revisedBudget(budget), actual, committed, forecast, ended },
     isBudgeted: budget !== null,
   }));
 }
@@ -130,6 +132,12 @@ export async function taxCodes(db: Db): Promise<readonly TaxCode[]> {
     rateMillionths: row.rate_millionths,
     recoverableMillionths: row.recoverable_millionths,
   }));
+}
+
+/** Where projects are, of those that say it. */
+async function sites(db: Db): Promise<SheetBasis['sites']> {
+  const rows = await db.selectFrom('project').select(['id', 'site_address']).where('site_address', '<>', '').execute();
+  return rows.map(({ id, site_address: address }) => ({ id: projectId(id), address }));
 }
 
 /** Of the numbers given, the bills that count already, as `supplier/number`. */

@@ -2,6 +2,7 @@ import type { SheetReading } from '@lowtide/core/documents/sheet-reading.ts';
 import type { Trx } from '../database/schema.ts';
 import type { Acting } from '../http/api.ts';
 import { Refusal } from '../http/refusal.ts';
+import { insertOrderMoves } from '../orders/order-write-queries.ts';
 import { insertPayroll } from '../labor/payroll-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { insertEquipmentUse } from './equipment-use-queries.ts';
@@ -18,11 +19,12 @@ export async function postReading(
     throw new Refusal([{ at: '', kind: 'warnings-open', count: warnings.length }]);
   }
   const documents: Posted[] = [];
-  for (const { worked, used, paid, ...posting } of postings) {
+  for (const { worked, used, paid, orders, ...posting } of postings) {
     const posted = await postDocument(trx, posting, acting);
     await insertWorkedHours(trx, posted.id, worked);
     await insertEquipmentUse(trx, posted.id, used);
     if (paid !== null) await insertPayroll(trx, posted.id, paid);
+    if (orders !== undefined) await insertOrderMoves(trx, { id: posted.id, party: posting.party }, orders);
     documents.push(posted);
   }
   return documents;

@@ -236,7 +236,7 @@ describe('files', () => {
       '4010,Contract revenue,revenue,-25000.00,0.00,25000.00',
     );
     expect(await csv('budget', 'through=2027-01&id=1')).toContain(
-      'A,31-250,Armor stone,material,yes,50000.00,0.00,50000.00,20000.00,30000.00,40.0000,50000.00,0.00',
+      'A,31-250,Armor stone,material,yes,50000.00,0.00,50000.00,20000.00,0.00,30000.00,40.0000,50000.00,0.00',
     );
     expect((await csv('ledger', 'through=2027-01&project=1')).split('\n')[1]).toContain('Recognition Jan 2027');
     expect(await csv('profitability', 'through=2027-01&from=2027-01&by=client')).toContain(

@@ -1,3 +1,4 @@
+import { isPaidFrom } from '@lowtide/core/documents/supplier-bill/paid-from.ts';
 import type { Router } from 'express';
 import { budgetFigures } from '@lowtide/core/budget/budget-against-actual.ts';
 import { COST_TYPE_MARKS } from '@lowtide/core/ledger/cost-type.ts';
@@ -39,6 +40,7 @@ export function referenceRoutes(router: Router, context: Context): void {
         phases: project.phases.map(named),
       })),
       costCodes: [...(await costCodes(db))],
+      paidFrom: (await accounts(db)).filter(isPaidFrom).map(named),
       accounts: (await accounts(db)).map((account) => ({ ...named(account), postable: !isKeptByDocuments(account) })),
       taxCodes: taxes.map(named),
     };

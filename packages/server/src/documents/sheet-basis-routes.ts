@@ -29,6 +29,8 @@ export function sheetBasisRoutes(router: Router, context: Context): void {
       projects: basis.projects.map(projectAnswer),
       costCodes: [...basis.costCodes],
       taxCodes: [...basis.taxCodes],
+      sites: [...basis.sites],
+      orderPolicy: basis.orderPolicy,
     };
   });
   // Asked with POST for its list of projects, but it writes nothing and needs no key.

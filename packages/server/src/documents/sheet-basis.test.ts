@@ -4,6 +4,8 @@ import { catalogOf } from '@lowtide/core/documents/catalog-of.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
 import { sheetPreview } from '@lowtide/core/documents/preview.ts';
 import { Sheet, sheetKind } from '@lowtide/core/documents/sheets.ts';
+import { ordersNamed, suppliersNamed } from '@lowtide/core/orders/line-in.ts';
+import { OrdersThere } from '@lowtide/core/wire/orders.ts';
 import { HoursThere, ProjectStands, SheetBasis } from '@lowtide/core/wire/sheet-basis.ts';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
@@ -59,11 +61,13 @@ const SHEETS: readonly unknown[] = [
 async function browserPreview(app: TestApp, typed: unknown, knownBills: readonly string[]) {
   const sheet = Sheet.parse(typed);
   const basis = SheetBasis.parse(await app.ask('/sheet-basis'));
-  const projects = projectsNamed(sheet.rows, basis.projects).map(({ id }) => id);
+  const days = { near: isoDate('2027-01-31'), order: basis.dayOrder };
+  const { worked, suppliers, orders: numbers } = sheetKind(sheet.kind).scope(sheet, days);
+  const named = suppliersNamed(suppliers, basis.suppliers);
+  const { orders } = OrdersThere.parse(await app.order('POST', '/orders-there', { suppliers: named, numbers }));
+  const projects = projectsNamed(sheet.rows, basis.projects, ordersNamed(orders, numbers)).map(({ id }) => id);
   const asked = { through: '2027-01', projects };
   const { stands, positions } = ProjectStands.parse(await app.order('POST', '/project-stands', asked));
-  const days = { near: isoDate('2027-01-31'), order: basis.dayOrder };
-  const { worked } = sheetKind(sheet.kind).scope(sheet, days);
   const hours =
     worked === null
       ? null
@@ -72,6 +76,7 @@ async function browserPreview(app: TestApp, typed: unknown, knownBills: readonly
     workingMonth: month('2027-01'),
     stands,
     billNumbers: knownBills,
+    orders,
     hoursThere: hours?.rows ?? [],
     usesThere: hours?.uses ?? [],
   };

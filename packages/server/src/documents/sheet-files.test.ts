@@ -45,9 +45,9 @@ const sheet = async (id: number) =>
 test('posted bills go out line by line, their days as they were posted, and come back as a sheet that waits', async () => {
   const csv = await saved('bills');
   expect(csv).toBe(
-    'supplier,number,datedOn,dueOn,total,project,code,costType,net,tax,text\n' +
-      `STONE,Q-1,2027-01-12,,"1,500.00",GATE,A/31-250,,'=1000+200,,"Sand, ""washed"""\n` +
-      ',,,,,GATE,A/31-250,,300.00,,\n',
+    'supplier,number,datedOn,dueOn,total,project,code,costType,net,tax,text,order,quantity,spread,retention,paid\n' +
+      `STONE,Q-1,2027-01-12,,"1,500.00",GATE,A/31-250,,'=1000+200,,"Sand, ""washed""",,,,,\n` +
+      ',,,,,GATE,A/31-250,,300.00,,,,,,,\n',
   );
   const { drafts } = await imported('bills', csv);
   expect(drafts).toMatchObject([{ rows: 2 }]);

@@ -5,8 +5,10 @@ import { catalogOf } from '@lowtide/core/documents/catalog-of.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
 import type { SheetReading } from '@lowtide/core/documents/sheet-reading.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
+import { ordersNamed, suppliersNamed } from '@lowtide/core/orders/line-in.ts';
 import type { Db } from '../database/schema.ts';
 import { projects } from '../projects/project-queries.ts';
+import { ordersThere } from '../orders/order-queries.ts';
 import { usesThere } from './equipment-use-queries.ts';
 import { codingStands, hoursThere, knownBills, sheetBasis } from './catalog-queries.ts';
 
@@ -26,9 +28,10 @@ export interface WorkedOn {
 export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet): Promise<ReadSheet> {
   const kind = sheetKind(sheet.kind);
   const all = await projects(db);
-  const named = projectsNamed(sheet.rows, all);
   const basis = await sheetBasis(db, all, today);
-  const { billNumbers, worked } = kind.scope(sheet, { near: lastDay(month), order: basis.dayOrder });
+  const { billNumbers, worked, suppliers, orders } = kind.scope(sheet, { near: lastDay(month), order: basis.dayOrder });
+  const there = await ordersThere(db, { suppliers: suppliersNamed(suppliers, basis.suppliers), numbers: orders });
+  const named = projectsNamed(sheet.rows, all, ordersNamed(there, orders));
   const known = catalogOf(basis, {
     workingMonth: month,
     stands: await codingStands(
@@ -37,6 +40,7 @@ export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet
       named.map(({ id }) => id),
     ),
     billNumbers: await knownBills(db, billNumbers),
+    orders: there,
     hoursThere: worked === null ? [] : await hoursThere(db, worked),
     usesThere: worked === null ? [] : await usesThere(db, worked),
   });

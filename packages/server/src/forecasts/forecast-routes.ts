@@ -89,6 +89,7 @@ async function lineAnswers(
       units: row.budget?.units ?? { kind: 'none' },
       unitCost: unitCostOf(row),
       actual: traced(row.actual, { name: 'cost', ...figureOf(coding), through: at.through }),
+      committed: traced(row.committed, { name: 'committed', ...figureOf(coding), through: at.through }),
       method: lines[place]?.method ?? 'budget',
       input: typed.get(line)?.input ?? '',
       reason: typed.get(line)?.reason ?? '',
@@ -108,7 +109,7 @@ function figureOf({ project, phase, costCode, costType }: Coding) {
 
 /** The same for the same lines with the same budget and cost. */
 function stampOf(budget: readonly BudgetRow[]): string {
-  const figures = budget.map((row) => [codingKey(row.coding), revisedBudget(row.budget), row.actual]);
+  const figures = budget.map((row) => [codingKey(row.coding), revisedBudget(row.budget), row.actual, row.committed]);
   return createHash('sha256').update(JSON.stringify(figures)).digest('hex').slice(0, 32);
 }
 

@@ -51,7 +51,7 @@ export interface Posted {
 export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Stamp): Promise<Posted> {
   const { locked, last, roles, firstMonth } = await booksNow(trx);
   refuseOutsideBooks(posting, firstMonth, stamp.today);
-  refuseLockedMonths(locked, posting.entries);
+  refuseLockedMonths(locked, posting);
   const number = posting.number ?? (await nextNumber(trx, posting.kind));
   const id = await insertDocument(trx, { ...posting, number }, stamp);
   const numbered = posting.entries.map((entry, index) => ({ entry, number: last + 1 + index }));
@@ -115,9 +115,10 @@ function refuseOutsideBooks({ kind, datedOn, entries }: Posting, firstMonth: num
   if (problems.length > 0) throw new Refusal(problems.slice(0, 1));
 }
 
-function refuseLockedMonths(locked: number | null, entries: readonly JournalEntry[]): void {
+function refuseLockedMonths(locked: number | null, { countsOn, entries }: Posting): void {
   if (locked === null) return;
-  for (const { postedOn } of entries) {
+  const days = entries.map(({ postedOn }) => postedOn);
+  for (const postedOn of countsOn === undefined ? days : [countsOn, ...days]) {
     const month = monthOf(postedOn);
     if (monthNumber(month) > locked) continue;
     throw new Refusal([{ at: 'postedOn', kind: 'month-locked', month, firstOpenDay: firstOpenDay(monthAt(locked)) }]);
@@ -140,8 +141,8 @@ export async function nextNumber(trx: Trx, kind: DocumentKind): Promise<string> 
 }
 
 /** The day the document posts first; its own where it posts nothing. */
-function postingDay({ datedOn, entries }: Posting): IsoDate {
-  const [first = datedOn, ...others] = entries.map(({ postedOn }) => postedOn);
+function postingDay({ datedOn, countsOn, entries }: Posting): IsoDate {
+  const [first = countsOn ?? datedOn, ...others] = entries.map(({ postedOn }) => postedOn);
   return others.reduce((earliest, day) => (day < earliest ? day : earliest), first);
 }
 

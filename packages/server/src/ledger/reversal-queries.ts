@@ -10,6 +10,7 @@ import type { Db, Trx } from '../database/schema.ts';
 import type { Acting } from '../http/api.ts';
 import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
+import { refuseOrderInUse } from '../orders/order-reversal-queries.ts';
 import { LINES_PER_ENTRY, postDocument, type Posted } from './post-document-queries.ts';
 import { settledWith, undoSettlements } from './settlement-queries.ts';
 
@@ -65,6 +66,7 @@ async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
   }
   await refuseTruedUp(trx, document);
   await refuseCorrected(trx, document);
+  await refuseOrderInUse(trx, document);
   const settled = await settledWith(trx, document);
   if (settled !== 0) throw new Refusal([{ at: '', kind: 'settled', number, settled }]);
   const last = await lastDayOf(trx, document);

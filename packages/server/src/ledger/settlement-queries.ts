@@ -17,6 +17,12 @@ export function notReversed(
     AND r.posted_on <= ${day} AND r.recorded_at <= ${recordedAt}))`;
 }
 
+/** Whether a document, by its alias, counts at the day, as known at the moment: posted by then, and not reversed. */
+export function counts(alias: string, at: Pick<Bounds, 'day' | 'recordedAt'>): RawBuilder<boolean> {
+  return sql`(${sql.ref(`${alias}.posted_on`)} <= ${at.day} AND ${sql.ref(`${alias}.recorded_at`)} <= ${at.recordedAt}
+    AND ${notReversed(alias, at)})`;
+}
+
 /** What a document, by its alias, has left to settle at the day, as known at the moment; zero for what needs no settling. */
 export function openAmount(alias: string, at: Pick<Bounds, 'day' | 'recordedAt'>): RawBuilder<number> {
   const column = (name: string): RawBuilder<unknown> => sql.ref(`${alias}.${name}`);

@@ -13,17 +13,25 @@ export interface PostingMark {
   readonly document: number;
   readonly settlement: number;
   readonly hours: number;
+  readonly received: number;
+  readonly billed: number;
+  readonly retained: number;
 }
 
 /** Before the first posting. */
-export const BEGINNING: PostingMark = { entry: 0, document: 0, settlement: 0, hours: 0 };
+export const BEGINNING: PostingMark = {
+  ...{ entry: 0, document: 0, settlement: 0, hours: 0, received: 0, billed: 0, retained: 0 },
+};
 
 export async function postingMark(db: Db): Promise<PostingMark> {
   const { rows } = await sql<PostingMark>`SELECT
     (SELECT ifnull(MAX(id), 0) FROM journal_entry) AS entry,
     (SELECT ifnull(MAX(id), 0) FROM document) AS document,
     (SELECT ifnull(MAX(id), 0) FROM settlement) AS settlement,
-    (SELECT ifnull(MAX(id), 0) FROM worked_hours) AS hours`.execute(db);
+    (SELECT ifnull(MAX(id), 0) FROM worked_hours) AS hours,
+    (SELECT ifnull(MAX(id), 0) FROM received) AS received,
+    (SELECT ifnull(MAX(id), 0) FROM billed) AS billed,
+    (SELECT ifnull(MAX(id), 0) FROM retained) AS retained`.execute(db);
   return rows[0] ?? BEGINNING;
 }
 
@@ -61,6 +69,14 @@ function openDocuments(party: 'client' | 'supplier', since: PostingMark): Side {
       SELECT SUM(s.amount_cents) FROM settlement s CROSS JOIN document o ON o.id = s.document_id
       WHERE s.id > ${since.settlement} AND o.kind IN (${sql.join([...kinds])})), 0))`,
   };
+}
+
+/** Of rows that documents left since the mark, an amount of each; of documents reversed since, the same taken off again. */
+function left(table: 'received' | 'billed' | 'retained', column: string, since: PostingMark): RawBuilder<unknown> {
+  const amount = sql`SUM(${sql.ref(`m.${column}`)})`;
+  return sql`(ifnull((SELECT ${amount} FROM ${sql.table(table)} m WHERE m.id > ${since[table]}), 0)
+    - ifnull((SELECT ${amount} FROM document r CROSS JOIN ${sql.table(table)} m ON m.document_id = r.reverses_id
+        WHERE r.reverses_id IS NOT NULL AND r.id > ${since.document}), 0))`;
 }
 
 /** Which days of labor are looked at, and since when. */
@@ -102,6 +118,14 @@ function pairs(looked: LaborSince): Readonly<Record<TieOutName, readonly [Side, 
   return {
     entries: [{ kept: sql`(SELECT SUM(amount_cents) FROM account_month)` }, { kept: sql`0` }],
     payable: [openDocuments('supplier', since), { kept: sql`-${roleBalance('payable')}` }],
+    retention: [
+      { added: left('retained', 'amount_cents', since) },
+      { kept: sql`-${roleBalance('retention-payable')}` },
+    ],
+    received: [
+      { added: sql`(${left('received', 'accrued_cents', since)} - ${left('billed', 'released_cents', since)})` },
+      { kept: sql`-${roleBalance('received-not-billed')}` },
+    ],
     receivable: [openDocuments('client', since), { kept: roleBalance('receivable') }],
     wip: [{ kept: overProjects(sql`held_cents`) }, { kept: roleBalance('wip', 'construction-in-progress') }],
     revenue: [{ kept: overProjects(sql`earned_cents`) }, { kept: sql`-${roleBalance('revenue')}` }],

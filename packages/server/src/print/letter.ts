@@ -130,7 +130,8 @@ export interface AmountRow {
   readonly indent?: number;
 }
 
-const RULES: CustomTableLayout = {
+/** Thin rules between rows. */
+export const RULES: CustomTableLayout = {
   hLineWidth: (line) => (line === 0 ? 0 : 0.6),
   vLineWidth: () => 0,
   hLineColor: () => '#b9c3c0',

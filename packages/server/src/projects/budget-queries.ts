@@ -16,6 +16,7 @@ import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { bounds, changeCounts, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
 import { codingAmounts, type CodingAmount } from '../ledger/balance-queries.ts';
+import { commitments } from '../orders/commitment-queries.ts';
 import { latestForecasts } from './forecast-queries.ts';
 import { projectsAt } from './project-queries.ts';
 
@@ -29,7 +30,10 @@ export async function budgetAgainstActual(
   const budgets = await budgetLines(db, at, projects);
   const amounts = await codingAmounts(db, { ...at, from: null }, { roles: COST_ROLES, projects });
   const forecasts = (await latestForecasts(db, at, projects)).flatMap(({ lines }) => lines);
-  return budgetRows(budgets, sumByCoding(amounts), forecasts, await endedProjects(db, at, projects));
+  return budgetRows(budgets, sumByCoding(amounts), forecasts, {
+    ended: await endedProjects(db, at, projects),
+    commitments: await commitments(db, at, projects),
+  });
 }
 
 async function endedProjects(db: Db, at: Bounds, projects: readonly number[]): Promise<ReadonlySet<ProjectId>> {

@@ -1,4 +1,4 @@
-import { sql } from 'kysely';
+import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { LINES_PER_ENTRY } from '../ledger/post-document-queries.ts';
 
@@ -12,6 +12,7 @@ export interface BooksMark {
   readonly approval: number;
   readonly withdrawals: number;
   readonly version: number;
+  readonly document: number;
 }
 
 export async function booksMark(db: Db): Promise<BooksMark> {
@@ -23,7 +24,8 @@ export async function booksMark(db: Db): Promise<BooksMark> {
     (SELECT ifnull(MAX(id), 0) FROM forecast) AS forecast,
     (SELECT ifnull(MAX(id), 0) FROM approval) AS approval,
     (SELECT COUNT(*) FROM withdrawal) AS withdrawals,
-    (SELECT ifnull(MAX(id), 0) FROM record_version) AS version`.execute(db);
+    (SELECT ifnull(MAX(id), 0) FROM record_version) AS version,
+    (SELECT ifnull(MAX(id), 0) FROM document) AS document`.execute(db);
   const [mark] = rows;
   if (!mark) throw new Error('a row of subqueries is always there');
   return mark;
@@ -35,6 +37,12 @@ export function sameMark(one: BooksMark, other: BooksMark): boolean {
 
 /** Kinds of records that no figure of a project reads. */
 const ASIDE = ['company', 'supplier', 'employee', 'tax-code'] as const;
+
+/** The lines of orders that a document ordered, received or billed. */
+function linesMovedBy(document: RawBuilder<unknown>): RawBuilder<unknown> {
+  const of = (table: string) => sql`SELECT order_line_id FROM ${sql.table(table)} WHERE document_id = ${document}`;
+  return sql`${of('ordered')} UNION ALL ${of('received')} UNION ALL ${of('billed')}`;
+}
 
 /**
  * The projects that something was recorded of since a mark; null where a record changed that any project may read. (The plus keeps
@@ -51,6 +59,11 @@ export async function movedProjects(db: Db, since: BooksMark): Promise<readonly 
     UNION SELECT project_id FROM approval WHERE id > ${since.approval}
     UNION SELECT a.project_id FROM withdrawal w JOIN approval a ON a.id = w.approval_id
       WHERE (SELECT COUNT(*) FROM withdrawal) <> ${since.withdrawals}
+    UNION SELECT l.project_id FROM document d JOIN order_line l ON l.id IN (${linesMovedBy(sql`d.id`)})
+      WHERE d.id > ${since.document} AND l.project_id IS NOT NULL
+    UNION SELECT l.project_id FROM document r JOIN order_line l
+        ON l.order_id = r.reverses_id OR l.id IN (${linesMovedBy(sql`r.reverses_id`)})
+      WHERE r.id > ${since.document} AND r.reverses_id IS NOT NULL AND l.project_id IS NOT NULL
     UNION SELECT CASE kind WHEN 'project' THEN record_id
         WHEN 'phase' THEN (SELECT p.project_id FROM phase p WHERE p.id = record_id)
         WHEN 'budget-line' THEN (SELECT b.project_id FROM budget_line b WHERE b.id = record_id) END

@@ -7,6 +7,7 @@ import { cents, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import type { EstimateOverride, ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
+import { committedLines } from '../orders/commitment-queries.ts';
 import { bounds, changeCounts, nameOf, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
 import { forecastMonths, latestForecastIds, monthOfDay, type ForecastMoment } from './forecast-queries.ts';
 import { keptByProject } from './kept-by-project-queries.ts';
@@ -22,6 +23,8 @@ export interface ProjectPlan {
   readonly expected: Expected;
   /** Cost by type, in the order of the types. */
   readonly costByType: readonly Cents[];
+  /** Ordered and not billed yet. */
+  readonly committed: Cents;
   readonly overForecast: readonly OverForecastLine[];
 }
 
@@ -50,13 +53,13 @@ export async function plansOf(
   if (only !== undefined) planned.add(only);
   return new Map(
     [...planned].map((project) => {
-      const { costByType, overForecast, ...sums } = stands.get(project) ?? NO_STANDS;
+      const { costByType, committed, overForecast, ...sums } = stands.get(project) ?? NO_STANDS;
       const expected = {
         contract: contracts.get(project) ?? ZERO,
         ...(rows ? budgetSums(rows) : sums),
         ...estimateSource(overrides.get(project), forecasts.get(project)),
       };
-      return [project, { expected, costByType, overForecast }];
+      return [project, { expected, costByType, committed, overForecast }];
     }),
   );
 }
@@ -101,6 +104,7 @@ function budgetSums(rows: readonly BudgetRow[]): BudgetSums {
 
 /** What the codings of a project come to together. */
 interface StandSums extends BudgetSums {
+  readonly committed: Cents;
   readonly costByType: readonly Cents[];
   readonly overForecast: readonly OverForecastLine[];
 }
@@ -109,6 +113,7 @@ interface StandRow extends Readonly<Record<string, number | string>> {
   readonly project_id: number;
   readonly budget: number;
   readonly estimates: number;
+  readonly committed: number;
   /** JSON of lists: phase, cost code, cost type, cost, forecast. */
   readonly over: string;
 }
@@ -121,7 +126,8 @@ async function standsByProject(db: Db, at: Bounds, only?: number): Promise<Reado
     (type) => sql`SUM(CASE WHEN cost_type = ${type} THEN actual ELSE 0 END) AS ${sql.ref(`cost ${type}`)}`,
   );
   const { rows } = await sql<StandRow>`
-    SELECT project_id, SUM(budget) AS budget, SUM(ifnull(forecast, MAX(budget, actual))) AS estimates, ${sql.join(byType)},
+    SELECT project_id, SUM(budget) AS budget, SUM(ifnull(forecast, MAX(budget, actual + committed))) AS estimates, SUM(committed) AS committed,
+      ${sql.join(byType)},
       json_group_array(json_array(phase_id, cost_code_id, cost_type, actual, forecast))
         FILTER (WHERE forecast IS NOT NULL AND actual > forecast) AS over
     FROM (${codingStands(at, only)}) GROUP BY project_id`.execute(db);
@@ -132,6 +138,7 @@ function standSums(row: StandRow): StandSums {
   return {
     budget: cents(row.budget),
     lineEstimates: cents(row.estimates),
+    committed: cents(row.committed),
     costByType: COST_TYPES.map((type) => cents(Number(row[`cost ${type}`]))),
     overForecast: (JSON.parse(row.over) as OverRow[])
       .map(([phase, costCode, costType, cost, forecast]) => ({
@@ -143,31 +150,34 @@ function standSums(row: StandRow): StandSums {
 }
 
 const NO_STANDS: StandSums = {
-  ...{ budget: ZERO, lineEstimates: ZERO, costByType: COST_TYPES.map(() => ZERO), overForecast: [] },
+  ...{ budget: ZERO, lineEstimates: ZERO, committed: ZERO, costByType: COST_TYPES.map(() => ZERO), overForecast: [] },
 };
 
-/** Every coding with budget, cost or a forecast: `budget`, `actual`, and `forecast` with the change orders since, null without one. */
+/** Every coding with budget, cost, a commitment or a forecast: `budget`, `actual`, `committed`, and `forecast` with the change orders since, null without one. */
 function codingStands(at: Bounds, only?: number): RawBuilder<unknown> {
   const project = only === undefined ? sql`` : sql`AND project_id = ${only}`;
   const accounts = sql`(SELECT id FROM account WHERE role IN (${sql.join([...COST_ROLES])}))`;
   const later =
     at.firstLaterLine === null
       ? sql``
-      : sql`UNION ALL SELECT project_id, ifnull(phase_id, 0), ifnull(cost_code_id, 0), ifnull(cost_type, ''), 0, -amount_cents, NULL FROM journal_line
+      : sql`UNION ALL SELECT project_id, ifnull(phase_id, 0), ifnull(cost_code_id, 0), ifnull(cost_type, ''), 0, -amount_cents, 0, NULL FROM journal_line
             WHERE id >= ${at.firstLaterLine} AND posted_on <= ${at.day} AND project_id IS NOT NULL
               AND account_id IN ${accounts} ${project}`;
-  return sql`SELECT project_id, phase_id, cost_code_id, cost_type, SUM(budget) AS budget, SUM(actual) AS actual,
+  return sql`SELECT project_id, phase_id, cost_code_id, cost_type, SUM(budget) AS budget, SUM(actual) AS actual, SUM(committed) AS committed,
       CASE WHEN COUNT(forecast) = 0 THEN NULL ELSE SUM(forecast) END AS forecast FROM (
     SELECT b.project_id, ifnull(b.phase_id, 0) AS phase_id, b.cost_code_id, b.cost_type,
-      c.cost_cents AS budget, 0 AS actual, NULL AS forecast
+      c.cost_cents AS budget, 0 AS actual, 0 AS committed, NULL AS forecast
     FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
     WHERE ${changeCounts('c', at)} ${project}
     UNION ALL
-    SELECT project_id, phase_id, cost_code_id, cost_type, 0, amount_cents, NULL FROM project_coding_month
+    SELECT project_id, phase_id, cost_code_id, cost_type, 0, amount_cents, 0, NULL FROM project_coding_month
     WHERE month <= ${at.month} AND account_id IN ${accounts} ${project}
     ${later}
     UNION ALL
-    SELECT f.project_id, ifnull(l.phase_id, 0), l.cost_code_id, l.cost_type, 0, 0, l.estimate_cents
+    SELECT project_id, phase_id, cost_code_id, cost_type, 0, 0, committed, NULL
+    FROM (${committedLines(at, only === undefined ? undefined : [only])})
+    UNION ALL
+    SELECT f.project_id, ifnull(l.phase_id, 0), l.cost_code_id, l.cost_type, 0, 0, 0, l.estimate_cents
       + (SELECT ifnull(SUM(c.cost_cents), 0) FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
          WHERE b.project_id = f.project_id AND ifnull(b.phase_id, 0) = ifnull(l.phase_id, 0)
            AND b.cost_code_id = l.cost_code_id AND b.cost_type = l.cost_type

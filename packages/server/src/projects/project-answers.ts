@@ -21,7 +21,7 @@ type BudgetAnswer = Answer<'project'>['budget'][number];
 
 /** One budget line, or one coding with cost and no budget. */
 export function budgetAnswer(row: BudgetRow, through: Month, names: CodeNames): BudgetAnswer {
-  const { coding, budget, actual } = row;
+  const { coding, budget, actual, committed } = row;
   const figures = budgetFigures(row);
   const about = {
     project: coding.project,
@@ -41,6 +41,7 @@ export function budgetAnswer(row: BudgetRow, through: Month, names: CodeNames): 
     changesCents: budget?.changes ?? 0,
     revised: traced(figures.revised, { name: 'budget', ...about }),
     actual: traced(actual, { name: 'cost', ...about }),
+    committed: traced(committed, { name: 'committed', ...about }),
     estimate: traced(figures.estimate, { name: 'line-estimate', ...about }),
     remaining: traced(figures.remaining, { name: 'remaining', ...about }),
     variance: traced(figures.variance, { name: 'variance', ...about }),
@@ -54,6 +55,7 @@ export function budgetTotalsAnswer(rows: readonly BudgetRow[]): Answer<'project'
     originalCents: totals.original,
     changesCents: totals.changes,
     actualCents: totals.actual,
+    committedCents: totals.committed,
     estimateCents: totals.estimate,
     remainingCents: totals.remaining,
     varianceCents: totals.variance,

@@ -2,6 +2,7 @@ import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import { monthAt, type Month } from '@lowtide/core/calendar/month.ts';
 import type { Account, AccountType, Role } from '@lowtide/core/ledger/account.ts';
 import { accountId } from '@lowtide/core/ledger/ids.ts';
+import type { OrderPolicy } from '@lowtide/core/orders/tolerance.ts';
 import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
@@ -21,6 +22,7 @@ export interface Company {
   readonly dayOrder: DayOrder;
   /** Whether hours that people enter themselves need approval. */
   readonly approveHours: boolean;
+  readonly orderPolicy: OrderPolicy;
 }
 
 /** The company of the books, or null before they are set up. */
@@ -37,6 +39,11 @@ export async function companyIfAny(db: Db): Promise<Company | null> {
       'forecast_months',
       'day_order',
       'approve_hours',
+      'accrue_on_receipt',
+      'quantity_warn_millionths',
+      'quantity_refuse_millionths',
+      'price_warn_millionths',
+      'price_refuse_millionths',
     ])
     .executeTakeFirst();
   if (!row) return null;
@@ -50,6 +57,14 @@ export async function companyIfAny(db: Db): Promise<Company | null> {
     forecastMonths: row.forecast_months,
     dayOrder: row.day_order === 'day first' ? 'day first' : 'month first',
     approveHours: row.approve_hours === 1,
+    orderPolicy: {
+      accruesOnReceipt: row.accrue_on_receipt === 1,
+      quantity: {
+        warnMillionths: row.quantity_warn_millionths,
+        refuseMillionths: row.quantity_refuse_millionths,
+      },
+      price: { warnMillionths: row.price_warn_millionths, refuseMillionths: row.price_refuse_millionths },
+    },
   };
 }
 

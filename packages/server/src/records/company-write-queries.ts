@@ -1,4 +1,5 @@
 import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
+import type { Tolerance } from '@lowtide/core/orders/tolerance.ts';
 import { STARTER_ACCOUNTS } from '@lowtide/core/records/starter-accounts.ts';
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { firstOpenDay } from '@lowtide/core/months/open-day.ts';
@@ -16,6 +17,9 @@ export interface CompanyValues {
   readonly forecastMonths: number | null;
   readonly dayOrder: DayOrder;
   readonly approveHours: boolean;
+  readonly accruesOnReceipt: boolean;
+  readonly quantityTolerance: Tolerance;
+  readonly priceTolerance: Tolerance;
 }
 
 /** Sets the books up: the company, and a chart with an account for every role. */
@@ -60,6 +64,11 @@ function columns(values: CompanyValues) {
     forecast_months: values.forecastMonths,
     day_order: values.dayOrder,
     approve_hours: values.approveHours ? 1 : 0,
+    accrue_on_receipt: values.accruesOnReceipt ? 1 : 0,
+    quantity_warn_millionths: values.quantityTolerance.warnMillionths,
+    quantity_refuse_millionths: values.quantityTolerance.refuseMillionths,
+    price_warn_millionths: values.priceTolerance.warnMillionths,
+    price_refuse_millionths: values.priceTolerance.refuseMillionths,
   };
 }
 

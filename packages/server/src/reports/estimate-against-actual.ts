@@ -89,6 +89,7 @@ function ordersOf({
     estimatedCost: ({ estimated }) => estimated,
     changes: ({ changes }) => changes,
     actual: ({ actual }) => actual,
+    committed: ({ committed }) => committed,
     over: ({ over }) => over,
     overPercent: ({ overShare }) => overShare,
     completion: ({ completion }) => completion,
@@ -109,7 +110,12 @@ function rowAnswer(
     name: names.nameOf(row),
     costType: coding?.costType ?? null,
     estimated: isEstimated,
-    ...(coding ? { actualFigure: costFigure(coding, through) } : {}),
+    ...(coding
+      ? {
+          actualFigure: figureOfCoding('cost', coding, through),
+          committedFigure: figureOfCoding('committed', coding, through),
+        }
+      : {}),
     ...sidesAnswer(amounts),
   };
 }
@@ -126,8 +132,8 @@ async function rowsByProject(db: Db, at: AsOf, only?: number): Promise<ReadonlyM
   return groupedBy(estimateAgainstActual(budget, estimated), ({ project }) => project);
 }
 
-function costFigure(coding: Coding, through: Month): string {
-  return figureKey({ ...coding, name: 'cost', phase: coding.phase ?? 'none', through });
+function figureOfCoding(name: 'cost' | 'committed', coding: Coding, through: Month): string {
+  return figureKey({ ...coding, name, phase: coding.phase ?? 'none', through });
 }
 
 function sidesAnswer(sides: Sides): Answer<'estimate-against-actual'>['totals'] {
@@ -135,6 +141,7 @@ function sidesAnswer(sides: Sides): Answer<'estimate-against-actual'>['totals'] 
     estimatedCents: sides.estimated,
     changesCents: sides.changes,
     actualCents: sides.actual,
+    committedCents: sides.committed,
     completionCents: sides.completion,
     overCents: sides.over,
     over: sides.overShare,

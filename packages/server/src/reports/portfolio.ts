@@ -36,6 +36,7 @@ export async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> 
       budgetCents: position.budget,
       estimateCents: estimate,
       costCents: position.costToDate,
+      committedCents: plans.get(record.id)?.committed ?? ZERO,
       costByType: [...(plans.get(record.id)?.costByType ?? COST_TYPES.map(() => ZERO))],
       // What is held becomes an asset, and so no loss.
       profitAtCompletionCents:

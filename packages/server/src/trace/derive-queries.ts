@@ -12,6 +12,7 @@ import { costCodes } from '../documents/catalog-queries.ts';
 import { postedValue, type PostedFigure } from './figure-queries.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals } from '../ledger/balance-queries.ts';
+import { committedByOrder } from '../orders/commitment-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { budgetChanges, contractChanges, type ContractChange } from '../projects/contract-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
@@ -28,6 +29,7 @@ export async function derivationOf(db: Db, figure: DerivedFigure, known: number 
   if (typeof figure.project !== 'number') return null;
   if (figure.name === 'contract') return contractDerivation(db, figure.project, at);
   if (figure.name === 'budget') return budgetDerivation(db, figure, at);
+  if (figure.name === 'committed') return committedDerivation(db, figure, at);
   if (figure.name === 'line-estimate' || figure.name === 'remaining' || figure.name === 'variance') {
     return lineDerivation(db, figure, at);
   }
@@ -61,7 +63,7 @@ async function lineInputs(
     const code = codes.get(costCode);
     const before = phase === null ? '' : `${record?.phases.find(({ id }) => id === phase)?.code ?? ''}/`;
     const isForecast = row.forecast !== null && forecastMonth !== null;
-    const otherwise = row.budget === null ? 'cost without budget' : 'budget or cost';
+    const otherwise = row.budget === null ? 'cost and orders without budget' : 'budget, or cost and orders';
     const by = isForecast ? `Forecast of ${monthText(forecastMonth)}` : otherwise;
     return {
       label: `${before}${code?.code ?? ''} ${code?.name ?? ''}, ${costType} · ${by}`,
@@ -151,6 +153,21 @@ async function budgetDerivation(db: Db, figure: Figure, at: AsOf): Promise<Deriv
   return changesDerivation('budget lines + changes by then', labelled);
 }
 
+/** What is committed of a project or of a coding: what each order still has of it. */
+async function committedDerivation(db: Db, figure: Figure, at: AsOf): Promise<Derivation> {
+  const project = typeof figure.project === 'number' ? figure.project : 0;
+  const of = codingOfFigure(figure, project);
+  const rows = await committedByOrder(db, await bounds(db, at), of);
+  return {
+    formula: 'ordered − billed − received and accrued, line by line of orders, never below zero',
+    value: money(sum(rows.map(({ committed }) => committed))),
+    inputs: rows.map(({ number, supplier, committed }) => ({
+      label: `${number} · ${supplier}`,
+      value: money(committed),
+    })),
+  };
+}
+
 async function lineDerivation(db: Db, figure: DerivedFigure, at: AsOf): Promise<Derivation> {
   const project = typeof figure.project === 'number' ? figure.project : 0;
   const phase = typeof figure.phase === 'number' ? figure.phase : null;
@@ -162,12 +179,15 @@ async function lineDerivation(db: Db, figure: DerivedFigure, at: AsOf): Promise<
   const actual = row?.actual ?? ZERO;
   const forecast = row?.forecast ?? null;
   const ended = row?.ended ?? false;
-  const figures = budgetFigures({ budget: row?.budget ?? null, actual, forecast, ended });
+  const committed = row?.committed ?? ZERO;
+  const figures = budgetFigures({ budget: row?.budget ?? null, actual, committed, forecast, ended });
   const inputs: DerivationInput[] = [
     { label: 'Budget', value: money(budget), figure: { ...figure, name: 'budget' } },
     { label: 'Cost', value: money(actual), figure: { ...figure, name: 'cost' } },
+    { label: 'Committed', value: money(committed), figure: { ...figure, name: 'committed' } },
   ];
-  if (figure.name === 'remaining') return { formula: 'budget − cost', value: money(figures.remaining), inputs };
+  if (figure.name === 'remaining')
+    return { formula: 'budget − cost − committed', value: money(figures.remaining), inputs };
   if (forecast && !ended) {
     inputs.push(
       { label: 'Forecast of the line', value: money(forecast.estimate) },
@@ -178,7 +198,7 @@ async function lineDerivation(db: Db, figure: DerivedFigure, at: AsOf): Promise<
     ? 'its cost, for the project has ended'
     : forecast
       ? 'forecast + change orders approved since'
-      : 'the larger of budget and cost';
+      : 'the larger of budget and cost + committed';
   if (figure.name === 'variance') {
     return { formula: `budget − (${completion})`, value: money(figures.variance), inputs };
   }

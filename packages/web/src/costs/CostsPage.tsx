@@ -9,6 +9,8 @@ import { DocumentTable } from '../entry/DocumentTable.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
+import { MenuButton } from '../ui/MenuButton.tsx';
+import { OrdersPart } from './OrdersPart.tsx';
 import { ImportSheetsDialog } from './ImportSheetsDialog.tsx';
 import { Loading } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -18,11 +20,17 @@ type DraftRow = Answer<'drafts'>['rows'][number];
 
 const PARTS = [
   { id: 'waiting', text: 'Sheets waiting' },
+  { id: 'orders', text: 'Orders' },
+  { id: 'goods-receipt', text: 'Goods received' },
   { id: 'bill', text: 'Bills' },
   { id: 'open', text: 'Bills to pay' },
+  { id: 'spend', text: 'Spend' },
   { id: 'hours', text: 'Weeks of hours' },
   { id: 'documents', text: 'All documents' },
 ];
+
+/** Sheets without a button of their own. */
+const OTHERS = SHEET_KINDS.filter((kind) => kind !== 'bills' && kind !== 'orders');
 
 /** Cost comes in here: sheets being worked on, and what was posted. */
 export function CostsPage() {
@@ -35,23 +43,30 @@ export function CostsPage() {
   return (
     <Page
       title="Costs"
-      facts={`Supplier bills and hours, through ${monthText(through)}`}
+      facts={`Orders, supplier bills, spend and hours, through ${monthText(through)}`}
       actions={
         <May do="keep-books">
           <Button $look="quiet" onPress={() => setImporting(true)}>
             Import CSV
           </Button>
-          {SHEET_KINDS.map((kind, place) => (
-            <Button key={kind} $look={place === 0 ? 'primary' : 'plain'} onPress={() => go(`/costs/${kind}/new`)}>
-              {sheetKind(kind).title}
-            </Button>
-          ))}
+          <MenuButton
+            label="New sheet"
+            items={OTHERS.map((kind) => ({ id: kind, text: sheetKind(kind).title }))}
+            onChoose={(kind) => go(`/costs/${kind}/new`)}
+          />
+          <Button onPress={() => go('/costs/orders/new')}>{sheetKind('orders').title}</Button>
+          <Button $look="primary" onPress={() => go('/costs/bills/new')}>
+            {sheetKind('bills').title}
+          </Button>
         </May>
       }
     >
       {isImporting ? <ImportSheetsDialog onClose={() => setImporting(false)} /> : null}
       <TabLinks label="Parts of costs" tabs={parts} chosen={part} onChoose={setPart} />
       {part === 'waiting' && mayEnter ? <Waiting /> : null}
+      {part === 'orders' ? <OrdersPart /> : null}
+      {part === 'goods-receipt' ? <DocumentTable kind="goods-receipt" label="Goods received" /> : null}
+      {part === 'spend' ? <DocumentTable kind="spend" label="Spend" /> : null}
       {part === 'bill' ? <DocumentTable kind="bill" label="Bills" /> : null}
       {part === 'open' ? <DocumentTable kind="bill" open label="Bills to pay" /> : null}
       {part === 'hours' ? <DocumentTable kind="hours" label="Weeks of hours" /> : null}

@@ -102,6 +102,9 @@ function Actions({ document, onOpen }: ActionsProps) {
         </a>
       ) : null}
       {sheet === undefined ? null : <a href={`/api/sheet-files/${sheet}.csv?id=${id}`}>CSV</a>}
+      {['order', 'subcontract', 'order-change'].includes(kind) && document.reversedBy === null ? (
+        <Button onPress={() => go(`/orders/${id}`)}>To the order</Button>
+      ) : null}
       {kind === 'recognition' ? (
         <Button onPress={() => go(`/earning?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
       ) : null}

@@ -1,4 +1,6 @@
-import { dollars } from '@lowtide/core/money/dollars.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { quantity } from '@lowtide/core/money/quantity.ts';
+import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { plural } from '../ui/plural.ts';
 import { Remarks } from '../ui/notes.tsx';
@@ -36,6 +38,7 @@ export function PreviewPanel({ preview, posts: postsNow, place, onGo }: PreviewP
       <section tabIndex={0} aria-label="What this posts">
         <h2>What this posts</h2>
         <Posts posts={posts} />
+        <Against lines={preview.against} />
       </section>
       <section tabIndex={0} aria-label="What it does">
         <h2>What it does</h2>
@@ -69,6 +72,39 @@ function Posts({ posts }: { readonly posts: Preview['posts'] }) {
             <td>{[line.projectCode, line.coding].filter(Boolean).join(' ')}</td>
             <td data-figures>{line.amountCents > 0 ? dollars(line.amountCents) : ''}</td>
             <td data-figures>{line.amountCents < 0 ? dollars(-line.amountCents as typeof line.amountCents) : ''}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Ordered, received, billed before and now, of each line of an order that the sheet names. */
+function Against({ lines }: { readonly lines: Preview['against'] }) {
+  if (lines.length === 0) return null;
+  const words = ({ isCounted, unit }: Preview['against'][number], measure: number): string =>
+    isCounted ? `${tenThousandths(quantity(measure))} ${unit}`.trim() : dollars(cents(measure));
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th>Of order</th>
+          <th data-figures>Ordered</th>
+          <th data-figures>Received</th>
+          <th data-figures>Billed before</th>
+          <th data-figures>Now</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.slice(0, 200).map((line, index) => (
+          <tr key={index}>
+            <td>
+              {line.line} {line.text}
+            </td>
+            <td data-figures>{words(line, line.ordered)}</td>
+            <td data-figures>{words(line, line.received)}</td>
+            <td data-figures>{words(line, line.billed)}</td>
+            <td data-figures>{words(line, line.now)}</td>
           </tr>
         ))}
       </tbody>

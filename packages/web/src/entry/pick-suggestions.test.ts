@@ -46,6 +46,7 @@ const reference: Answer<'reference'> = {
     { id: 2, code: '31-250', name: 'Armor stone', costType: 'material' },
     { id: 3, code: '01-540', name: 'Workboat', costType: 'equipment' },
   ],
+  paidFrom: [],
   accounts: [
     { id: 1, code: '2010', name: 'Payables', postable: false },
     { id: 2, code: '6100', name: 'Rent and yard', postable: true },

@@ -10,7 +10,7 @@ import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
 import { useDraft } from './use-draft.ts';
 import type { PreviewOf } from './use-sheet-preview.ts';
 
-const BLANK = { kind: 'bills' as const, controlTotal: '', rows: [] };
+const BLANK = { kind: 'bills' as const, controlTotal: '', shows: [], rows: [] };
 
 interface Sent {
   readonly method: string;

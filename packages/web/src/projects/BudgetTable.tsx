@@ -37,7 +37,7 @@ function coded({ phase, code }: Row): string {
 }
 
 function columns(totals: Project['budgetTotals']): readonly Column<Row>[] {
-  const money = (id: 'actual' | 'estimate' | 'remaining' | 'variance', head: string): Column<Row> =>
+  const money = (id: 'actual' | 'committed' | 'estimate' | 'remaining' | 'variance', head: string): Column<Row> =>
     moneyColumn({ id, head, named: coded, of: (row) => row[id], total: totals[`${id}Cents`] });
   return [
     textColumn({ id: 'code', head: 'Code', of: coded }),
@@ -62,6 +62,7 @@ function columns(totals: Project['budgetTotals']): readonly Column<Row>[] {
       total: totals.changesCents,
     }),
     money('actual', 'Actual'),
+    money('committed', 'Committed'),
     money('remaining', 'Remaining'),
     money('estimate', 'At completion'),
     money('variance', 'Variance'),

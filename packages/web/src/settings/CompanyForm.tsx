@@ -10,6 +10,7 @@ import { FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Note, Refused } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
+import { OrderPolicyFields, orderPolicyOf, typedOrderPolicy, type TypedOrderPolicy } from './OrderPolicyFields.tsx';
 import { LetterheadPart } from './LetterheadPart.tsx';
 
 const DECIMALS = [
@@ -32,7 +33,7 @@ const APPROVALS = [
   { value: 'needed', text: 'need the approval of whoever leads the project' },
 ];
 
-interface Typed {
+interface Typed extends TypedOrderPolicy {
   readonly name: string;
   readonly currency: string;
   readonly startMonth: string;
@@ -42,13 +43,14 @@ interface Typed {
   readonly approval: string;
 }
 
-function bodyOf({ name, currency, startMonth, decimals, forecastAge, dayOrder, approval }: Typed) {
+function bodyOf({ name, currency, startMonth, decimals, forecastAge, dayOrder, approval, ...orders }: Typed) {
   return {
     ...{ name, currency: currency.toUpperCase(), fiscalYearStartMonth: Number(startMonth) },
     percentDecimals: decimals === 'all' ? null : Number(decimals),
     forecastMonths: forecastAge === 'any' ? null : Number(forecastAge),
     dayOrder: dayOrder === 'day first' ? ('day first' as const) : ('month first' as const),
     approveHours: approval === 'needed',
+    ...orderPolicyOf(orders),
   };
 }
 
@@ -66,6 +68,7 @@ export function CompanyForm() {
       forecastAge: company?.forecastMonths == null ? 'any' : String(company.forecastMonths),
       dayOrder: company?.dayOrder ?? 'month first',
       approval: company?.approveHours === true ? 'needed' : 'none',
+      ...typedOrderPolicy(company?.orderPolicy),
     },
     CHECK,
   );
@@ -100,6 +103,7 @@ export function CompanyForm() {
         />
         <Choice label="Days in figures are read" options={DAY_ORDER_WORDS} {...field('dayOrder')} />
         <Choice label="Hours that people enter themselves" options={APPROVALS} {...field('approval', 'approveHours')} />
+        <OrderPolicyFields field={field} />
       </FieldGrid>
       {kept ? (
         <Note $tone="good" role="status">

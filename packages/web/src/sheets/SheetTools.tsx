@@ -3,6 +3,7 @@ import { withParts } from '@lowtide/core/documents/sheet-cells.ts';
 import type { Sheet } from '@lowtide/core/documents/sheets.ts';
 import type { CellPlace } from '../entry/grid-edits.ts';
 import type { Preview } from '../entry/use-draft.ts';
+import { BillTools, GoodsTools } from './OrderTools.tsx';
 import { HoursTools } from './HoursTools.tsx';
 
 export interface SheetToolsProps {
@@ -17,6 +18,13 @@ export function SheetTools({ sheet, preview, place, change }: SheetToolsProps) {
   // A button takes the cursor out of the rows: what it does is done where the cursor was.
   const [last, setLast] = useState(place);
   if (place !== null && place !== last) setLast(place);
+  if (sheet.kind === 'bills') {
+    const row = (place ?? last)?.row ?? sheet.rows.length;
+    return <BillTools {...{ sheet, row }} onChange={(parts) => change(withParts(sheet, parts), null)} />;
+  }
+  if (sheet.kind === 'goods') {
+    return <GoodsTools sheet={sheet} onRows={(rows) => change(withParts(sheet, { rows }), null)} />;
+  }
   if (sheet.kind !== 'hours') return null;
   return (
     <HoursTools

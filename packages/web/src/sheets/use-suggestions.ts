@@ -31,13 +31,15 @@ export function useSuggestions(cursorProject: string, add: (kind: Addable, typed
     'budgetStands',
     project === undefined ? null : { query: { project: String(project.id), through } },
   );
+  // Asked once a sheet is open that may name orders.
+  const orders = useRead('orders', { query: { through, show: 'open' } }).answer?.rows ?? [];
   const addition = (kind: Addable, typed: string): readonly Suggestion[] =>
     typed === '' ? [] : [{ code: '+', name: `Add ${kind} “${typed}” …`, patch: {}, act: () => add(kind, typed) }];
   const isAsked = project !== undefined && stands.answer === undefined && stands.trouble === undefined;
   return (asking: Asking): readonly Suggestion[] | null => {
     const needsLines = asking.holds === 'code' || asking.holds === 'coding or account';
     if (!reference || (needsLines && isAsked)) return null;
-    return offered(asking, { reference, lines: stands.answer?.lines ?? [], addition });
+    return offered(asking, { reference, lines: stands.answer?.lines ?? [], orders, addition });
   };
 }
 
@@ -47,6 +49,10 @@ const PAY_WORDS = [
   { code: 'double', name: 'DT, two times' },
   { code: 'leave', name: 'paid time off, without a project' },
 ];
+const SPREAD_WORDS = [
+  { code: 'amount', name: 'by what the other lines come to' },
+  { code: 'quantity', name: 'by their units' },
+];
 const YES_OR_NO = [
   { code: 'yes', name: 'billed to the client' },
   { code: 'no', name: 'free of charge' },
@@ -55,10 +61,11 @@ const YES_OR_NO = [
 interface Offers {
   readonly reference: Answer<'reference'>;
   readonly lines: Answer<'budgetStands'>['lines'];
+  readonly orders: Answer<'orders'>['rows'];
   readonly addition: (kind: Addable, typed: string) => readonly Suggestion[];
 }
 
-function offered({ holds, column, typed, project }: Asking, { reference, lines, addition }: Offers) {
+function offered({ holds, column, typed, project }: Asking, { reference, lines, orders, addition }: Offers) {
   const withoutProject = project.trim() === '';
   switch (holds) {
     case 'supplier':
@@ -89,6 +96,13 @@ function offered({ holds, column, typed, project }: Asking, { reference, lines, 
       return named(PAY_WORDS, column, typed);
     case 'yes or no':
       return named(YES_OR_NO, column, typed);
+    case 'order':
+    case 'order line':
+      return orderSuggestions(orders, { column, typed, isLine: holds === 'order line' });
+    case 'paid from':
+      return named([...reference.paidFrom, ...reference.employees], column, typed);
+    case 'spread':
+      return named(SPREAD_WORDS, column, typed);
     case 'day':
     case 'hours':
     case 'money':
@@ -96,4 +110,23 @@ function offered({ holds, column, typed, project }: Asking, { reference, lines, 
     case 'text':
       return [];
   }
+}
+
+interface OrderAsking {
+  readonly column: string;
+  readonly typed: string;
+  /** A line of an order is asked for: then the order is only the first half. */
+  readonly isLine: boolean;
+}
+
+/** Open orders by number, supplier or what they are for. */
+function orderSuggestions(
+  orders: Answer<'orders'>['rows'],
+  { column, typed, isLine }: OrderAsking,
+): readonly Suggestion[] {
+  const list = orders.map(({ number, supplier, memo }) => ({
+    code: isLine ? `${number}/1` : number,
+    name: [supplier, memo].filter((text) => text !== '').join(' · '),
+  }));
+  return named(list, column, typed);
 }

@@ -15,21 +15,30 @@ export interface SheetAgainst {
   readonly month: Month;
   readonly basis: (SheetBasis & { readonly percentDecimals: KeptDecimals }) | null;
   readonly stands: { readonly stands: SheetNames['stands']; readonly positions: readonly ProjectPosition[] } | null;
+  readonly orders: SheetNames['orders'] | null;
   readonly there: PostedForDays | null;
   readonly knownBills: readonly string[];
 }
 
 let basis: SheetAgainst['basis'] = null;
 let stands: NonNullable<SheetAgainst['stands']> = { stands: [], positions: [] };
+let orders: SheetNames['orders'] = [];
 let there: PostedForDays = { hoursThere: [], usesThere: [] };
 
 /** What a sheet would post and do, by the code that posts it. */
 function previewOf(sheet: Sheet, against: SheetAgainst): SheetPreview {
   basis = against.basis ?? basis;
   stands = against.stands ?? stands;
+  orders = against.orders ?? orders;
   there = against.there ?? there;
   if (basis === null) throw new Error('the first sheet comes with its basis');
-  const names = { workingMonth: against.month, stands: stands.stands, billNumbers: against.knownBills, ...there };
+  const names = {
+    workingMonth: against.month,
+    stands: stands.stands,
+    billNumbers: against.knownBills,
+    orders,
+    ...there,
+  };
   const catalog = catalogOf(basis, names);
   const reading = sheetKind(sheet.kind).read(sheet, catalog);
   return sheetPreview(reading, catalog, { positions: stands.positions, kept: basis.percentDecimals });

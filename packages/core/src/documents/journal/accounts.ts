@@ -8,6 +8,9 @@ import { accepted, following, refused, type Decision } from '../../problems/deci
 const KEPT_BY_DOCUMENTS: ReadonlySet<Role> = new Set<Role>([
   'receivable',
   'payable',
+  'retention-payable',
+  'received-not-billed',
+  'supplier-deposits',
   'wip',
   'construction-in-progress',
   'earned-unbilled',

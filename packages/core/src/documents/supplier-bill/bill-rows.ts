@@ -7,6 +7,8 @@ export interface RowPlace {
   readonly place: number;
   /** Its net was left out, and is what was left of the bill's total. */
   readonly isRest?: true;
+  /** Cells that nobody typed in and the line of an order says. */
+  readonly fromOrder?: readonly (keyof BillRow)[];
 }
 
 /** Consecutive rows of one bill. Rows with nothing in them are passed over. */

@@ -17,6 +17,7 @@ export const row = (change: Partial<BillRow>): BillRow => ({ ...GOOD, ...change 
 export const sheet = (rows: readonly BillRow[], controlTotal = ''): BillSheet => ({
   kind: 'bills',
   controlTotal,
+  shows: [],
   rows: [...rows],
 });
 export const read = (rows: readonly BillRow[], controlTotal = '') => readBillSheet(sheet(rows, controlTotal), SAMPLE);

@@ -82,6 +82,7 @@ function ofLine(each: RowPlace, catalog: Catalog): readonly Follow[] {
     isEmpty(type) && !isEmpty(cellOf(each, 'project')) ? codingIn(each.row, `rows/${each.place}`, catalog) : null;
   return [
     ...(coded?.ok ? [{ at: type.at, text: coded.value.coding.costType }] : []),
+    ...(each.fromOrder ?? []).map((column) => ({ at: cellOf(each, column).at, text: each.row[column] })),
     ...(each.isRest ? [{ at: `rows/${each.place}/net`, text: each.row.net }] : []),
   ];
 }

@@ -1,5 +1,7 @@
 import type { KindOfDocument } from '../kind.ts';
 
+const COST = ['input-tax', 'wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'] as const;
+
 export const SUPPLIER_BILL = {
   one: 'Supplier bill',
   many: 'Supplier bills',
@@ -7,6 +9,20 @@ export const SUPPLIER_BILL = {
   party: 'supplier',
   isSettled: true,
   undoing: { how: 'reversal' },
-  needs: ['payable', 'input-tax', 'wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'],
-  posts: 'Dr the cost account of each project or the account chosen, and input tax; Cr payables.',
+  needs: ['payable', 'retention-payable', 'received-not-billed', ...COST],
+  posts:
+    'Dr the cost account of each project or the account chosen, received, not billed for what was accrued, and input tax; Cr payables, and retention payable for what is withheld.',
+} as const satisfies KindOfDocument;
+
+/** What is paid at once, by the company or by an employee. */
+export const SPEND = {
+  one: 'Spend',
+  many: 'Spend',
+  series: 'SP',
+  party: 'supplier',
+  isSettled: false,
+  undoing: { how: 'reversal' },
+  needs: ['bank', 'owed-to-employees', ...COST],
+  posts:
+    'Dr the cost account of each project or the account chosen, and input tax; Cr the bank, card or cash it was paid from, or what is owed to the employee who paid.',
 } as const satisfies KindOfDocument;

@@ -1,6 +1,6 @@
 import { unreadCells } from './unread-cells.ts';
 import { NO_SCOPE, type KindOfSheet } from '../kind-of-sheet.ts';
-import { BILL_COLUMNS, type BillSheet } from './form.ts';
+import { BILL_COLUMNS, BILL_EXTRAS, billColumns, type BillSheet } from './form.ts';
 import { readBillSheet } from './read.ts';
 
 export const BILL_SHEET: KindOfSheet<BillSheet> = {
@@ -15,11 +15,15 @@ export const BILL_SHEET: KindOfSheet<BillSheet> = {
       hint: 'Add up the bills in hand; what is missing will show here.',
     },
   ],
-  columns: () => BILL_COLUMNS,
-  blank: () => ({ kind: 'bills', controlTotal: '', rows: [] }),
+  columns: billColumns,
+  everyColumn: BILL_COLUMNS,
+  extras: BILL_EXTRAS,
+  blank: () => ({ kind: 'bills', controlTotal: '', shows: [], rows: [] }),
   nameOf: (_sheet, id) => `Bill batch ${id}`,
   scope: ({ rows }) => ({
     ...NO_SCOPE,
+    suppliers: rows.map(({ supplier }) => supplier),
+    orders: rows.map(({ order }) => order.split('/')[0] ?? ''),
     billNumbers: rows.map(({ number }) => number.trim()).filter((number) => number !== ''),
   }),
   unread: ({ rows }) => unreadCells(rows),

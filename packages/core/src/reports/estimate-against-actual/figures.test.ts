@@ -35,6 +35,7 @@ function budgetRow({ code, actual, budget, price = 0, forecast, finished = false
     coding: coding(code),
     budget: budget ? { ...amounts, units: { kind: 'none' } } : null,
     actual: cents(actual),
+    committed: cents(0),
     forecast: forecast === undefined ? null : { estimate: cents(forecast), approvedSince: cents(0) },
     ended: finished,
   };

@@ -10,6 +10,7 @@ export interface Sides {
   readonly estimated: Cents;
   readonly changes: Cents;
   readonly actual: Cents;
+  readonly committed: Cents;
   readonly completion: Cents;
   /** Cost so far − (estimated + changes). */
   readonly over: Cents;
@@ -57,6 +58,7 @@ export function estimateAgainstActual(
         estimated: row.budget?.original ?? cents(0),
         changes: row.budget?.changes ?? cents(0),
         actual: row.actual,
+        committed: row.committed,
         completion: budgetFigures(row).estimate,
         ...(lines.length === 0 ? { price: row.budget?.price ?? cents(0), priceChanges: cents(0) } : prices(lines)),
       }),
@@ -80,7 +82,13 @@ function prices(lines: readonly EstimatedLine[]): Pick<Sides, 'price' | 'priceCh
 }
 
 function pricedOnly(lines: readonly EstimatedLine[]): readonly AgainstRow[] {
-  const nothing = { estimated: cents(0), changes: cents(0), actual: cents(0), completion: cents(0) };
+  const nothing = {
+    estimated: cents(0),
+    changes: cents(0),
+    actual: cents(0),
+    committed: cents(0),
+    completion: cents(0),
+  };
   return [...groupedBy(lines, ({ project, section }) => `${project}/${section}`).values()].flatMap((group) => {
     const [first] = group;
     if (!first) return [];
@@ -119,6 +127,7 @@ export function together(rows: readonly Sides[]): Sides {
     estimated: total((row) => row.estimated),
     changes: total((row) => row.changes),
     actual: total((row) => row.actual),
+    committed: total((row) => row.committed),
     completion: total((row) => row.completion),
     price: total((row) => row.price),
     priceChanges: total((row) => row.priceChanges),

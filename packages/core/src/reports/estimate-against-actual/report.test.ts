@@ -4,7 +4,14 @@ import { ESTIMATE_AGAINST_ACTUAL } from './report.ts';
 import { Against } from './shape.ts';
 
 const sides = (over: number) => ({
-  ...{ estimatedCents: 100, changesCents: 20, actualCents: 120 + over, completionCents: 130, overCents: over },
+  ...{
+    estimatedCents: 100,
+    changesCents: 20,
+    actualCents: 120 + over,
+    committedCents: 7,
+    completionCents: 130,
+    overCents: over,
+  },
   ...{ over: share(over, 120), priceCents: 150, priceChangesCents: 25 },
 });
 const at = { projectId: 1, project: 'PE-01', projectName: 'Garrow Creek' };
@@ -26,10 +33,11 @@ const answer = Against.parse({
 });
 const SIDES = [
   ...['Estimated (estimated_cost, money)', 'Changes (approved_changes, money)', 'Actual (actual_cost, money)'],
+  'Committed (committed, money)',
   ...['Over ± (over, money, plain)', '% (over_percent, percent)', 'At completion (at_completion, money)'],
   ...['Price (price, money)', 'Price changes (price_changes, money)'],
 ];
-const TOTALS = ['100', '20', '135', '15', '–', '130', '150', '25'];
+const TOTALS = ['100', '20', '135', '7', '15', '–', '130', '150', '25'];
 
 describe('per line', () => {
   const table = () => ESTIMATE_AGAINST_ACTUAL.table(answer, { per: 'line' });
@@ -43,9 +51,9 @@ describe('per line', () => {
     expect(rowsRead(table())).toEqual([
       [
         ...['PE-01', 'Garrow Creek', 'Site', '31-200', 'Dredging', 'subcontract', 'yes'],
-        ...['100', '20', '132 ← actual', '12', '12/120', '130', '150', '25'],
+        ...['100', '20', '132 ← actual', '7', '12', '12/120', '130', '150', '25'],
       ],
-      ['PE-01', 'Garrow Creek', '', '', '', '', 'no', '100', '20', '123', '3', '3/120', '130', '150', '25'],
+      ['PE-01', 'Garrow Creek', '', '', '', '', 'no', '100', '20', '123', '7', '3', '3/120', '130', '150', '25'],
     ]);
     expect(totalsRead(table())).toEqual(['Total', '', '', '', '', '', '', ...TOTALS]);
   });
@@ -65,8 +73,8 @@ test('per section, what is in none is said so', () => {
     ...['Section (section, text, gives way)', ...SIDES],
   ]);
   expect(rowsRead(table)).toEqual([
-    ['PE-01', 'Garrow Creek', 'Site', '100', '20', '132', '12', '12/120', '130', '150', '25'],
-    ['PE-01', 'Garrow Creek', 'Not in the estimate', '100', '20', '123', '3', '3/120', '130', '150', '25'],
+    ['PE-01', 'Garrow Creek', 'Site', '100', '20', '132', '7', '12', '12/120', '130', '150', '25'],
+    ['PE-01', 'Garrow Creek', 'Not in the estimate', '100', '20', '123', '7', '3', '3/120', '130', '150', '25'],
   ]);
   expect(totalsRead(table)).toEqual(['Total', '', '', ...TOTALS]);
   expect(rowsNamed(table)).toEqual(['PE-01 Site  , PE-01 Site, /projects/1', 'PE-01   , PE-01 , /projects/1']);

@@ -74,6 +74,10 @@ function columns(totals: Totals, bySection: boolean): readonly ColumnOf<Row>[] {
       of: (row): Cell => ({ value: row.actualCents, figure: row.actualFigure }),
     },
     {
+      ...{ id: 'committed', head: 'Committed', file: 'committed', holds: 'money', total: totals.committedCents },
+      of: (row): Cell => ({ value: row.committedCents, figure: row.committedFigure }),
+    },
+    {
       ...money('over', 'Over ±', { file: 'over', of: (row) => row.overCents }, totals),
       tone: 'plain',
       formula: 'actual − (estimated + changes)',

@@ -13,6 +13,8 @@ const Sides = z.object({
   estimatedCents: Cents,
   changesCents: Cents,
   actualCents: Cents,
+  /** Ordered and not billed yet. */
+  committedCents: Cents,
   completionCents: Cents,
   /** Cost so far less what was estimated and approved. */
   overCents: Cents,
@@ -35,6 +37,7 @@ export const Against = Part.extend({
       estimated: z.boolean(),
       /** Where its actual cost comes from. */
       actualFigure: z.string().optional(),
+      committedFigure: z.string().optional(),
     }),
   ),
   sections: z.array(Sides.extend({ projectId: Id, project: z.string(), projectName: z.string(), section: z.string() })),

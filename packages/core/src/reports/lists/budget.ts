@@ -24,10 +24,11 @@ export function budgetTable({ budget, budgetTotals: totals }: Detail): Table {
     money('changes', 'Changes', ({ changesCents }) => changesCents, totals.changesCents),
     money('budget', 'Budget', ({ revised }) => traced(revised), cents(totals.originalCents + totals.changesCents)),
     money('actual', 'Actual', ({ actual }) => traced(actual), totals.actualCents),
+    money('committed', 'Committed', ({ committed }) => traced(committed), totals.committedCents),
     money('left', 'Remaining', ({ remaining }) => traced(remaining), totals.remainingCents),
     {
       ...{ id: 'used', head: '% used', file: 'used_percent', holds: 'percent' },
-      formula: 'actual ÷ budget',
+      formula: '(actual + committed) ÷ budget',
       of: ({ used }) => used,
     },
     money('at_completion', 'At completion', ({ estimate }) => traced(estimate), totals.estimateCents),

@@ -8,11 +8,11 @@ describe("a project's budget against actual", () => {
   const line = {
     ...{ code: '31-200', name: 'Dredging', costType: 'subcontract', phase: 'A', budgeted: true, used: share(3, 5) },
     ...{ original: money(100, 'original'), changesCents: 20, revised: money(120, 'revised') },
-    ...{ actual: money(72, 'actual'), remaining: money(48, 'remaining') },
+    ...{ actual: money(72, 'actual'), committed: money(9, 'committed'), remaining: money(48, 'remaining') },
     ...{ estimate: money(130, 'estimate'), variance: money(-10, 'variance') },
   };
   const totals = {
-    ...{ originalCents: 100, changesCents: 20, actualCents: 79, remainingCents: 41 },
+    ...{ originalCents: 100, changesCents: 20, actualCents: 79, committedCents: 9, remainingCents: 41 },
     ...{ estimateCents: 137, varianceCents: -17 },
   };
   const detail = ProjectDetail.pick({ budget: true, budgetTotals: true }).parse({
@@ -28,19 +28,20 @@ describe("a project's budget against actual", () => {
       ...[
         'Budget (budget, money)',
         'Actual (actual, money)',
+        'Committed (committed, money)',
         'Remaining (left, money)',
         '% used (used_percent, percent)',
       ],
       ...['At completion (at_completion, money)', 'Variance (variance, money)'],
     ]);
-    const amounts = ['100 ← original', '20', '120 ← revised', '72 ← actual', '48 ← remaining'];
+    const amounts = ['100 ← original', '20', '120 ← revised', '72 ← actual', '9 ← committed', '48 ← remaining'];
     const ends = ['130 ← estimate', '-10 ← variance'];
     expect(rowsRead(table())).toEqual([
       ['A', '31-200', 'Dredging', 'subcontract', 'yes', ...amounts, '3/5', ...ends],
       ['', '31-200', 'Dredging', 'subcontract', 'no', ...amounts, '–', ...ends],
     ]);
     expect(totalsRead(table())).toEqual([
-      ...['', '', 'Total', '', '', '100', '20', '120', '79', '41', '', '137', '-17'],
+      ...['', '', 'Total', '', '', '100', '20', '120', '79', '9', '41', '', '137', '-17'],
     ]);
   });
 

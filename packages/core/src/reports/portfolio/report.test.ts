@@ -12,14 +12,25 @@ describe('the portfolio', () => {
   const GARROW: PortfolioRow = {
     ...{ id: 1, code: 'PE-01', name: 'Garrow Creek', kind: 'client', status: 'active', client: 'Orr', manager: 'Falk' },
     ...{ contractCents: cents(1_000), earnedCents: cents(375), billedCents: cents(400), budgetCents: cents(790) },
-    ...{ estimateCents: cents(800), costCents: cents(300), profitAtCompletionCents: cents(200) },
+    ...{
+      estimateCents: cents(800),
+      costCents: cents(300),
+      committedCents: cents(35),
+      profitAtCompletionCents: cents(200),
+    },
     ...{ profitToDateCents: cents(75), pendingPriceCents: cents(50), pendingCostCents: cents(40) },
     ...{ costByType: [1, 2, 3, 4, 5, 6].map(cents), complete: ratio(3, 8), hours: quantity(20_000) },
   };
   const INTERNAL: PortfolioRow = {
     ...{ id: 2, code: 'PE-02', name: 'Training', kind: 'internal', status: 'active', client: '', manager: 'Orme' },
     ...{ contractCents: cents(0), earnedCents: cents(0), billedCents: cents(0), budgetCents: cents(0) },
-    ...{ estimateCents: cents(0), costCents: cents(9), profitAtCompletionCents: cents(0), profitToDateCents: cents(0) },
+    ...{
+      estimateCents: cents(0),
+      costCents: cents(9),
+      committedCents: cents(0),
+      profitAtCompletionCents: cents(0),
+      profitToDateCents: cents(0),
+    },
     ...{ pendingPriceCents: cents(0), pendingCostCents: cents(0) },
     ...{ complete: ratio(0, 1), costByType: [], hours: quantity(5_000) },
   };
@@ -31,7 +42,7 @@ describe('the portfolio', () => {
       ...['Client (client, text, gives way)', 'Manager (manager, text, file only)', 'Status (status, text, file only)'],
       ...['Contract (contract, money)', 'Earned (earned, money, earned)', 'Billed (billed, money, billed, file only)'],
       ...['Backlog (backlog, money, file only)', 'Budget (budget, money, file only)'],
-      ...['At completion (estimate, money)', 'Cost (cost, money)'],
+      ...['At completion (estimate, money)', 'Cost (cost, money)', 'Committed (committed, money)'],
       ...['labor', 'material', 'subcontract', 'equipment', 'overhead', 'other'].map(
         (type) => `${type.charAt(0).toUpperCase()}${type.slice(1)} (${type}_cost, money, file only)`,
       ),
@@ -44,6 +55,7 @@ describe('the portfolio', () => {
       ...['PE-01', 'Garrow Creek', 'client', 'Orr', 'Falk', 'active', '1000 ← contract.p1.t2027-03'],
       ...['375 ← earned.p1.t2027-03', '400 ← billed.p1.t2027-03', '625 ← backlog.p1.t2027-03'],
       ...['790 ← budget.p1.t2027-03', '800 ← estimate.p1.t2027-03', '300 ← cost.p1.t2027-03'],
+      '35 ← committed.p1.t2027-03',
       ...['1', '2', '3', '4', '5', '6', '75 ← profit-to-date.p1.t2027-03'],
       ...[
         '200 ← profit-at-completion.p1.t2027-03',
@@ -55,7 +67,7 @@ describe('the portfolio', () => {
       ],
     ]);
     expect(totalsRead(table)).toEqual([
-      ...['All', '', '', '', '', '', '1000', '375', '400', '625', '790', '800', '309'],
+      ...['All', '', '', '', '', '', '1000', '375', '400', '625', '790', '800', '309', '35'],
       ...['1', '2', '3', '4', '5', '6', '75', '200', '50', '40', '', '200/1000', '25000'],
     ]);
     expect(rowsNamed(table)).toEqual(['1, PE-01, /projects/1', '2, PE-02, /projects/2']);
@@ -63,7 +75,7 @@ describe('the portfolio', () => {
 
   test('without a price there is no margin, and a cost type that is not answered is nothing', () => {
     expect(rowsRead(portfolioTable([INTERNAL], undefined))[0]).toEqual([
-      ...['PE-02', 'Training', 'internal', '', 'Orme', 'active', '0', '0', '0', '0', '0', '0', '9'],
+      ...['PE-02', 'Training', 'internal', '', 'Orme', 'active', '0', '0', '0', '0', '0', '0', '9', '0'],
       ...['0', '0', '0', '0', '0', '0', '0', '0', '0', '0', '0/1', '–', '5000'],
     ]);
   });

@@ -40,7 +40,7 @@ export function portfolioTable(rows: readonly PortfolioRow[], through: Month | u
 
 /** What is shown until one chooses; the others are in files. */
 const SHOWN: ReadonlySet<string> = new Set([
-  ...['code', 'name', 'client', 'contract', 'earned', 'estimate', 'cost'],
+  ...['code', 'name', 'client', 'contract', 'earned', 'estimate', 'cost', 'committed'],
   ...['profit', 'profit-then', 'margin', 'complete', 'hours'],
 ]);
 
@@ -68,6 +68,10 @@ const MEASURES: Readonly<Record<string, MeasureColumn>> = {
   budget: { head: 'Budget', file: 'budget', of: ({ budgetCents }) => budgetCents, figure: 'budget' },
   estimate: { head: 'At completion', file: 'estimate', of: ({ estimateCents }) => estimateCents, figure: 'estimate' },
   cost: { head: 'Cost', file: 'cost', of: ({ costCents }) => costCents, figure: 'cost' },
+  committed: {
+    ...{ head: 'Committed', file: 'committed', figure: 'committed' },
+    of: ({ committedCents }) => committedCents,
+  },
   ...Object.fromEntries(
     COST_TYPES.map((type, index) => [
       type,
@@ -146,6 +150,7 @@ function totalsOf(rows: readonly PortfolioRow[]): Totals {
     budgetCents: total(({ budgetCents }) => budgetCents),
     estimateCents: total(({ estimateCents }) => estimateCents),
     costCents: total(({ costCents }) => costCents),
+    committedCents: total(({ committedCents }) => committedCents),
     costByType: COST_TYPES.map((_, index) => total(({ costByType }) => costByType[index] ?? ZERO)),
     profitAtCompletionCents: total(({ profitAtCompletionCents }) => profitAtCompletionCents),
     profitToDateCents: total(({ profitToDateCents }) => profitToDateCents),

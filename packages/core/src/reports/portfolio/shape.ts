@@ -10,6 +10,7 @@ export const Measures = z.object({
   budgetCents: Cents,
   estimateCents: Cents,
   costCents: Cents,
+  committedCents: Cents,
   costByType: z.array(Cents),
   profitAtCompletionCents: Cents,
   profitToDateCents: Cents,

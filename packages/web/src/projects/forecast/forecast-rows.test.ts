@@ -26,6 +26,7 @@ const line = (code: number, more: Partial<Sheet['lines'][number]> = {}): Sheet['
   },
   ...{ originalCents: cents(500_000), changesCents: cents(100_000), unitCost: rate(60_000) },
   actual: { amountCents: cents(240_000), figure: 'cost.p1.t2027-01' },
+  committed: { amountCents: ZERO },
   ...{ method: 'budget' as const, input: '', reason: '', estimateCents: cents(600_000) },
   ...more,
 });

@@ -14,15 +14,16 @@ export type Sheet = Answer<'forecast'>;
 
 const COLUMNS: readonly GridColumn[] = [
   { id: 'code', head: 'Code', width: '8%', readOnly: true },
-  { id: 'name', head: 'Cost code', width: '14%', readOnly: true },
+  { id: 'name', head: 'Cost code', width: '11%', readOnly: true },
   { id: 'budget', head: 'Budget', width: '9.5%', figures: true, readOnly: true },
   { id: 'changes', head: 'Changes', width: '8%', figures: true, readOnly: true },
   { id: 'actual', head: 'Actual', width: '9.5%', figures: true, readOnly: true },
+  { id: 'committed', head: 'Committed', width: '8.5%', figures: true, readOnly: true },
   { id: 'method', head: 'Method', width: '10%' },
-  { id: 'input', head: 'Done, or to come', width: '11%', figures: true },
+  { id: 'input', head: 'Done, or to come', width: '9.5%', figures: true },
   { id: 'estimate', head: 'At completion', width: '10%', figures: true, readOnly: true },
   { id: 'variance', head: 'Variance', width: '9%', figures: true, readOnly: true },
-  { id: 'reason', head: 'Reason', width: '11%' },
+  { id: 'reason', head: 'Reason', width: '9%' },
 ];
 
 /** The columns of the sheet; books as once known are only to be read. */
@@ -41,10 +42,11 @@ export function forecastRows({ lines }: Sheet, typed: readonly ForecastRow[] = [
 
 /** The lines as the core reads forecasts. */
 export function budgetRows({ lines, position: { stage } }: Sheet): readonly BudgetRow[] {
-  return lines.map(({ coding, budgeted, originalCents, changesCents, units, actual }) => ({
+  return lines.map(({ coding, budgeted, originalCents, changesCents, units, actual, committed }) => ({
     coding,
     budget: budgeted ? { original: originalCents, changes: changesCents, price: cents(0), units } : null,
     actual: actual.amountCents,
+    committed: committed.amountCents,
     forecast: null,
     ended: hasEnded(stage),
   }));
@@ -65,6 +67,7 @@ export function gridRows(
     return {
       ...{ code: line.code, name: line.name, budget: dollars(line.originalCents), changes: amount(line.changesCents) },
       actual: dollars(line.actual.amountCents),
+      committed: amount(line.committed.amountCents),
       ...{ method: row?.method ?? 'budget', input: row?.input ?? '', reason: row?.reason ?? '' },
       unit: line.units.kind === 'of' ? line.units.unit : '',
       ...{ estimate: dollars(estimate), variance: amount(difference(revised, estimate)) },
@@ -83,7 +86,7 @@ export function typedRows({ lines }: Sheet, rows: readonly GridRow[]): readonly 
 }
 
 const ASKS: Readonly<Record<string, string>> = {
-  budget: 'the larger of budget and actual',
+  budget: 'the larger of budget and actual + committed',
   'run rate': 'actual ÷ percent of the work done',
   units: 'actual ÷ units done × units in all',
   'units at budget': 'actual, and the units left at their budgeted cost',

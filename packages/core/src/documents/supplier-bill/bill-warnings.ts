@@ -1,0 +1,49 @@
+import { dayWarnings } from '../day-warnings.ts';
+import type { Warning } from '../../problems/problem.ts';
+import type { Catalog } from '../catalog.ts';
+import { openToBill } from '../../orders/order-line.ts';
+import type { ReadBill } from './read-bill.ts';
+import type { BillRow } from './form.ts';
+
+/** From so many bills on, what a supplier's bills came to says what is usual. */
+export const USUAL_AFTER_BILLS = 3;
+const UNUSUAL_FACTOR = 3;
+
+/** What of a bill deserves a second look. */
+export function billWarnings({ bill, gross, places }: ReadBill, catalog: Catalog): readonly Warning[] {
+  const at = (column: keyof BillRow): string => `rows/${places[0] ?? 0}/${column}`;
+  const supplier = catalog.suppliers.find(({ id }) => id === bill.supplier);
+  const isUnusual =
+    supplier !== undefined && supplier.bills >= USUAL_AFTER_BILLS && gross > UNUSUAL_FACTOR * supplier.largestBill;
+  return [
+    ...(isUnusual
+      ? [
+          {
+            ...{ at: at('net'), kind: 'unusual-amount' as const },
+            ...{ supplier: supplier.name, largest: supplier.largestBill, amount: gross },
+          },
+        ]
+      : []),
+    ...withoutOrder({ bill, gross, places }, catalog),
+    ...dayWarnings(bill.datedOn, at('datedOn'), catalog),
+  ];
+}
+
+/** Lines of a supplier with open orders for the same project that name none of them, once a bill. */
+function withoutOrder({ bill }: ReadBill, { orders, suppliers }: Catalog): readonly Warning[] {
+  const open = orders.filter(
+    ({ supplier, lines }) => supplier === bill.supplier && lines.some((line) => openToBill(line).net > 0),
+  );
+  const found = bill.lines.flatMap(({ order, target, net, place }) => {
+    if (order !== null || net <= 0 || target.kind !== 'project') return [];
+    const same = open.filter(({ lines }) =>
+      lines.some((line) => line.target.kind === 'project' && line.target.coding.project === target.project.id),
+    );
+    return same.length === 0 ? [] : [{ place, orders: same.slice(0, 4).map(({ number }) => number) }];
+  });
+  const [first] = found;
+  const supplier = suppliers.find(({ id }) => id === bill.supplier)?.name ?? '';
+  return first === undefined
+    ? []
+    : [{ at: `rows/${first.place}/net`, kind: 'has-open-orders', supplier, orders: first.orders }];
+}

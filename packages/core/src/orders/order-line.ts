@@ -1,0 +1,106 @@
+import type { IsoDate } from '../calendar/iso-date.ts';
+import type { AccountId, DocumentId, OrderLineId, PartyId, TaxCodeId } from '../ledger/ids.ts';
+import type { Coding } from '../ledger/journal-entry.ts';
+import { dollars, tenThousandths } from '../money/dollars.ts';
+import { cents, ZERO, type Cents } from '../money/cents.ts';
+import { quantity, type Quantity, type Rate } from '../money/quantity.ts';
+import { roundedQuotient } from '../money/ratio.ts';
+
+/** Where the cost of a line belongs. */
+export type OrderTarget =
+  { readonly kind: 'project'; readonly coding: Coding } | { readonly kind: 'account'; readonly account: AccountId };
+
+/** A part of a line: so much of it, worth so much before tax at the order's price, or as billed. */
+export interface Part {
+  readonly quantity: Quantity;
+  readonly net: Cents;
+}
+
+export const NO_PART: Part = { quantity: quantity(0), net: ZERO };
+
+/** A line of an order or a subcontract as its latest version has it, with what was received and billed of it. */
+export interface OrderLine {
+  readonly id: OrderLineId;
+  readonly orderId: DocumentId;
+  /** Number of the order, and the place of the line in it. */
+  readonly order: string;
+  readonly place: number;
+  readonly supplier: PartyId;
+  readonly target: OrderTarget;
+  readonly text: string;
+  readonly unit: string;
+  /** Per unit, before tax; nothing where the line has an amount alone. */
+  readonly price: Rate;
+  readonly taxCode: TaxCodeId | null;
+  readonly wantedOn: IsoDate | null;
+  /** `cost`: net, and the tax on it that does not come back. */
+  readonly ordered: Part & { readonly cost: Cents };
+  readonly received: Part;
+  readonly billed: Part & { readonly cost: Cents };
+  /** Cost that receipts put on the project and no bill has taken over yet. */
+  readonly accrued: Cents;
+  /** What is withheld of each bill, in millionths. */
+  readonly retentionMillionths: number;
+}
+
+/** `PO-0012/3`: how a line is named on other sheets. */
+export function lineName({ order, place }: Pick<OrderLine, 'order' | 'place'>): string {
+  return `${order}/${place}`;
+}
+
+/** Whether the line is measured in units; else its amount is what is received and billed of it. */
+export function isCounted({ ordered }: Pick<OrderLine, 'ordered'>): boolean {
+  return ordered.quantity !== 0;
+}
+
+/** How much of the line a part is, in units or in minor units of its amount. */
+export function measureOf(line: Pick<OrderLine, 'ordered'>, part: Part): number {
+  return isCounted(line) ? part.quantity : part.net;
+}
+
+/** So many units of a line, or so much of its amount, for people. */
+export function measureWords(line: Pick<OrderLine, 'ordered' | 'unit'>, measure: number): string {
+  return isCounted(line) ? `${tenThousandths(measure)} ${line.unit}`.trim() : dollars(cents(measure));
+}
+
+type Ordered = Pick<OrderLine, 'ordered'>;
+
+/** What so much of the line costs at the order's price, tax that does not come back included; rounded once. */
+export function costAtOrder(line: Ordered, measure: number): Cents {
+  const whole = measureOf(line, line.ordered);
+  return whole === 0 ? ZERO : cents(roundedQuotient(line.ordered.cost, measure, whole));
+}
+
+/** The part of so many units, or of such an amount, at the order's price. */
+export function partOf(line: Ordered, measure: number): Part {
+  if (!isCounted(line)) return { quantity: quantity(0), net: cents(measure) };
+  return {
+    quantity: quantity(measure),
+    net: cents(roundedQuotient(line.ordered.net, measure, line.ordered.quantity)),
+  };
+}
+
+/** What is still to be received: ordered = received + open, nothing where more came than was ordered. */
+export function openToReceive(line: Pick<OrderLine, 'ordered' | 'received'>): Part {
+  return partOf(line, Math.max(0, measureOf(line, line.ordered) - measureOf(line, line.received)));
+}
+
+/** What the next bill is expected to be of: what was received and not billed; where nothing was received, what is not billed. */
+export function openToBill(line: Pick<OrderLine, 'ordered' | 'received' | 'billed'>): Part {
+  const received = measureOf(line, line.received);
+  const due = received === 0 ? measureOf(line, line.ordered) : received;
+  return partOf(line, Math.max(0, due - measureOf(line, line.billed)));
+}
+
+/** Whether all that was ordered is billed. */
+export function isBilled(line: Pick<OrderLine, 'ordered' | 'billed'>): boolean {
+  return measureOf(line, line.billed) >= measureOf(line, line.ordered);
+}
+
+/**
+ * Ordered and not yet cost of the project: ordered − billed − received and accrued, never below zero; nothing once the whole line is
+ * billed, dearer or cheaper.
+ */
+export function commitment(line: Pick<OrderLine, 'ordered' | 'billed' | 'accrued'>): Cents {
+  return isBilled(line) ? ZERO : cents(Math.max(0, line.ordered.cost - line.billed.cost - line.accrued));
+}

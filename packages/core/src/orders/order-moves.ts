@@ -1,0 +1,60 @@
+import type { IsoDate } from '../calendar/iso-date.ts';
+import type { DocumentId, OrderLineId, TaxCodeId } from '../ledger/ids.ts';
+import type { Cents } from '../money/cents.ts';
+import type { Rate } from '../money/quantity.ts';
+import type { OrderTarget, Part } from './order-line.ts';
+
+/** A version of an order. */
+export interface OrderVersion {
+  /** The order it changes; null for a new one. */
+  readonly order: DocumentId | null;
+  readonly version: number;
+  readonly retentionMillionths: number;
+  /** Empty: the site of its first project. */
+  readonly deliverTo: string;
+}
+
+/** What a version makes of a line. */
+export interface OrderedLine {
+  /** Null for a new line. */
+  readonly line: OrderLineId | null;
+  readonly place: number;
+  readonly target: OrderTarget;
+  /** What is ordered more than before; less is negative. */
+  readonly change: Part & { readonly cost: Cents };
+  readonly price: Rate;
+  readonly unit: string;
+  readonly text: string;
+  readonly taxCode: TaxCodeId | null;
+  readonly wantedOn: IsoDate | null;
+}
+
+export interface ReceivedLine {
+  readonly line: OrderLineId;
+  readonly part: Part;
+  readonly accrued: Cents;
+}
+
+export interface BilledLine {
+  readonly line: OrderLineId;
+  readonly part: Part;
+  readonly cost: Cents;
+  readonly released: Cents;
+}
+
+export interface Retained {
+  readonly order: DocumentId | null;
+  /** Withheld; what is released is negative. */
+  readonly amount: Cents;
+}
+
+/** What a document does to orders, beside what it posts. */
+export interface OrderMoves {
+  readonly version: OrderVersion | null;
+  readonly ordered: readonly OrderedLine[];
+  readonly received: readonly ReceivedLine[];
+  readonly billed: readonly BilledLine[];
+  readonly retained: readonly Retained[];
+}
+
+export const NO_ORDER_MOVES: OrderMoves = { version: null, ordered: [], received: [], billed: [], retained: [] };

@@ -1,0 +1,18 @@
+import type { DocumentId, PartyId } from '../ledger/ids.ts';
+import type { OrderLine } from './order-line.ts';
+
+export const ORDER_KINDS = ['order', 'subcontract'] as const;
+export type OrderKind = (typeof ORDER_KINDS)[number];
+
+/** An order or a subcontract as its latest version has it. */
+export interface Order {
+  readonly id: DocumentId;
+  readonly number: string;
+  readonly kind: OrderKind;
+  readonly supplier: PartyId;
+  readonly version: number;
+  readonly retentionMillionths: number;
+  readonly deliverTo: string;
+  /** By place; those taken out again have nothing ordered. */
+  readonly lines: readonly OrderLine[];
+}

@@ -1,0 +1,51 @@
+import type { Generated } from 'kysely';
+
+interface OfOrderLine {
+  id: Generated<number>;
+  document_id: number;
+  order_line_id: number;
+  quantity_e4: number;
+  net_cents: number;
+}
+
+/** Orders, what was received and billed of them, and what was withheld from suppliers. */
+export interface OrderTables {
+  /** The document that placed an order, and each that changed it. */
+  order_version: {
+    document_id: number;
+    order_id: number;
+    version: number;
+    retention_millionths: number;
+    deliver_to: string;
+  };
+  /** Where the cost of a line belongs: to a project, or to an account. */
+  order_line: {
+    id: Generated<number>;
+    order_id: number;
+    place: number;
+    project_id: number | null;
+    phase_id: number | null;
+    cost_code_id: number | null;
+    cost_type: string | null;
+    account_id: number | null;
+  };
+  /** What a version adds to a line, and what it says of it from then on. */
+  ordered: OfOrderLine & {
+    cost_cents: number;
+    price_e4: number;
+    unit: string;
+    text: string;
+    tax_code_id: number | null;
+    wanted_on: number | null;
+  };
+  received: OfOrderLine & { accrued_cents: number };
+  billed: OfOrderLine & { cost_cents: number; released_cents: number };
+  /** Withheld from a supplier; what was released is negative. */
+  retained: {
+    id: Generated<number>;
+    document_id: number;
+    party_id: number;
+    order_id: number | null;
+    amount_cents: number;
+  };
+}

@@ -1,0 +1,129 @@
+import { BLANK_ORDER_ROW } from '@lowtide/core/documents/order/form.ts';
+import { describe, expect, test } from 'vitest';
+import { billSheet, BLANK_BILL, post, smallCompany } from '../small-company.test.support.ts';
+import {
+  accrues,
+  balanceOf,
+  billed,
+  LINE,
+  more,
+  orderSheet,
+  stoneOf,
+  tied,
+  type Budget,
+  type Detail,
+} from './orders.test.support.ts';
+
+const company = smallCompany();
+
+describe('a bill against an order', () => {
+  test('takes its coding, quantity, price and text from the line', async () => {
+    const app = await company.open();
+    await post(app, '2027-01', orderSheet(LINE));
+    await post(app, '2027-01', billed('B-1', { order: 'PO-0001/1' }));
+    expect((await stoneOf(app)).slice(0, 2)).toEqual([800_000, 0]);
+    expect(await app.ask<Detail>('/orders/1')).toMatchObject({ isOpen: true, lines: [{ billedQuantity: 1_000_000 }] });
+    await app.close();
+  });
+
+  test('dearer or more than agreed is warned of and refused by the limits of the company', async () => {
+    const app = await company.open();
+    await accrues(app, {
+      accruesOnReceipt: false,
+      quantityTolerance: { warnMillionths: 0, refuseMillionths: 50_000 },
+      priceTolerance: { warnMillionths: 10_000, refuseMillionths: 30_000 },
+    });
+    await post(app, '2027-01', orderSheet(LINE));
+    const said = async (quantity: string, net: string) => {
+      const { preview } = await app.order<{
+        preview: { problems: { kind: string; message: string }[]; warnings: { kind: string; message: string }[] };
+      }>('POST', '/drafts', { month: '2027-01', sheet: billed('B-1', { order: 'PO-0001/1', quantity, net }) });
+      return [preview.problems.map(({ kind }) => kind), preview.warnings.map(({ kind }) => kind)];
+    };
+    expect(await said('100', '8,000.00')).toEqual([[], []]);
+    // 1 % is tolerated, 2 % warned of, 3.75 % refused.
+    expect(await said('100', '8,080.00')).toEqual([[], []]);
+    expect(await said('100', '8,160.00')).toEqual([[], ['over-price']]);
+    expect(await said('100', '8,300.00')).toEqual([['over-price'], []]);
+    // 4 % more than ordered is warned of, 6 % refused.
+    expect(await said('104', '8,320.00')).toEqual([[], ['over-ordered']]);
+    expect(await said('106', '8,480.00')).toEqual([['over-ordered'], []]);
+    await app.close();
+  });
+
+  test('of several orders, with freight spread by amount to the cent', async () => {
+    const app = await company.open();
+    await post(
+      app,
+      '2027-01',
+      orderSheet(LINE, BLANK_ORDER_ROW, { ...LINE, project: 'DUNE', code: '31-250', quantity: '50', price: '40' }),
+    );
+    const next = { ...BLANK_BILL, supplier: '' };
+    await post(app, '2027-01', {
+      ...billSheet(
+        { ...BLANK_BILL, supplier: 'STONE', number: 'B-1', datedOn: '2027-01-20', order: 'PO-0001/1' },
+        { ...next, order: 'PO-0002/1' },
+        { ...next, net: '100.01', text: 'Freight', spread: 'amount' },
+      ),
+    });
+    // 100.01 by 8,000.00 and 2,000.00: 80.01 and 20.00.
+    expect((await stoneOf(app)).slice(0, 1)).toEqual([808_001]);
+    const { budget } = await app.ask<Budget>('/projects/2?through=2027-01');
+    expect(budget[0]?.actual.amountCents).toBe(202_000);
+    expect(await balanceOf(app, '2010')).toBe(-1_010_001);
+    await app.close();
+  });
+
+  test('of a subcontract withholds what was agreed, on an account of its own', async () => {
+    const app = await company.open();
+    const item = { ...LINE, quantity: '', unit: '', price: '', net: '20,000.00', retention: '10', costType: 'sub' };
+    expect(await post(app, '2027-01', { kind: 'subcontracts', rows: [item] })).toMatchObject([{ number: 'SC-0001' }]);
+    const [bill] = await post(app, '2027-01', billed('A-1', { order: 'SC-0001/1', net: '5,000.00' }));
+    expect([await balanceOf(app, '2010'), await balanceOf(app, '2020')]).toEqual([-450_000, -50_000]);
+    const { document } = await app.ask<{ document: { grossCents: number; openCents: number } }>(
+      `/documents/${bill?.id}`,
+    );
+    expect(document).toMatchObject({ grossCents: 500_000, openCents: 450_000 });
+    expect(await app.ask<Detail>('/orders/1')).toMatchObject({ committedCents: 1_500_000 });
+    expect(await tied(app)).toEqual([]);
+    await app.order('POST', `/documents/${bill?.id}/reversal`, { postedOn: '2027-01-31', reason: 'Not done' });
+    expect([await balanceOf(app, '2010'), await balanceOf(app, '2020')]).toEqual([0, 0]);
+    expect(await tied(app)).toEqual([]);
+    await app.close();
+  });
+
+  test('that names no order while the supplier has one open for the project is told so', async () => {
+    const app = await company.open();
+    await post(app, '2027-01', orderSheet(LINE));
+    const sheet = billed('B-1', { project: 'GATE', code: 'A/31-250', net: '100' });
+    const { preview } = await app.order<{ preview: { warnings: { kind: string }[] } }>('POST', '/drafts', {
+      month: '2027-01',
+      sheet,
+    });
+    expect(preview.warnings.map(({ kind }) => kind)).toEqual(['has-open-orders']);
+    await app.close();
+  });
+});
+
+describe('spend paid at once', () => {
+  test('credits the bank, a card, or what is owed to the employee who paid; no payable', async () => {
+    const app = await company.open();
+    await app.order('POST', '/records/account', { fields: { code: '2500', name: 'Company card', type: 'liability' } });
+    const spend = { project: 'GATE', code: 'A/31-250', net: '100' };
+    const row = (paid: string, supplier = 'FUEL') => ({
+      ...BLANK_BILL,
+      ...spend,
+      supplier,
+      number: `R-${paid}`,
+      datedOn: '2027-01-20',
+      paid,
+    });
+    const documents = await post(app, '2027-01', billSheet(row('1010'), row('2500'), row('E1', '')));
+    expect(documents.map(({ number }) => number)).toEqual(['SP-0001', 'SP-0002', 'SP-0003']);
+    const balances = [];
+    for (const account of ['1010', '2500', '2050', '2010']) balances.push(await balanceOf(app, account));
+    expect(balances).toEqual([-10_000, -10_000, -10_000, 0]);
+    expect(await tied(app)).toEqual([]);
+    await app.close();
+  });
+});

@@ -1,0 +1,184 @@
+import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
+import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
+import {
+  accountId,
+  costCodeId,
+  documentId,
+  orderLineId,
+  partyId,
+  phaseId,
+  projectId,
+  taxCodeId,
+} from '@lowtide/core/ledger/ids.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { quantity, rate } from '@lowtide/core/money/quantity.ts';
+import type { Order, OrderKind } from '@lowtide/core/orders/order.ts';
+import { openToBill, type OrderLine, type OrderTarget } from '@lowtide/core/orders/order-line.ts';
+import { sql, type RawBuilder } from 'kysely';
+import type { Db } from '../database/schema.ts';
+import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
+import { counts } from '../ledger/settlement-queries.ts';
+
+type At = Pick<Bounds, 'day' | 'recordedAt'>;
+
+interface HeadRow {
+  id: number;
+  number: string;
+  kind: OrderKind;
+  party_id: number;
+  version: number;
+  retention_millionths: number;
+  deliver_to: string;
+}
+
+interface LineRow {
+  id: number;
+  order_id: number;
+  place: number;
+  project_id: number | null;
+  phase_id: number | null;
+  cost_code_id: number | null;
+  cost_type: string | null;
+  account_id: number | null;
+  text: string;
+  unit: string;
+  price_e4: number;
+  tax_code_id: number | null;
+  wanted_on: number | null;
+  ordered_e4: number;
+  ordered_net: number;
+  ordered_cost: number;
+  received_e4: number;
+  received_net: number;
+  billed_e4: number;
+  billed_net: number;
+  billed_cost: number;
+  accrued: number;
+}
+
+/** Orders of some suppliers that have anything open, and those whose numbers are given, as they are now. */
+export async function ordersThere(
+  db: Db,
+  { suppliers, numbers }: { readonly suppliers: readonly number[]; readonly numbers: readonly string[] },
+): Promise<readonly Order[]> {
+  const named = numbers.map((number) => number.trim()).filter((number) => number !== '');
+  if (suppliers.length === 0 && named.length === 0) return [];
+  const wanted = sql<boolean>`(o.party_id IN (${list(suppliers)}) OR o.number IN (${list(named)}))`;
+  const names = new Set(named.map((number) => number.toLowerCase()));
+  return (await orders(db, EVERYTHING, wanted)).filter(
+    ({ number, lines }) => names.has(number.toLowerCase()) || lines.some((line) => openToBill(line).net > 0),
+  );
+}
+
+/** A list for IN; nothing matches an empty one. */
+function list(values: readonly (string | number)[]): RawBuilder<unknown> {
+  return values.length === 0 ? sql`NULL` : sql.join([...values]);
+}
+
+/** Orders that count at a day, as known at a moment; \`wanted\` is a condition on the document \`o\` that placed them. */
+async function orders(db: Db, at: At, wanted: RawBuilder<boolean>): Promise<readonly Order[]> {
+  const heads = await sql<HeadRow>`
+    SELECT o.id, o.number, o.kind, o.party_id, v.version, v.retention_millionths, v.deliver_to
+    FROM document o JOIN order_version v ON v.document_id = (
+      SELECT w.document_id FROM order_version w JOIN document d ON d.id = w.document_id
+      WHERE w.order_id = o.id AND ${counts('d', at)} ORDER BY w.version DESC LIMIT 1)
+    WHERE o.kind IN ('order', 'subcontract') AND ${counts('o', at)} AND ${wanted} ORDER BY o.id`.execute(db);
+  if (heads.rows.length === 0) return [];
+  const lines = groupedBy(
+    await linesOf(
+      db,
+      at,
+      heads.rows.map(({ id }) => id),
+    ),
+    (row) => row.order_id,
+  );
+  return heads.rows.map((head) => {
+    const order = {
+      id: documentId(head.id),
+      number: head.number,
+      kind: head.kind,
+      supplier: partyId(head.party_id),
+      version: head.version,
+      retentionMillionths: head.retention_millionths,
+      deliverTo: head.deliver_to,
+    };
+    return { ...order, lines: (lines.get(head.id) ?? []).map((row) => lineOf(row, order)) };
+  });
+}
+
+/** What documents that count did to the lines of the orders. */
+export function movesOf(at: At, lines: RawBuilder<unknown>): RawBuilder<unknown> {
+  const from = (table: string, columns: RawBuilder<unknown>) =>
+    sql`SELECT m.order_line_id, ${columns} FROM ${sql.table(table)} m JOIN document d ON d.id = m.document_id
+      WHERE m.order_line_id IN ${lines} AND ${counts('d', at)}`;
+  return sql`
+    ${from('ordered', sql`m.quantity_e4 AS oq, m.net_cents AS onet, m.cost_cents AS oc, 0 AS rq, 0 AS rn, 0 AS bq, 0 AS bn, 0 AS bc, 0 AS acc`)}
+    UNION ALL ${from('received', sql`0, 0, 0, m.quantity_e4, m.net_cents, 0, 0, 0, m.accrued_cents`)}
+    UNION ALL ${from('billed', sql`0, 0, 0, 0, 0, m.quantity_e4, m.net_cents, m.cost_cents, -m.released_cents`)}`;
+}
+
+async function linesOf(db: Db, at: At, orderIds: readonly number[]): Promise<readonly LineRow[]> {
+  const those = sql`(SELECT id FROM order_line WHERE order_id IN (${sql.join([...orderIds])}))`;
+  const { rows } = await sql<LineRow>`
+    SELECT l.id, l.order_id, l.place, l.project_id, l.phase_id, l.cost_code_id, l.cost_type, l.account_id,
+      s.text, s.unit, s.price_e4, s.tax_code_id, s.wanted_on,
+      SUM(m.oq) AS ordered_e4, SUM(m.onet) AS ordered_net, SUM(m.oc) AS ordered_cost,
+      SUM(m.rq) AS received_e4, SUM(m.rn) AS received_net,
+      SUM(m.bq) AS billed_e4, SUM(m.bn) AS billed_net, SUM(m.bc) AS billed_cost, SUM(m.acc) AS accrued
+    FROM order_line l JOIN (${movesOf(at, those)}) m ON m.order_line_id = l.id
+    JOIN ordered s ON s.id = (SELECT MAX(x.id) FROM ordered x JOIN document d ON d.id = x.document_id
+      WHERE x.order_line_id = l.id AND ${counts('d', at)})
+    GROUP BY l.id ORDER BY l.order_id, l.place`.execute(db);
+  return rows;
+}
+
+function targetOf(row: LineRow): OrderTarget {
+  if (row.project_id === null) return { kind: 'account', account: accountId(row.account_id ?? 0) };
+  return {
+    kind: 'project',
+    coding: {
+      project: projectId(row.project_id),
+      phase: row.phase_id === null ? null : phaseId(row.phase_id),
+      costCode: costCodeId(row.cost_code_id ?? 0),
+      costType: row.cost_type as CostType,
+    },
+  };
+}
+
+function lineOf(row: LineRow, order: Omit<Order, 'lines'>): OrderLine {
+  return {
+    id: orderLineId(row.id),
+    orderId: order.id,
+    order: order.number,
+    place: row.place,
+    supplier: order.supplier,
+    target: targetOf(row),
+    text: row.text,
+    unit: row.unit,
+    price: rate(row.price_e4),
+    taxCode: row.tax_code_id === null ? null : taxCodeId(row.tax_code_id),
+    wantedOn: row.wanted_on === null ? null : dayOf(row.wanted_on),
+    ordered: {
+      quantity: quantity(row.ordered_e4),
+      net: cents(row.ordered_net),
+      cost: cents(row.ordered_cost),
+    },
+    received: { quantity: quantity(row.received_e4), net: cents(row.received_net) },
+    billed: { quantity: quantity(row.billed_e4), net: cents(row.billed_net), cost: cents(row.billed_cost) },
+    accrued: cents(row.accrued),
+    retentionMillionths: order.retentionMillionths,
+  };
+}
+
+/** Every order that counts, or those with lines of a project. */
+export async function ordersAt(db: Db, at: At, project?: number): Promise<readonly Order[]> {
+  const ofProject = sql<boolean>`EXISTS (SELECT 1 FROM order_line l WHERE l.order_id = o.id AND l.project_id = ${project ?? 0})`;
+  return orders(db, at, project === undefined ? sql<boolean>`1` : ofProject);
+}
+
+/** An order as it is now; undefined where it is reversed. */
+export async function orderById(db: Db, id: number): Promise<Order | undefined> {
+  const [order] = await orders(db, EVERYTHING, sql<boolean>`o.id = ${id}`);
+  return order;
+}

@@ -1,0 +1,81 @@
+import { cents } from '@lowtide/core/money/cents.ts';
+import { quantity } from '@lowtide/core/money/quantity.ts';
+import { measureOf, type OrderLine, type Part } from '@lowtide/core/orders/order-line.ts';
+import { sql } from 'kysely';
+import type { Trx } from '../database/schema.ts';
+import { Refusal } from '../http/refusal.ts';
+import { againstOrder, orderOfDocument, versionsOf } from './order-detail-queries.ts';
+import { orderById } from './order-queries.ts';
+
+/**
+ * An order of which something was received or billed is not taken back, nor a version before the one after it; nor a receipt or a
+ * bill on which a later document counts: its accrual would be taken over twice, or never.
+ */
+export async function refuseOrderInUse(trx: Trx, document: number): Promise<void> {
+  const order = await orderOfDocument(trx, document);
+  if (order !== undefined) await refuseVersionInUse(trx, document, order);
+  await refuseAccrualInUse(trx, document);
+}
+
+async function refuseVersionInUse(trx: Trx, document: number, order: number): Promise<void> {
+  const counting = (await versionsOf(trx, order)).filter(({ isReversed }) => !isReversed);
+  const place = counting.findIndex(({ documentId }) => documentId === document);
+  const next = counting[place + 1];
+  if (document !== order && next !== undefined) {
+    throw new Refusal([{ at: '', kind: 'billed-first', number: next.number }]);
+  }
+  const now = await orderById(trx, order);
+  if (now === undefined) return;
+  const [first] = (await againstOrder(trx, order)).filter(({ isReversed }) => !isReversed);
+  if (document === order) {
+    if (first !== undefined) throw new Refusal([{ at: '', kind: 'received-first', number: now.number }]);
+    return;
+  }
+  const undone = new Map(counting[place]?.ordered.map((each) => [each.place, each.change]));
+  const below = now.lines.some((line) => {
+    const change = undone.get(line.place);
+    if (change === undefined) return false;
+    const left = measureOf(line, line.ordered) - measureOf(line, change);
+    return left < Math.max(measureOf(line, line.received), measureOf(line, line.billed));
+  });
+  if (below) throw new Refusal([{ at: '', kind: 'received-first', number: now.number }]);
+}
+
+interface Moved {
+  readonly order_id: number;
+  readonly line: number;
+  readonly quantity_e4: number;
+  readonly net_cents: number;
+  readonly accrued: number;
+  readonly is_receipt: number;
+}
+
+async function refuseAccrualInUse(trx: Trx, document: number): Promise<void> {
+  const { rows } = await sql<Moved>`
+    SELECT l.order_id, l.id AS line, m.quantity_e4, m.net_cents, m.accrued_cents AS accrued, 1 AS is_receipt
+    FROM received m JOIN order_line l ON l.id = m.order_line_id WHERE m.document_id = ${document}
+    UNION ALL
+    SELECT l.order_id, l.id, m.quantity_e4, m.net_cents, -m.released_cents, 0
+    FROM billed m JOIN order_line l ON l.id = m.order_line_id WHERE m.document_id = ${document}`.execute(trx);
+  for (const moved of rows) {
+    const order = await orderById(trx, moved.order_id);
+    const line = order?.lines.find(({ id }) => id === moved.line);
+    if (order === undefined || line === undefined || holdsWithout(line, moved)) continue;
+    const others = (await againstOrder(trx, order.id)).filter(
+      (each) => !each.isReversed && each.documentId !== document,
+    );
+    throw new Refusal([{ at: '', kind: 'billed-first', number: others.at(-1)?.number ?? order.number }]);
+  }
+}
+
+/** Whether nothing is accrued but what is received and not billed, once a receipt or a bill is taken back. */
+function holdsWithout(line: OrderLine, moved: Moved): boolean {
+  const less = (part: Part): Part => ({
+    quantity: quantity(part.quantity - moved.quantity_e4),
+    net: cents(part.net - moved.net_cents),
+  });
+  const received = moved.is_receipt === 1 ? less(line.received) : line.received;
+  const billed = moved.is_receipt === 1 ? line.billed : less(line.billed);
+  const accrued = line.accrued - moved.accrued;
+  return accrued === 0 || (accrued > 0 && measureOf(line, received) > measureOf(line, billed));
+}

@@ -1,0 +1,104 @@
+import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
+import type { DocumentId, PartyId } from '@lowtide/core/ledger/ids.ts';
+import type { OrderedLine, OrderMoves } from '@lowtide/core/orders/order-moves.ts';
+import type { Trx } from '../database/schema.ts';
+import { insertSettlement } from '../ledger/settlement-queries.ts';
+
+/** Keeps what a posted document does to orders: a version of one, what was received or billed of lines, what was withheld. */
+export async function insertOrderMoves(
+  trx: Trx,
+  { id, party }: { readonly id: DocumentId; readonly party: PartyId | null },
+  moves: OrderMoves,
+): Promise<void> {
+  if (moves.version !== null) await insertVersion(trx, id, { ...moves, version: moves.version });
+  for (const { line, part, accrued } of moves.received) {
+    await trx
+      .insertInto('received')
+      .values({ ...partRow(id, line, part), accrued_cents: accrued })
+      .execute();
+  }
+  for (const { line, part, cost, released } of moves.billed) {
+    const amounts = { cost_cents: cost, released_cents: released };
+    await trx
+      .insertInto('billed')
+      .values({ ...partRow(id, line, part), ...amounts })
+      .execute();
+  }
+  for (const { order, amount } of moves.retained) {
+    if (party === null) continue;
+    const row = { document_id: id, party_id: party, order_id: order, amount_cents: amount };
+    await trx.insertInto('retained').values(row).execute();
+    // What is withheld is owed on another account: of the bill itself it is settled.
+    if (amount !== 0) await insertSettlement(trx, id, id, amount);
+  }
+}
+
+interface NewVersion extends OrderMoves {
+  readonly version: NonNullable<OrderMoves['version']>;
+}
+
+async function insertVersion(trx: Trx, id: DocumentId, { version, ordered }: NewVersion): Promise<void> {
+  const order = version.order ?? id;
+  await trx
+    .insertInto('order_version')
+    .values({
+      document_id: id,
+      order_id: order,
+      version: version.version,
+      retention_millionths: version.retentionMillionths,
+      deliver_to: version.deliverTo === '' ? await siteOf(trx, ordered) : version.deliverTo,
+    })
+    .execute();
+  for (const each of ordered) {
+    await trx
+      .insertInto('ordered')
+      .values({
+        ...partRow(id, each.line ?? (await insertLine(trx, order, each)), each.change),
+        cost_cents: each.change.cost,
+        price_e4: each.price,
+        unit: each.unit,
+        text: each.text,
+        tax_code_id: each.taxCode,
+        wanted_on: each.wantedOn === null ? null : dayNumber(each.wantedOn),
+      })
+      .execute();
+  }
+}
+
+function partRow(
+  document: DocumentId,
+  line: number,
+  part: OrderedLine['change'] | OrderMoves['received'][number]['part'],
+) {
+  return { document_id: document, order_line_id: line, quantity_e4: part.quantity, net_cents: part.net };
+}
+
+async function insertLine(trx: Trx, order: DocumentId, { place, target }: OrderedLine): Promise<number> {
+  const coding = target.kind === 'project' ? target.coding : null;
+  const { id } = await trx
+    .insertInto('order_line')
+    .values({
+      order_id: order,
+      place,
+      project_id: coding?.project ?? null,
+      phase_id: coding?.phase ?? null,
+      cost_code_id: coding?.costCode ?? null,
+      cost_type: coding?.costType ?? null,
+      account_id: target.kind === 'account' ? target.account : null,
+    })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return id;
+}
+
+/** The site of the first project of an order, where its goods go unless somebody says otherwise. */
+async function siteOf(trx: Trx, ordered: readonly OrderedLine[]): Promise<string> {
+  const [first] = ordered.flatMap(({ target }) => (target.kind === 'project' ? [target.coding.project] : []));
+  if (first === undefined) return '';
+  const { site_address: site } = await trx
+    .selectFrom('project')
+    .select('site_address')
+    .where('id', '=', first)
+    .executeTakeFirstOrThrow();
+  return site;
+}
