@@ -256,9 +256,9 @@ test('forecast the project, see what it does before saving, and recognize by it'
   const line = await page.$$eval('[data-cell$="-0"]', (cells) =>
     cells.findIndex((cell) => (cell as HTMLInputElement).value === '34-200'),
   );
-  await typeRow(line, 5, ['to complete', '45,000']);
+  await typeRow(line, 6, ['to complete', '45,000']);
   await sees(page, 'Say why');
-  await typeRow(line, 9, ['Modules came dearer']);
+  await typeRow(line, 10, ['Modules came dearer']);
   await page.waitForFunction(() => !document.body.innerText.includes('error'));
   const revenue = await page.$$eval('section[aria-label="What saving it does"] td', (cells) =>
     cells.map(({ textContent }) => textContent),
@@ -270,7 +270,7 @@ test('forecast the project, see what it does before saving, and recognize by it'
   await page.waitForFunction(
     (cell) => document.querySelector<HTMLInputElement>(`[data-cell="${cell}"]`)?.value === '45,000.00',
     {},
-    `${line}-6`,
+    `${line}-7`,
   );
   expect(await accessibilityProblems(page)).toEqual([]);
   await click(page, 'Save the forecast of Mar 2027');

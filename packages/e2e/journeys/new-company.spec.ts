@@ -122,7 +122,7 @@ test('the first month goes from bill to profit', async () => {
   await go('/reports/profitability?m=2027-03');
   await sees(page, '12,500.00');
   await go('/closing');
-  await sees(page, 'All 9 tie-outs tie.');
+  await sees(page, 'All 12 tie-outs tie.');
 });
 
 describe('people', () => {

@@ -20,8 +20,8 @@ export interface KindOfDocument {
   /** What its own numbers begin with; null where the number comes with the paper. */
   readonly series: string | null;
   readonly party: PartyKind | null;
-  /** Whether it stays open until it is settled: on a negative one the party is owed. */
-  readonly isSettled: boolean;
+  /** The account on which it is open until it is settled, negative where the party is owed; null for what needs no settling. */
+  readonly openOn: Extract<Role, 'receivable' | 'payable' | 'supplier-deposits'> | null;
   readonly undoing: Undoing;
   /** Roles of the accounts it posts to. */
   readonly needs: readonly Role[];

@@ -12,6 +12,8 @@ import { OVERHEAD } from './overhead/kind.ts';
 import { PAYMENT } from './payment/kind.ts';
 import { PAYROLL } from './payroll/kind.ts';
 import { TRUE_UP } from './true-up/kind.ts';
+import { RETENTION_RELEASE } from './retention-release/kind.ts';
+import { SUPPLIER_DEPOSIT } from './supplier-deposit/kind.ts';
 import { RECEIPT } from './receipt/kind.ts';
 import { RECOGNITION } from './recognition/kind.ts';
 import { REVERSAL } from './reversal/kind.ts';
@@ -25,6 +27,8 @@ export const DOCUMENT_KINDS = {
   'goods-receipt': GOODS_RECEIPT,
   bill: SUPPLIER_BILL,
   spend: SPEND,
+  'supplier-deposit': SUPPLIER_DEPOSIT,
+  'retention-release': RETENTION_RELEASE,
   hours: HOURS,
   recognition: RECOGNITION,
   invoice: INVOICE,
@@ -50,7 +54,7 @@ export function kindOf(kind: DocumentKind): KindOfDocument {
 
 export const DOCUMENT_KIND_NAMES = Object.keys(DOCUMENT_KINDS) as [DocumentKind, ...DocumentKind[]];
 
-/** Kinds that stay open until they are settled with a client, or with a supplier. */
-export function settledKinds(party: KindOfDocument['party']): readonly DocumentKind[] {
-  return DOCUMENT_KIND_NAMES.filter((kind) => kindOf(kind).isSettled && kindOf(kind).party === party);
+/** Kinds that are open on an account until they are settled. */
+export function settledKinds(on: NonNullable<KindOfDocument['openOn']>): readonly DocumentKind[] {
+  return DOCUMENT_KIND_NAMES.filter((kind) => kindOf(kind).openOn === on);
 }

@@ -103,8 +103,8 @@ test('figures are money, hours and quantities', () => {
 
 describe('kinds of documents', () => {
   test('what clients and suppliers settle', () => {
-    expect(settledKinds('client').toSorted()).toEqual(['credit-note', 'invoice']);
-    expect(settledKinds('supplier')).toEqual(['bill']);
+    expect(settledKinds('receivable').toSorted()).toEqual(['credit-note', 'invoice']);
+    expect(settledKinds('payable').toSorted()).toEqual(['bill', 'retention-release']);
   });
 
   test('number series are told apart', () => {

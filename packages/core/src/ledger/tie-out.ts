@@ -10,6 +10,7 @@ export interface TieOut {
 export const TIE_OUTS = {
   entries: ['Debits and credits', 'all accounts', 'zero'],
   payable: ['Payables', 'open supplier bills', 'the payable account'],
+  deposits: ['Deposits paid', 'not used by bills yet', 'the account for deposits to suppliers'],
   retention: ['Retention payable', 'withheld from suppliers, less released', 'the retention payable account'],
   received: ['Received, not billed', 'goods received and not billed yet', 'the account of that name'],
   receivable: ['Receivables', 'open client invoices', 'the receivable account'],

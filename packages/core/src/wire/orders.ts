@@ -3,6 +3,8 @@ import { z } from 'zod';
 import { COST_TYPES } from '../ledger/cost-type.ts';
 import { accountId, documentId, orderLineId, partyId, taxCodeId } from '../ledger/ids.ts';
 import { ORDER_KINDS } from '../orders/order.ts';
+import { RetentionReleaseForm } from '../documents/retention-release/form.ts';
+import { SupplierDepositForm } from '../documents/supplier-deposit/form.ts';
 import { OrderSheet, SubcontractSheet } from '../documents/order/form.ts';
 import {
   AsOf,
@@ -85,6 +87,8 @@ export const OrderDetail = z.object({
   ...{ version: z.int(), deliverTo: z.string(), retentionMillionths: z.int() },
   /** Nothing is open any more: all received and billed, or closed short. */
   isOpen: z.boolean(),
+  /** Withheld of its bills and not released. */
+  retainedCents: Cents,
   lines: z.array(OrderLineRow),
   ...{ netCents: Cents, receivedCents: Cents, billedCents: Cents, accruedCents: Cents, committedCents: Cents },
   /** Every version with what it changed, the first one first. */
@@ -137,5 +141,7 @@ export const ORDER_ENDPOINTS = {
   order: { method: 'get', path: '/orders/{id}', may: 'read-books', summary: 'One order: its lines, its versions, what was received and billed of it', params: ById, response: OrderDetail, reads: ['ledger', 'records'] },
   nextVersion: { method: 'get', path: '/orders/{id}/sheet', may: 'keep-books', summary: 'The sheet that an order is changed on', params: ById, response: NextVersion, reads: ['ledger', 'records'] },
   closeOrder: { method: 'post', path: '/orders/{id}/closing', may: 'keep-books', summary: 'Close an order short: nothing more is expected of it', params: ById, body: OrderClosing, response: Posted, makesStale: ['ledger'] },
+  supplierDeposit: { method: 'post', path: '/supplier-deposits', may: 'keep-books', summary: 'Pay a deposit to a supplier, to be used up by later bills', body: SupplierDepositForm, response: Posted, makesStale: ['ledger'] },
+  retentionRelease: { method: 'post', path: '/retention-releases', may: 'keep-books', summary: 'Release what was withheld of a subcontract', body: RetentionReleaseForm, response: Posted, makesStale: ['ledger'] },
   ordersThere: { method: 'post', path: '/orders-there', may: 'keep-books', summary: 'Orders that a sheet is read against', body: OrdersThereQuery, response: OrdersThere, reads: ['ledger'] },
 } as const satisfies Endpoints;

@@ -2,6 +2,7 @@ import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
 import { clientCredited } from '@lowtide/core/documents/credit-note/post.ts';
 import { readCreditNote } from '@lowtide/core/documents/credit-note/read.ts';
+import { depositUsed } from '@lowtide/core/documents/supplier-deposit/post.ts';
 import { readOffset } from '@lowtide/core/documents/offset/read.ts';
 import { partyId } from '@lowtide/core/ledger/ids.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
@@ -62,11 +63,20 @@ async function postOffset(trx: Trx, form: Asked<'offset'>['body'], acting: Actin
   const { appliedOn, amount } = acceptedOr(
     readOffset(form, { document: open(owed), credit: open(credit), today: acting.today, lockedThrough, dayOrder }),
   );
+  const usesDeposit = credit.answer.kind === 'supplier-deposit';
+  const roles = rolesOf(await accounts(trx));
+  const party = partyId(credit.partyId ?? 0);
+  const used = { party, postedOn: appliedOn, amount, text: credit.answer.number };
   const posted = await postDocument(
     trx,
     {
       ...{ kind: 'offset', number: null, party: open(owed).party, project: null, datedOn: appliedOn, dueOn: null },
-      ...{ gross: amount, memo: `${credit.answer.number} on ${owed.answer.number}`, body: form, entries: [] },
+      ...{
+        gross: amount,
+        memo: `${credit.answer.number} on ${owed.answer.number}`,
+        body: form,
+        entries: usesDeposit ? [depositUsed(roles, used)] : [],
+      },
     },
     acting,
   );

@@ -2,7 +2,7 @@ import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
 import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { dayIn, moneyIn } from '@lowtide/core/cells/cell.ts';
-import type { DocumentKind } from '@lowtide/core/documents/kinds.ts';
+import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import { supplierPayment } from '@lowtide/core/documents/payment/post.ts';
 import { clientReceipt } from '@lowtide/core/documents/receipt/post.ts';
 import { partyId } from '@lowtide/core/ledger/ids.ts';
@@ -21,8 +21,8 @@ import { insertSettlement } from '../ledger/settlement-queries.ts';
 import { accounts, companyOf } from '../records/company-queries.ts';
 import { document } from './document-queries.ts';
 
-const RECEIPT = { kind: 'receipt', settles: 'invoice', post: clientReceipt } as const;
-const PAYMENT = { kind: 'payment', settles: 'bill', post: supplierPayment } as const;
+const RECEIPT = { kind: 'receipt', settles: 'invoice', on: 'receivable', post: clientReceipt } as const;
+const PAYMENT = { kind: 'payment', settles: 'bill', on: 'payable', post: supplierPayment } as const;
 
 export function settlementRoutes(router: Router, context: Context): void {
   write(router, context, 'receipt', async (trx, { body }, acting) => settle(trx, body, { acting, ...RECEIPT }));
@@ -35,7 +35,7 @@ type Settling = { readonly acting: Acting } & (typeof RECEIPT | typeof PAYMENT);
 async function settle(
   trx: Trx,
   body: Asked<'receipt'>['body'],
-  { acting, kind, settles, post }: Settling,
+  { acting, kind, settles, on, post }: Settling,
 ): Promise<Posted> {
   const { answer, partyId: party } = await document(trx, body.documentId);
   const { lockedThrough, dayOrder } = await companyOf(trx);
@@ -48,7 +48,7 @@ async function settle(
   );
   const order = acceptedOr(
     gathered({
-      kind: ofKind(answer.kind, settles),
+      kind: ofKind(answer.kind, { settles, on }),
       amount: following(moneyIn({ typed: body.amount, at: 'amount' }), (amount) =>
         partOf(amount, cents(answer.openCents)),
       ),
@@ -81,8 +81,10 @@ async function settle(
   return posted;
 }
 
-function ofKind(kind: DocumentKind, wanted: 'invoice' | 'bill'): Decision<DocumentKind> {
-  return kind === wanted ? accepted(kind) : refused({ at: 'documentId', kind: 'not-there', subject: wanted });
+function ofKind(kind: DocumentKind, { settles, on }: Pick<Settling, 'settles' | 'on'>): Decision<DocumentKind> {
+  return kindOf(kind).openOn === on
+    ? accepted(kind)
+    : refused({ at: 'documentId', kind: 'not-there', subject: settles });
 }
 
 /** An amount above zero and no more than is open. */

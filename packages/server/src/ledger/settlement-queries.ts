@@ -6,7 +6,7 @@ import type { Db, Trx } from '../database/schema.ts';
 import type { Bounds } from './as-of-queries.ts';
 
 /** Kinds that stay open until they are settled. */
-const SETTLED_KINDS = DOCUMENT_KIND_NAMES.filter((kind) => kindOf(kind).isSettled);
+const SETTLED_KINDS = DOCUMENT_KIND_NAMES.filter((kind) => kindOf(kind).openOn !== null);
 
 /** Whether a document, by its alias, had not been reversed by the day, as known at the moment. */
 export function notReversed(

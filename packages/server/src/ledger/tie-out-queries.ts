@@ -61,9 +61,9 @@ function standing(amount: RawBuilder<unknown>, kinds: readonly string[], since: 
         WHERE r.reverses_id IS NOT NULL AND r.id > ${since.document} AND ${those}), 0))`;
 }
 
-/** What documents with clients, or with suppliers, that are not reversed still have open. */
-function openDocuments(party: 'client' | 'supplier', since: PostingMark): Side {
-  const kinds = settledKinds(party);
+/** What documents that are open on an account and not reversed still have open. */
+function openDocuments(on: Parameters<typeof settledKinds>[0], since: PostingMark): Side {
+  const kinds = settledKinds(on);
   return {
     added: sql`(${standing(sql`d.gross_cents`, kinds, since)} - ifnull((
       SELECT SUM(s.amount_cents) FROM settlement s CROSS JOIN document o ON o.id = s.document_id
@@ -117,7 +117,8 @@ function pairs(looked: LaborSince): Readonly<Record<TieOutName, readonly [Side, 
   const { since } = looked;
   return {
     entries: [{ kept: sql`(SELECT SUM(amount_cents) FROM account_month)` }, { kept: sql`0` }],
-    payable: [openDocuments('supplier', since), { kept: sql`-${roleBalance('payable')}` }],
+    payable: [openDocuments('payable', since), { kept: sql`-${roleBalance('payable')}` }],
+    deposits: [openDocuments('supplier-deposits', since), { kept: sql`-${roleBalance('supplier-deposits')}` }],
     retention: [
       { added: left('retained', 'amount_cents', since) },
       { kept: sql`-${roleBalance('retention-payable')}` },
@@ -126,7 +127,7 @@ function pairs(looked: LaborSince): Readonly<Record<TieOutName, readonly [Side, 
       { added: sql`(${left('received', 'accrued_cents', since)} - ${left('billed', 'released_cents', since)})` },
       { kept: sql`-${roleBalance('received-not-billed')}` },
     ],
-    receivable: [openDocuments('client', since), { kept: roleBalance('receivable') }],
+    receivable: [openDocuments('receivable', since), { kept: roleBalance('receivable') }],
     wip: [{ kept: overProjects(sql`held_cents`) }, { kept: roleBalance('wip', 'construction-in-progress') }],
     revenue: [{ kept: overProjects(sql`earned_cents`) }, { kept: sql`-${roleBalance('revenue')}` }],
     billings: [

@@ -127,3 +127,56 @@ describe('spend paid at once', () => {
     await app.close();
   });
 });
+
+describe('what is withheld of a subcontract', () => {
+  test('is released by a document of its own, owed then as a bill is, and never more than is withheld', async () => {
+    const app = await company.open();
+    const item = { ...LINE, quantity: '', unit: '', price: '', net: '20,000.00', retention: '10', costType: 'sub' };
+    await post(app, '2027-01', { kind: 'subcontracts', rows: [item] });
+    await post(app, '2027-01', billed('A-1', { order: 'SC-0001/1', net: '5,000.00' }));
+    const release = { orderId: 1, datedOn: '2027-01-30', dueOn: '+30', amount: '' };
+    expect(await app.refused('POST', '/retention-releases', { ...release, amount: '500.01' })).toEqual([
+      'amount over-open-amount',
+    ]);
+    const released = await app.order<{ id: number; number: string }>('POST', '/retention-releases', release);
+    expect(released.number).toBe('RR-0001');
+    expect([await balanceOf(app, '2010'), await balanceOf(app, '2020')]).toEqual([-500_000, 0]);
+    expect(await app.refused('POST', '/retention-releases', release)).toEqual(['amount number-not-positive']);
+    const payment = { documentId: released.id, paidOn: '2027-01-31', amount: '500.00' };
+    await app.order('POST', '/payments', payment);
+    expect(await tied(app)).toEqual([]);
+    await app.close();
+  });
+});
+
+describe('a deposit paid to a supplier', () => {
+  test('waits on an account of its own and is used up by bills', async () => {
+    const app = await company.open();
+    const deposit = await app.order<{ id: number; number: string }>('POST', '/supplier-deposits', {
+      ...{ supplier: 'STONE', paidOn: '2027-01-10', amount: '1,000.00', text: 'Half of the stone' },
+    });
+    expect([await balanceOf(app, '1250'), await balanceOf(app, '1010')]).toEqual([100_000, -100_000]);
+    const [bill] = await post(app, '2027-01', billed('B-1', { project: 'GATE', code: 'A/31-250', net: '800.00' }));
+    const use = { documentId: bill?.id, creditId: deposit.id, appliedOn: '2027-01-25', amount: '' };
+    const used = await app.order<{ id: number }>('POST', '/offsets', use);
+    expect([await balanceOf(app, '1250'), await balanceOf(app, '2010')]).toEqual([20_000, 0]);
+    const { document } = await app.ask<{ document: { openCents: number } }>(`/documents/${deposit.id}`);
+    expect(document.openCents).toBe(-20_000);
+    expect(await tied(app)).toEqual([]);
+    await app.order('POST', `/documents/${used.id}/reversal`, { postedOn: '2027-01-31', reason: 'Wrong bill' });
+    expect([await balanceOf(app, '1250'), await balanceOf(app, '2010')]).toEqual([100_000, -80_000]);
+    expect(await tied(app)).toEqual([]);
+    await app.close();
+  });
+
+  test.each([
+    { case: 'of nothing', form: { amount: '0' }, said: ['amount number-not-positive'] },
+    { case: 'to nobody', form: { supplier: 'NOBODY' }, said: ['supplier unknown-code'] },
+    { case: 'on no day', form: { paidOn: 'soon' }, said: ['paidOn unreadable-day'] },
+  ])('$case is refused at its field', async ({ form, said }) => {
+    const app = await company.open();
+    const good = { supplier: 'STONE', paidOn: '2027-01-10', amount: '1,000.00', text: '' };
+    expect(await app.refused('POST', '/supplier-deposits', { ...good, ...form })).toEqual(said);
+    await app.close();
+  });
+});

@@ -12,6 +12,7 @@ import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projects } from '../projects/project-queries.ts';
 import { accounts } from '../records/company-queries.ts';
 import { againstOrder, orderHeads, orderOfDocument, versionsOf } from './order-detail-queries.ts';
+import { retainedOf } from './retention-queries.ts';
 import { orderById, ordersAt } from './order-queries.ts';
 
 /** How the lines of orders are called: their project, and their coding or account. */
@@ -105,6 +106,7 @@ export async function orderDetail(db: Db, document: number): Promise<Answer<'ord
     ...{ id: order.id, number: order.number, kind: order.kind, supplier: head?.supplier ?? '' },
     ...{ datedOn: dayOf(head?.datedOn ?? 0), version: order.version, deliverTo: order.deliverTo },
     ...{ retentionMillionths: order.retentionMillionths, isOpen: isOpen(order) },
+    retainedCents: await retainedOf(db, order.id),
     lines: order.lines.map((line) =>
       lineRow(line, order.kind === 'order' ? openToReceive(line) : openToBill(line), names(line)),
     ),

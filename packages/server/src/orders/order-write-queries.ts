@@ -1,6 +1,7 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import type { DocumentId, PartyId } from '@lowtide/core/ledger/ids.ts';
 import type { OrderedLine, OrderMoves } from '@lowtide/core/orders/order-moves.ts';
+import { insertRetained } from './retention-queries.ts';
 import type { Trx } from '../database/schema.ts';
 import { insertSettlement } from '../ledger/settlement-queries.ts';
 
@@ -26,8 +27,7 @@ export async function insertOrderMoves(
   }
   for (const { order, amount } of moves.retained) {
     if (party === null) continue;
-    const row = { document_id: id, party_id: party, order_id: order, amount_cents: amount };
-    await trx.insertInto('retained').values(row).execute();
+    await insertRetained(trx, { document: id, party, order, amount });
     // What is withheld is owed on another account: of the bill itself it is settled.
     if (amount !== 0) await insertSettlement(trx, id, id, amount);
   }

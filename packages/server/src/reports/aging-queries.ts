@@ -47,7 +47,7 @@ export async function aging(db: Db, query: Asked<'aging'>['query']): Promise<Ans
 }
 
 async function openItems(db: Db, side: Side, at: Bounds): Promise<readonly OpenItem[]> {
-  const kinds = settledKinds(side === 'receivable' ? 'client' : 'supplier');
+  const kinds = settledKinds(side);
   const { rows } = await sql<{ party: number; due: number; open: number }>`
     SELECT * FROM (
       SELECT d.party_id AS party, ifnull(d.due_on, d.dated_on) AS due, ${openAmount('d', at)} AS open

@@ -10,6 +10,7 @@ import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { MenuButton } from '../ui/MenuButton.tsx';
+import { DepositButton } from './DepositDialog.tsx';
 import { OrdersPart } from './OrdersPart.tsx';
 import { ImportSheetsDialog } from './ImportSheetsDialog.tsx';
 import { Loading } from '../ui/notes.tsx';
@@ -68,6 +69,7 @@ export function CostsPage() {
       {part === 'goods-receipt' ? <DocumentTable kind="goods-receipt" label="Goods received" /> : null}
       {part === 'spend' ? <DocumentTable kind="spend" label="Spend" /> : null}
       {part === 'bill' ? <DocumentTable kind="bill" label="Bills" /> : null}
+      {part === 'open' ? <DepositButton /> : null}
       {part === 'open' ? <DocumentTable kind="bill" open label="Bills to pay" /> : null}
       {part === 'hours' ? <DocumentTable kind="hours" label="Weeks of hours" /> : null}
       {part === 'documents' ? <DocumentTable label="All documents" /> : null}

@@ -13,11 +13,13 @@ import { DataTable } from '../ui/DataTable.tsx';
 import { Facts } from '../ui/Facts.tsx';
 import { Loading, Note, Refused } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
+import { ReleaseDialog } from './ReleaseDialog.tsx';
 import { CloseOrderDialog } from './CloseOrderDialog.tsx';
 import { AGAINST_COLUMNS, lineColumns } from './order-columns.tsx';
 import { OrderVersions } from './OrderVersions.tsx';
 
 type Order = Answer<'order'>;
+type Opened = 'close' | 'release';
 
 /** One order or subcontract: what was ordered, what came and was billed of it, and how it changed. */
 export function OrderPage() {
@@ -29,7 +31,7 @@ export function OrderPage() {
 }
 
 function OrderOf({ order }: { readonly order: Order }) {
-  const [isClosing, setClosing] = useState(false);
+  const [open, setOpen] = useState<Opened | null>(null);
   const [why, setWhy] = useState<string | null>(null);
   const retention = order.retentionMillionths === 0 ? '' : `${tenThousandths(order.retentionMillionths)} % withheld`;
   return (
@@ -46,7 +48,7 @@ function OrderOf({ order }: { readonly order: Order }) {
       ]
         .filter(Boolean)
         .join(' · ')}
-      actions={<Actions order={order} onClosing={() => setClosing(true)} onRefused={setWhy} />}
+      actions={<Actions order={order} onOpen={setOpen} onRefused={setWhy} />}
     >
       <Refused why={why} />
       <Facts
@@ -55,6 +57,7 @@ function OrderOf({ order }: { readonly order: Order }) {
           { name: 'Received', value: dollars(order.receivedCents) },
           { name: 'Billed', value: dollars(order.billedCents) },
           ...(order.accruedCents === 0 ? [] : [{ name: 'Received, not billed', value: dollars(order.accruedCents) }]),
+          ...(order.retainedCents === 0 ? [] : [{ name: 'Withheld', value: dollars(order.retainedCents) }]),
           { name: 'Committed', value: dollars(order.committedCents) },
         ]}
       />
@@ -75,18 +78,19 @@ function OrderOf({ order }: { readonly order: Order }) {
         </>
       )}
       <OrderVersions versions={order.versions} />
-      {isClosing ? <CloseOrderDialog order={order} onClose={() => setClosing(false)} /> : null}
+      {open === 'close' ? <CloseOrderDialog order={order} onClose={() => setOpen(null)} /> : null}
+      {open === 'release' ? <ReleaseDialog order={order} onClose={() => setOpen(null)} /> : null}
     </Page>
   );
 }
 
 interface ActionsProps {
   readonly order: Order;
-  readonly onClosing: () => void;
+  readonly onOpen: (dialog: Opened) => void;
   readonly onRefused: (why: string | null) => void;
 }
 
-function Actions({ order, onClosing, onRefused }: ActionsProps) {
+function Actions({ order, onOpen, onRefused }: ActionsProps) {
   const go = useGo();
   const { through: month, today } = useShownBooks();
   const ask = useAsk('nextVersion');
@@ -111,7 +115,8 @@ function Actions({ order, onClosing, onRefused }: ActionsProps) {
         {order.against.length === 0 ? (
           <AsOfLink to={`/documents/${order.versions.at(-1)?.documentId ?? order.id}?do=reverse`}>Reverse</AsOfLink>
         ) : null}
-        <Button isDisabled={!order.isOpen} onPress={onClosing}>
+        {order.retainedCents === 0 ? null : <Button onPress={() => onOpen('release')}>Release retention</Button>}
+        <Button isDisabled={!order.isOpen} onPress={() => onOpen('close')}>
           Close short
         </Button>
         <Button isDisabled={busy} onPress={() => void change()}>

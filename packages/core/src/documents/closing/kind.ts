@@ -5,7 +5,7 @@ export const CLOSING = {
   many: 'Project closings',
   series: 'CLO',
   party: null,
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'elsewhere', where: 'by giving the project another status' },
   needs: ['progress-billings', 'earned-unbilled'],
   posts: 'Dr progress billings; Cr earned, unbilled: all that was billed, which is all that was earned.',

@@ -5,7 +5,7 @@ export const CREDIT_NOTE = {
   many: 'Credit notes',
   series: 'CN',
   party: 'client',
-  isSettled: true,
+  openOn: 'receivable',
   undoing: { how: 'reversal' },
   needs: ['receivable', 'progress-billings', 'output-tax'],
   posts: 'Dr progress billings of the project, and output tax; Cr receivables.',

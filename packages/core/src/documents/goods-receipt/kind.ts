@@ -5,7 +5,7 @@ export const GOODS_RECEIPT = {
   many: 'Goods receipts',
   series: 'GR',
   party: 'supplier',
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
   needs: ['received-not-billed', 'wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'],
   posts:

@@ -5,7 +5,7 @@ export const HOURS = {
   many: 'Weeks of hours',
   series: null,
   party: null,
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
   needs: [
     'labor-clearing',

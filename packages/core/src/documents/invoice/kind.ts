@@ -5,7 +5,7 @@ export const INVOICE = {
   many: 'Invoices',
   series: 'INV',
   party: 'client',
-  isSettled: true,
+  openOn: 'receivable',
   undoing: { how: 'reversal' },
   needs: ['receivable', 'progress-billings', 'output-tax'],
   posts: 'Dr receivables; Cr progress billings of the project, and output tax.',

@@ -5,7 +5,7 @@ export const JOURNAL = {
   many: 'Journals',
   series: 'JNL',
   party: null,
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
   needs: [],
   posts: 'The lines as typed, which balance.',

@@ -5,8 +5,9 @@ export const OFFSET = {
   many: 'Credits applied',
   series: 'APP',
   party: null,
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
-  needs: [],
-  posts: 'Nothing: what is owed and the credit are on one account already.',
+  needs: ['payable', 'supplier-deposits'],
+  posts:
+    'Nothing where what is owed and the credit are on one account already; of a deposit, Dr payables; Cr deposits paid to suppliers.',
 } as const satisfies KindOfDocument;

@@ -2,7 +2,7 @@ import type { KindOfDocument } from '../kind.ts';
 
 const COMMITS = {
   party: 'supplier',
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
   needs: [],
 } as const satisfies Partial<KindOfDocument>;

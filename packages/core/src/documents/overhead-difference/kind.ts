@@ -5,7 +5,7 @@ export const OVERHEAD_DIFFERENCE = {
   many: 'Overhead differences',
   series: 'OVD',
   party: null,
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
   needs: [
     'overhead-applied',

@@ -5,7 +5,7 @@ export const OVERHEAD = {
   many: 'Overhead applied',
   series: 'OVH',
   party: null,
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
   needs: ['overhead-applied', 'wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'],
   posts:

@@ -5,7 +5,7 @@ export const PAYMENT = {
   many: 'Payments',
   series: 'PAY',
   party: 'supplier',
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
   needs: ['bank', 'payable'],
   posts: 'Dr payables, or the liability that is paid; Cr bank.',

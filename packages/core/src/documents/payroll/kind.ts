@@ -5,7 +5,7 @@ export const PAYROLL = {
   many: 'Payrolls',
   series: null,
   party: null,
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
   needs: ['labor-clearing', 'net-pay', 'payroll-liabilities'],
   posts:

@@ -5,7 +5,7 @@ export const RECEIPT = {
   many: 'Client receipts',
   series: 'RCT',
   party: 'client',
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
   needs: ['bank', 'receivable'],
   posts: 'Dr bank; Cr receivables.',

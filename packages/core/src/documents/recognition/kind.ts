@@ -5,7 +5,7 @@ export const RECOGNITION = {
   many: 'Recognition runs',
   series: null,
   party: null,
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'elsewhere', where: 'on the page Earning, latest first' },
   needs: ['earned-unbilled', 'revenue', 'wip', 'cost-of-revenue', 'loss-expense', 'loss-provision'],
   posts: 'Dr earned, unbilled, Cr revenue; Dr cost of revenue, Cr WIP; Dr expected loss, Cr its provision.',

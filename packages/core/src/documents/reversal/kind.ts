@@ -5,7 +5,7 @@ export const REVERSAL = {
   many: 'Reversals',
   series: null,
   party: null,
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'never' },
   needs: [],
   posts: 'The lines of the document it takes back, with every sign turned.',

@@ -7,7 +7,7 @@ export const SUPPLIER_BILL = {
   many: 'Supplier bills',
   series: null,
   party: 'supplier',
-  isSettled: true,
+  openOn: 'payable',
   undoing: { how: 'reversal' },
   needs: ['payable', 'retention-payable', 'received-not-billed', ...COST],
   posts:
@@ -20,7 +20,7 @@ export const SPEND = {
   many: 'Spend',
   series: 'SP',
   party: 'supplier',
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
   needs: ['bank', 'owed-to-employees', ...COST],
   posts:

@@ -5,7 +5,7 @@ export const TRUE_UP = {
   many: 'True-ups',
   series: 'TRU',
   party: null,
-  isSettled: false,
+  openOn: null,
   undoing: { how: 'reversal' },
   needs: [
     'labor-clearing',

@@ -1,0 +1,61 @@
+import type { Router } from 'express';
+import { readRetentionRelease, retentionReleased } from '@lowtide/core/documents/retention-release/read.ts';
+import { readSupplierDeposit } from '@lowtide/core/documents/supplier-deposit/read.ts';
+import { supplierDeposit } from '@lowtide/core/documents/supplier-deposit/post.ts';
+import { rolesOf } from '@lowtide/core/ledger/roles.ts';
+import { opposite } from '@lowtide/core/money/cents.ts';
+import type { Trx } from '../database/schema.ts';
+import { audit } from '../audit/audit-queries.ts';
+import { suppliers } from '../documents/catalog-queries.ts';
+import { write, type Acting, type Asked } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { acceptedOr } from '../http/refusal.ts';
+import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
+import { accounts, companyOf } from '../records/company-queries.ts';
+import { orderOf } from './order-answers.ts';
+import { insertRetained, retainedOf } from './retention-queries.ts';
+
+/** What is paid to a supplier before its bill, and what was withheld of bills and is paid after. */
+export function retentionRoutes(router: Router, context: Context): void {
+  write(router, context, 'supplierDeposit', async (trx, { body }, acting) => postDeposit(trx, body, acting));
+  write(router, context, 'retentionRelease', async (trx, { body }, acting) => postRelease(trx, body, acting));
+}
+
+async function postDeposit(trx: Trx, form: Asked<'supplierDeposit'>['body'], acting: Acting): Promise<Posted> {
+  const basis = { suppliers: await suppliers(trx), today: acting.today, ...(await companyOf(trx)) };
+  const { supplier, days, amount, text } = acceptedOr(readSupplierDeposit(form, basis));
+  const number = await nextNumber(trx, 'supplier-deposit');
+  const paid = { party: supplier.id, postedOn: days.postedOn, amount, text: text === '' ? number : text };
+  const posted = await postDocument(
+    trx,
+    {
+      ...{ kind: 'supplier-deposit', number, party: supplier.id, project: null, datedOn: days.datedOn, dueOn: null },
+      // Below zero: the supplier owes goods for it, as after a credit.
+      ...{ gross: opposite(amount), memo: text, body: form },
+      entries: [supplierDeposit(rolesOf(await accounts(trx)), paid)],
+    },
+    acting,
+  );
+  await audit(trx, acting, { action: 'pay a deposit', subject: number });
+  return posted;
+}
+
+async function postRelease(trx: Trx, form: Asked<'retentionRelease'>['body'], acting: Acting): Promise<Posted> {
+  const order = await orderOf(trx, form.orderId);
+  const retained = await retainedOf(trx, order.id);
+  const basis = { retained, today: acting.today, ...(await companyOf(trx)) };
+  const { days, dueOn, amount } = acceptedOr(readRetentionRelease(form, basis));
+  const released = { party: order.supplier, postedOn: days.postedOn, amount, text: order.number };
+  const posted = await postDocument(
+    trx,
+    {
+      ...{ kind: 'retention-release', number: null, party: order.supplier, project: null, datedOn: days.datedOn },
+      ...{ dueOn, gross: amount, memo: order.number, body: form },
+      entries: [retentionReleased(rolesOf(await accounts(trx)), released)],
+    },
+    acting,
+  );
+  await insertRetained(trx, { document: posted.id, party: order.supplier, order: order.id, amount: opposite(amount) });
+  await audit(trx, acting, { action: 'release retention', subject: posted.number, detail: { order: order.number } });
+  return posted;
+}
