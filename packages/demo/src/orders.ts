@@ -108,6 +108,22 @@ const HAPPENED: Readonly<Record<string, readonly object[]>> = {
       ...{ code: '33-220', net: '214.60', text: 'Coach bolts, by card' },
     }),
   ],
+  '2027-03-15': [
+    bills(
+      {
+        ...{ supplier: 'TARNPIKE', number: 'TP-5514', datedOn: '2027-03-15', code: '5010', net: '1,180.00' },
+        text: 'Excavator bucket, hire for Garrow',
+      },
+      {
+        ...{ supplier: 'VARROW', number: 'VA-3390', datedOn: '2027-03-15', code: '5010', net: '642.80' },
+        text: 'Sand, 14 t',
+      },
+      {
+        ...{ supplier: 'ARCHEM', number: 'AR-871', datedOn: '2027-03-15', code: '5010', net: '385.00' },
+        text: 'Water samples, February',
+      },
+    ),
+  ],
   '2027-03-16': [goods('NQ 20655', ['PO-0001/1', '80'])],
   '2027-03-18': [
     goods('TG 779', ['PO-0005/1', '52']),
@@ -150,9 +166,24 @@ export async function liveOrders(door: FrontDoor, day: IsoDate): Promise<void> {
   for (const sheet of HAPPENED[day] ?? []) {
     await postSheet(door, monthOf(day), 'datedOn' in sheet ? { ...sheet, datedOn: day } : sheet);
   }
+  if (day === '2027-03-22') await codeStray(door);
   if (day !== '2027-03-25') return;
   const { rows } = await door.ask<{ rows: { id: number; number: string }[] }>('/orders?through=2027-03');
   const coir = rows.find(({ number }) => number === 'PO-0005');
   const reason = 'The rest comes from stock of another site';
   if (coir) await door.order('POST', `/orders/${coir.id}/closing`, { datedOn: day, reason });
+}
+
+/** Somebody knows where the water was taken; for the excavator there is a rule from then on. */
+async function codeStray(door: FrontDoor): Promise<void> {
+  const { rows } = await door.ask<{ rows: { line: number; text: string }[] }>('/strays?through=2027-03');
+  const water = rows.find(({ text }) => text.startsWith('Water'));
+  if (water) {
+    const lines = [{ line: water.line, project: 'OS-212', code: '01-330', costType: '' }];
+    await door.order('POST', '/recodes', { lines, reason: 'Taken at Ostrand, profile 4', acceptWarnings: true });
+  }
+  const rule = { code: 'PLANT', name: 'Plant hire at Garrow', supplier: 'TARNPIKE', words: 'garrow' };
+  await door.order('POST', '/records/coding-rule', {
+    fields: { ...rule, account: '5010', project: 'GC-214', phase: 'A', costCode: '01-520', costType: '' },
+  });
 }

@@ -42,6 +42,7 @@ import { timesheetRoutes } from './timesheets/timesheet-routes.ts';
 import { clockStandInRoutes } from './stand-ins/clock-stand-in-routes.ts';
 import { clockRoutes } from './clock/clock-routes.ts';
 import { orderRoutes } from './orders/order-routes.ts';
+import { strayRoutes } from './strays/stray-routes.ts';
 import { retentionRoutes } from './orders/retention-routes.ts';
 import { overheadRoutes } from './overhead/overhead-routes.ts';
 import { hoursTableRoutes } from './reports/hours-table-routes.ts';
@@ -106,6 +107,7 @@ const FEATURES = [
   hoursTableRoutes,
   orderRoutes,
   retentionRoutes,
+  strayRoutes,
   overheadRoutes,
   clockRoutes,
   clockStandInRoutes,

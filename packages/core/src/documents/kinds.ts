@@ -12,6 +12,7 @@ import { OVERHEAD } from './overhead/kind.ts';
 import { PAYMENT } from './payment/kind.ts';
 import { PAYROLL } from './payroll/kind.ts';
 import { TRUE_UP } from './true-up/kind.ts';
+import { RECODE } from './recode/kind.ts';
 import { RETENTION_RELEASE } from './retention-release/kind.ts';
 import { SUPPLIER_DEPOSIT } from './supplier-deposit/kind.ts';
 import { RECEIPT } from './receipt/kind.ts';
@@ -40,6 +41,7 @@ export const DOCUMENT_KINDS = {
   'true-up': TRUE_UP,
   overhead: OVERHEAD,
   'overhead-difference': OVERHEAD_DIFFERENCE,
+  recode: RECODE,
   journal: JOURNAL,
   closing: CLOSING,
   reversal: REVERSAL,

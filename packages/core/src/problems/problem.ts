@@ -30,6 +30,8 @@ export type Subject =
   | 'bill'
   | 'invoice'
   | 'document'
+  | 'posted line'
+  | 'coding rule'
   | 'order'
   | 'subcontract'
   | 'line of an order'
@@ -73,6 +75,10 @@ export interface Facts {
   'line-in-use': { readonly place: number };
   'below-received': { readonly place: number };
   'line-twice': object;
+  'recoded-already': { readonly number: string };
+  'not-recodable': { readonly number: string };
+  'coded-so-already': object;
+  'recode-first': { readonly number: string };
   'measured-otherwise': { readonly isCounted: boolean };
   'over-ordered': OverOrdered;
   'over-price': OverPrice;
@@ -213,6 +219,7 @@ export interface Concerns {
   'over-ordered': OverOrdered;
   'over-price': OverPrice;
   'not-received': { readonly line: string; readonly received: string; readonly billed: string };
+  'needs-project': { readonly account: string };
   'has-open-orders': { readonly supplier: string; readonly orders: readonly string[] };
   unbudgeted: { readonly code: string; readonly project: string };
   'unusual-amount': { readonly supplier: string; readonly largest: Cents; readonly amount: Cents };

@@ -18,6 +18,10 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'line-in-use': { kind: 'line-in-use', place: 2 },
   'below-received': { kind: 'below-received', place: 2 },
   'line-twice': { kind: 'line-twice' },
+  'recoded-already': { kind: 'recoded-already', number: 'RC-0001' },
+  'not-recodable': { kind: 'not-recodable', number: 'B-1' },
+  'coded-so-already': { kind: 'coded-so-already' },
+  'recode-first': { kind: 'recode-first', number: 'RC-0001' },
   'measured-otherwise': { kind: 'measured-otherwise', isCounted: true },
   'over-ordered': {
     ...{ kind: 'over-ordered', line: 'PO-0001/2', ordered: '10 t', asked: '12 t', over: '20.00', limit: '5.00' },
@@ -176,6 +180,7 @@ const CONCERNS: { readonly [K in keyof Concerns]: Concern<K> } = {
     ...{ kind: 'over-price', line: 'PO-0001/2', agreed: '10.00', asked: '12.00', over: '20.00', limit: '5.00' },
   },
   'not-received': { kind: 'not-received', line: 'PO-0001/2', received: '4 t', billed: '6 t' },
+  'needs-project': { kind: 'needs-project', account: '5010' },
   'has-open-orders': { kind: 'has-open-orders', supplier: 'Brannock Fasteners', orders: ['PO-0001'] },
   unbudgeted: { kind: 'unbudgeted', code: 'A', project: 'P' },
   'unusual-amount': { kind: 'unusual-amount', supplier: 'A', largest: cents(1), amount: money },

@@ -2,6 +2,7 @@ import { dayText, type IsoDate } from '../calendar/iso-date.ts';
 import { monthOf, monthText } from '../calendar/month.ts';
 import { difference, opposite, type Cents } from '../money/cents.ts';
 import { dollars, tenThousandths } from '../money/dollars.ts';
+import { CONCERN_WORDS, farAhead, overOrdered, overPrice } from './concern-words.ts';
 import type { Concern, Concerns, Fact, Facts } from './problem.ts';
 
 /** What is wrong, then what to do. */
@@ -131,6 +132,11 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     `Line ${fact.place} is received or billed in part, so it stays as it is coded and counted. Put it back; what is open of it can be closed short.`,
   'below-received': (fact) =>
     `More of line ${fact.place} was received or billed already. Order at least as much, or reverse that first.`,
+  'recoded-already': (fact) => `It was coded otherwise by ${fact.number}. Recode the line of that one.`,
+  'not-recodable': (fact) =>
+    `The line of ${fact.number} follows from hours, an order or a run, or is no cost. Correct it where it comes from.`,
+  'coded-so-already': () => 'It has this project and code already. Choose another one.',
+  'recode-first': (fact) => `A line of it was coded otherwise by ${fact.number}. Reverse that first.`,
   'line-twice': () => 'It is on the sheet twice. Leave one of the two out.',
   'measured-otherwise': (fact) =>
     fact.isCounted
@@ -238,51 +244,6 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     `${fact.number} and ${fact.other} are both owed by the same side. Settle a credit against a bill or an invoice.`,
 };
 
-const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>) => string } = {
-  'over-budget': (fact) =>
-    `${fact.code} goes over its budget of ${dollars(fact.budget)}: ${dollars(fact.after)} with this, and ${dollars(fact.left)} was left.`,
-  'over-ordered': (fact) => `${overOrdered(fact)} Somebody should say so.`,
-  'over-price': (fact) => `${overPrice(fact)} Somebody should say so.`,
-  'not-received': (fact) => `${fact.billed} of ${fact.line} would be billed, and ${fact.received} was received so far.`,
-  'has-open-orders': (fact) =>
-    `${fact.supplier} has open orders (${fact.orders.join(', ')}), and this line names none of them.`,
-  unbudgeted: (fact) => `${fact.project} has no budget line ${fact.code}; the cost will show as unbudgeted.`,
-  'unusual-amount': (fact) =>
-    `${dollars(fact.amount)} is far above ${fact.supplier}'s largest bill so far, ${dollars(fact.largest)}. A digit too many?`,
-  'other-month': (fact) => `The day lies in ${monthText(fact.month)}, not in the month you are working in.`,
-  'not-active': (fact) => `${fact.project} is ${fact.status}.`,
-  'cost-over-estimate': (fact) =>
-    `The cost of ${fact.project} to date, ${dollars(fact.cost)}, is above its estimate of ${dollars(fact.estimate)}: make a new forecast. Revenue stops at the contract meanwhile.`,
-  'no-estimate': (fact) => `${fact.project} has no budget and no estimate, so nothing is earned yet.`,
-  'forecast-old': (fact) =>
-    `The latest forecast of ${fact.project} is of ${monthText(fact.month)}. Make a new one under Forecast, or copy it when nothing changed.`,
-  'loss-expected': (fact) =>
-    `${fact.project} is expected to lose ${dollars(fact.loss)}; the loss is provided for in full.`,
-  'day-ahead': (fact) => farAhead(fact.day),
-  'day-to-come': (fact) => `${dayText(fact.day)} is still to come.`,
-  'posts-later': (fact) =>
-    `${monthText(monthOf(fact.day))} is locked, so this posts on ${dayText(fact.postsOn)}. It keeps its date, ${dayText(fact.day)}.`,
-  'paid-hours-apart': (fact) =>
-    `${fact.employee} is paid ${tenThousandths(fact.paid)} h and entered ${tenThousandths(fact.entered)} h. Look which is right.`,
-  'paid-not-entered': (fact) =>
-    `${fact.employee} is paid and entered no hours in the period. Enter them, or have the pay put right.`,
-  'entered-not-paid': (fact) =>
-    `${fact.employee} entered ${tenThousandths(fact.hours)} h in the period and is not paid for them.`,
-  'period-overlaps': (fact) => `${fact.number} has days of this period too. Look whether they are paid twice.`,
-  'hours-there': (fact) =>
-    `${fact.employee} has ${tenThousandths(fact.hours)} h on ${dayText(fact.day)}${fact.code === '' ? ' without a project' : ` for ${fact.code}`} already; these come on top.`,
-  'no-contract': (fact) =>
-    `${fact.project} has no contract yet: ${dollars(fact.cost)} of cost waits, and nothing is earned.`,
-  'line-over-forecast': (fact) =>
-    `${fact.code} of ${fact.project} has cost ${dollars(fact.cost)}, more than the ${dollars(fact.forecast)} it is forecast at. Forecast it again.`,
-  'forecast-below-cost': (fact) =>
-    `The line has cost ${dollars(fact.cost)} already, more than the ${dollars(fact.estimate)} it is forecast at. Right only where money comes back.`,
-  'forecast-far': (fact) =>
-    `At completion it comes to ${dollars(fact.estimate)}, far from the ${dollars(fact.expected)} of its budget or cost. Check what is typed: percent, units and money are not told apart by their size.`,
-  'counts-on-first-line': (fact) =>
-    `${fact.field} counts on the first line of a bill; here it is not looked at. Empty it, or type it there.`,
-};
-
 function listOf(names: readonly string[]): string {
   return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} or ${names.at(-1) ?? ''}`;
 }
@@ -294,16 +255,4 @@ function sentence(text: string): string {
 function apart(control: Cents, entered: Cents): string {
   const missing = difference(control, entered);
   return missing > 0 ? `${dollars(missing)} is still missing` : `${dollars(opposite(missing))} too much`;
-}
-
-function farAhead(day: IsoDate): string {
-  return `${dayText(day)} is more than a month ahead. Correct the day, or say that it is meant.`;
-}
-
-function overOrdered({ line, ordered, asked, over, limit, done }: Concern<'over-ordered'>): string {
-  return `${asked} of ${line} would be ${done}, ${over} % more than the ${ordered} ordered; the limit is ${limit} %.`;
-}
-
-function overPrice({ line, agreed, asked, over, limit }: Concern<'over-price'>): string {
-  return `The price of ${line} is ${asked}, ${over} % above the ${agreed} agreed; the limit is ${limit} %.`;
 }

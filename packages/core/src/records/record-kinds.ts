@@ -2,6 +2,7 @@ import { ACTIVITY } from './activity.ts';
 import { ACCOUNT } from './account.ts';
 import { BUDGET_LINE } from './budget-line.ts';
 import { CLIENT } from './client.ts';
+import { CODING_RULE } from './coding-rule.ts';
 import { CONTRACT_CHANGE } from './contract-change.ts';
 import { COST_CODE } from './cost-code.ts';
 import { EMPLOYEE } from './employee.ts';
@@ -25,6 +26,7 @@ export const RECORD_KINDS = {
   equipment: EQUIPMENT,
   'overhead-pool': OVERHEAD_POOL,
   'cost-code': COST_CODE,
+  'coding-rule': CODING_RULE,
   project: PROJECT,
   phase: PHASE,
   'budget-line': BUDGET_LINE,

@@ -2,12 +2,17 @@ import { AGING } from './aging/report.ts';
 import { BALANCE_SHEET } from './balance-sheet/report.ts';
 import { BILLABLE } from './billable/report.ts';
 import { CERTIFIED_PAYROLL } from './certified-payroll/report.ts';
+import { COMMITMENTS } from './commitments/report.ts';
 import { DEADLINES } from './deadlines/report.ts';
 import { ESTIMATE_AGAINST_ACTUAL } from './estimate-against-actual/report.ts';
 import { FADE } from './fade/report.ts';
 import { HOURS_REPORT } from './hours/report.ts';
 import { INCOME_STATEMENT } from './income-statement/report.ts';
 import { LABOR_COMPOSITION } from './labor-composition/report.ts';
+import { PRICE_HISTORY } from './price-history/report.ts';
+import { PROJECT_ACTIVITY } from './project-activity/report.ts';
+import { RECEIVED_NOT_BILLED } from './received-not-billed/report.ts';
+import { SUPPLIER_SPEND } from './supplier-spend/report.ts';
 import { PORTFOLIO } from './portfolio/report.ts';
 import { PROFITABILITY } from './profitability/report.ts';
 import { PROJECTS } from './projects/report.ts';
@@ -24,6 +29,11 @@ export const REPORTS = {
   fade: FADE,
   deadlines: DEADLINES,
   aging: AGING,
+  commitments: COMMITMENTS,
+  'received-not-billed': RECEIVED_NOT_BILLED,
+  'price-history': PRICE_HISTORY,
+  'supplier-spend': SUPPLIER_SPEND,
+  'project-activity': PROJECT_ACTIVITY,
   billable: BILLABLE,
   hours: HOURS_REPORT,
   'labor-composition': LABOR_COMPOSITION,

@@ -15,6 +15,7 @@ export const POSTED_FIGURES = {
   bank: { title: 'Bank', roles: ['bank'], sign: 1 },
   receivable: { title: 'Receivables', roles: ['receivable'], sign: 1 },
   payable: { title: 'Payables', roles: ['payable'], sign: -1 },
+  'received-not-billed': { title: 'Received, not billed', roles: ['received-not-billed'], sign: -1 },
   'labor-clearing': { title: 'Labor clearing', roles: ['labor-clearing'], sign: 1 },
   account: { title: 'Account', roles: [], sign: 1 },
   profit: { title: 'Profit', roles: 'profit-and-loss', sign: -1 },

@@ -13,6 +13,7 @@ export const FORMULAS: { readonly [N in FigureName]: string } = {
   bank: 'lines posted to the bank accounts',
   receivable: 'invoiced − received − credited',
   payable: 'billed by suppliers − paid − credited',
+  'received-not-billed': 'goods received, less what bills took over of them',
   'labor-clearing': 'labor applied to projects against labor paid',
   account: 'lines posted to the account, debits positive',
   profit: 'revenue − cost of revenue − expenses',

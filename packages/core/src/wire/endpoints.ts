@@ -17,6 +17,7 @@ import { RATE_ENDPOINTS } from './rates.ts';
 import { READING_ENDPOINTS } from './reading.ts';
 import { SETUP_ENDPOINTS } from './setup.ts';
 import { TIMESHEET_ENDPOINTS } from './timesheets.ts';
+import { STRAY_ENDPOINTS } from './strays.ts';
 import { SHEET_BASIS_ENDPOINTS } from './sheet-basis.ts';
 
 const ABOUT_REPORTS = ['ledger', 'plans', 'estimates', 'records', 'months'] as const;
@@ -52,6 +53,7 @@ export const ENDPOINTS = {
   ...ENTRY_ENDPOINTS,
   ...SHEET_BASIS_ENDPOINTS,
   ...ORDER_ENDPOINTS,
+  ...STRAY_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,
   ...ESTIMATE_ENDPOINTS,
   ...FORECAST_ENDPOINTS,

@@ -31,6 +31,8 @@ export const Frame = z.object({
   currentMonth: Month,
   recognizedThrough: Month.nullable(),
   ribbon: z.array(z.object({ month: Month, earnedCents: Cents, billedCents: Cents, locked: z.boolean() })),
+  /** Cost lines that should name a project and a code. */
+  strays: z.object({ count: z.int(), total: Cents }),
   ties: z.array(z.object({ name: z.string(), one: z.string(), other: z.string(), oneCents: Cents, otherCents: Cents })),
   /** Sheets waiting, by kind. */
   drafts: z.partialRecord(z.enum(SHEET_KINDS), z.int()),

@@ -13,6 +13,7 @@ import * as laborRates from './migrations/0010-labor-rates.ts';
 import * as payroll from './migrations/0011-payroll.ts';
 import * as overheadAndWeeks from './migrations/0012-overhead-and-weeks.ts';
 import * as orders from './migrations/0013-orders.ts';
+import * as recodingAndFiles from './migrations/0014-recoding-and-files.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -34,6 +35,7 @@ export const MIGRATIONS: readonly Migration[] = [
   payroll,
   overheadAndWeeks,
   orders,
+  recodingAndFiles,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

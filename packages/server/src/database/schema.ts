@@ -2,11 +2,12 @@ import type { Coded, Recorded } from './table-columns.ts';
 import type { LaborTables } from './labor-tables.ts';
 import type { OrderTables } from './order-tables.ts';
 import type { OverheadTables } from './overhead-tables.ts';
+import type { PaperTables } from './paper-tables.ts';
 import type { WeekTables } from './week-tables.ts';
 import type { Generated, Kysely, Transaction } from 'kysely';
 
 /** Every table, as the newest migration leaves it. Days and months are whole numbers, see `core/calendar`. */
-export interface Schema extends LaborTables, OrderTables, OverheadTables, WeekTables {
+export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperTables, WeekTables {
   company: {
     id: number;
     name: string;

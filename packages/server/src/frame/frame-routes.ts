@@ -2,6 +2,7 @@ import type { Router } from 'express';
 import { monthAt, monthNumber, monthOf, type Month } from '@lowtide/core/calendar/month.ts';
 import { TIE_OUTS, type TieOut } from '@lowtide/core/ledger/tie-out.ts';
 import { isAllowed, type Permission } from '@lowtide/core/people/roles.ts';
+import { ZERO } from '@lowtide/core/money/cents.ts';
 import type { Db } from '../database/schema.ts';
 import { draftCounts } from '../documents/draft-queries.ts';
 import { read, type Answer } from '../http/api.ts';
@@ -10,6 +11,7 @@ import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { monthsEarnedAndBilled } from '../ledger/ribbon-queries.ts';
 import { latestRun } from '../recognition/run-queries.ts';
 import { companyIfAny, type Company } from '../records/company-queries.ts';
+import { strayTotal } from '../strays/stray-queries.ts';
 import { searchHits } from './search-queries.ts';
 import { tieOutCache } from './tie-out-cache.ts';
 
@@ -23,13 +25,22 @@ export function frameRoutes(router: Router, context: Context): void {
     const may = (permission: Permission): boolean => actor === null || isAllowed(actor.role, permission);
     const about = { through: at.through, today, user: actor?.name ?? '', currentMonth: monthOf(today) };
     if (company === null) {
-      return { ...about, company, recognizedThrough: null, ribbon: [], ties: [], drafts: await draftCounts(db) };
+      return {
+        ...about,
+        company,
+        recognizedThrough: null,
+        ribbon: [],
+        ties: [],
+        strays: NO_STRAYS,
+        drafts: await draftCounts(db),
+      };
     }
     return {
       ...about,
       company: { ...company },
       recognizedThrough: (await latestRun(db))?.month ?? null,
       ribbon: withAmounts(may('read-books'), await ribbon(db, at, { company, currentMonth: about.currentMonth })),
+      strays: may('read-books') ? await strayTotal(db, await bounds(db, at)) : NO_STRAYS,
       ties: may('read-books') ? namedTies(await cachedTies(db, at.through)) : [],
       drafts: may('keep-books') ? await draftCounts(db) : {},
     };
@@ -38,6 +49,9 @@ export function frameRoutes(router: Router, context: Context): void {
     hits: await searchHits(db, query.text.trim(), today),
   }));
 }
+
+/** For whoever may not read the books. */
+const NO_STRAYS: Frame['strays'] = { count: 0, total: ZERO };
 
 /** The months alone, for whoever may not read what the company earned. */
 function withAmounts(shown: boolean, months: Frame['ribbon']): Frame['ribbon'] {

@@ -2,7 +2,7 @@ import { dayNumber, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-dat
 import { firstDay, monthAt, monthNumber, monthOf } from '@lowtide/core/calendar/month.ts';
 import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import type { Posting } from '@lowtide/core/documents/posting.ts';
-import type { Role } from '@lowtide/core/ledger/account.ts';
+import type { Account, AccountType, Role } from '@lowtide/core/ledger/account.ts';
 import { DIMENSION_NAMES, DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
 import { documentId, type DocumentId } from '@lowtide/core/ledger/ids.ts';
 import { turnover, type JournalEntry } from '@lowtide/core/ledger/journal-entry.ts';
@@ -16,6 +16,8 @@ import { CompiledQuery } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import type { Schema, Trx } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
+import { LINES_PER_ENTRY } from './line-numbers.ts';
+import { keepStrays, type PostedAccounts } from './stray-line-queries.ts';
 import { refuseSumsTooLarge } from './sum-queries.ts';
 
 /** A document to post; one that takes another back names it. */
@@ -36,9 +38,6 @@ export interface Stamp {
 /** For whoever records on no day, such as a benchmark. */
 const LAST_DAY = isoDate('2949-12-31');
 
-/** Line ids are `entry × LINES_PER_ENTRY + place`, so that an entry's lines lie together and in order of recording. */
-export const LINES_PER_ENTRY = 2 ** 20;
-
 export interface Posted {
   readonly id: DocumentId;
   readonly number: string;
@@ -49,7 +48,7 @@ export interface Posted {
  * Throws `Refusal` for a locked month, and for sums beyond what the books can add up.
  */
 export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Stamp): Promise<Posted> {
-  const { locked, last, roles, firstMonth } = await booksNow(trx);
+  const { locked, last, accounts, firstMonth } = await booksNow(trx);
   refuseOutsideBooks(posting, firstMonth, stamp.today);
   refuseLockedMonths(locked, posting);
   const number = posting.number ?? (await nextNumber(trx, posting.kind));
@@ -65,7 +64,8 @@ export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Stamp
     }),
   );
   await bulkInsert(trx, LINES, numbered.flatMap(lineRows));
-  await addToBalances(trx, posting.entries, roles);
+  await keepStrays(trx, posting.kind, { entries: numbered, accounts });
+  await addToBalances(trx, posting.entries, accounts);
   return { id: documentId(id), number };
 }
 
@@ -73,31 +73,30 @@ interface BooksNow {
   readonly locked: number | null;
   /** Number of the last entry. */
   readonly last: number;
-  readonly roles: AccountRoles;
+  readonly accounts: PostedAccounts;
   readonly firstMonth: number;
 }
-
-/** The role of each account that has one. */
-type AccountRoles = ReadonlyMap<number, Role>;
 
 interface BooksNowRow {
   readonly locked: number | null;
   readonly last: number;
   readonly first_month: number;
-  /** JSON of lists: account and role. */
-  readonly roles: string;
+  /** JSON of lists: account, role and type. */
+  readonly accounts: string;
 }
 
 // One text for every posting, not built anew; all that a posting needs to know in one question.
 const BOOKS_NOW = CompiledQuery.raw(
   `SELECT (SELECT locked_through FROM company) AS locked, (SELECT first_month FROM company) AS first_month, (SELECT ifnull(MAX(id), 0) FROM journal_entry) AS last,
-    (SELECT json_group_array(json_array(id, role)) FROM account WHERE role IS NOT NULL) AS roles`,
+    (SELECT json_group_array(json_array(id, role, type)) FROM account
+      WHERE role IS NOT NULL OR type = 'cost-of-revenue') AS accounts`,
 );
 
 async function booksNow(trx: Trx): Promise<BooksNow> {
   const { rows } = await trx.executeQuery(BOOKS_NOW as CompiledQuery<BooksNowRow>);
-  const { locked = null, last = 0, roles = '[]', first_month: firstMonth = 0 } = rows[0] ?? {};
-  return { locked, last, firstMonth, roles: new Map(JSON.parse(roles) as [number, Role][]) };
+  const { locked = null, last = 0, accounts = '[]', first_month: firstMonth = 0 } = rows[0] ?? {};
+  const read = JSON.parse(accounts) as [number, Role | null, AccountType][];
+  return { locked, last, firstMonth, accounts: new Map(read.map(([id, role, type]) => [id, { role, type }])) };
 }
 
 /** What each kind of document calls its day, where no sheet says it. */
@@ -220,7 +219,7 @@ const CODING_MONTHS: Target = {
 };
 
 /** Adds the entries to the balances, each key once. */
-async function addToBalances(trx: Trx, entries: readonly JournalEntry[], roles: AccountRoles): Promise<void> {
+async function addToBalances(trx: Trx, entries: readonly JournalEntry[], posted: PostedAccounts): Promise<void> {
   const accounts = new Sums(1);
   const projects = new Sums(MEASURE_NAMES.length);
   const codings = new Sums(2);
@@ -229,7 +228,7 @@ async function addToBalances(trx: Trx, entries: readonly JournalEntry[], roles: 
     for (const line of lines) {
       accounts.add([line.account, month], [line.amount]);
       if (line.project === null) continue;
-      projects.add([line.project, month], measuresOf(line, roles.get(line.account) ?? null, isClosing));
+      projects.add([line.project, month], measuresOf(line, posted.get(line.account)?.role ?? null, isClosing));
       const coding = CODING_DIMENSIONS.map((name) => line[name] ?? (name === 'costType' ? '' : 0));
       codings.add([line.project, line.account, month, ...coding], [line.amount, line.quantity]);
     }

@@ -11,7 +11,9 @@ import type { Acting } from '../http/api.ts';
 import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { refuseOrderInUse } from '../orders/order-reversal-queries.ts';
-import { LINES_PER_ENTRY, postDocument, type Posted } from './post-document-queries.ts';
+import { recodingOf } from '../strays/stray-queries.ts';
+import { LINES_PER_ENTRY } from './line-numbers.ts';
+import { postDocument, type Posted } from './post-document-queries.ts';
 import { settledWith, undoSettlements } from './settlement-queries.ts';
 
 export interface ReversalOrder {
@@ -67,6 +69,8 @@ async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
   await refuseTruedUp(trx, document);
   await refuseCorrected(trx, document);
   await refuseOrderInUse(trx, document);
+  const recoding = await recodingOf(trx, document);
+  if (recoding !== undefined) throw new Refusal([{ at: '', kind: 'recode-first', number: recoding }]);
   const settled = await settledWith(trx, document);
   if (settled !== 0) throw new Refusal([{ at: '', kind: 'settled', number, settled }]);
   const last = await lastDayOf(trx, document);

@@ -1,35 +1,16 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
-import { codeLabel } from '@lowtide/core/documents/budget-warnings.ts';
 import { sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import { versionDifferences } from '@lowtide/core/orders/differences.ts';
 import type { Order } from '@lowtide/core/orders/order.ts';
 import { commitment, openToBill, openToReceive, type OrderLine, type Part } from '@lowtide/core/orders/order-line.ts';
 import type { Db } from '../database/schema.ts';
-import { costCodes } from '../documents/catalog-queries.ts';
 import type { Answer } from '../http/api.ts';
 import { Refusal } from '../http/refusal.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
-import { projects } from '../projects/project-queries.ts';
-import { accounts } from '../records/company-queries.ts';
 import { againstOrder, orderHeads, orderOfDocument, versionsOf } from './order-detail-queries.ts';
 import { retainedOf } from './retention-queries.ts';
+import { isOpen, lineNames } from './order-names-queries.ts';
 import { orderById, ordersAt } from './order-queries.ts';
-
-/** How the lines of orders are called: their project, and their coding or account. */
-async function lineNames(db: Db) {
-  const [all, codes, chart] = [await projects(db), await costCodes(db), await accounts(db)];
-  const byId = new Map(all.map((project) => [project.id, project]));
-  return ({ target }: OrderLine): { readonly project: string; readonly coding: string } => {
-    if (target.kind === 'account') {
-      const account = chart.find(({ id }) => id === target.account);
-      return { project: '', coding: `${account?.code ?? ''} ${account?.name ?? ''}`.trim() };
-    }
-    const project = byId.get(target.coding.project);
-    return project === undefined
-      ? { project: '', coding: '' }
-      : { project: project.code, coding: codeLabel(project, target.coding, { costCodes: codes }) };
-  };
-}
 
 function totalOf(lines: readonly OrderLine[], of: (line: OrderLine) => Cents): Cents {
   return sum([ZERO, ...lines.map(of)]);
@@ -43,11 +24,6 @@ function sums(lines: readonly OrderLine[]) {
     accruedCents: totalOf(lines, ({ accrued }) => accrued),
     committedCents: totalOf(lines, commitment),
   };
-}
-
-/** Whether anything more is expected of an order: of what came or was ordered, something is not billed. */
-export function isOpen({ lines }: Order): boolean {
-  return lines.some((line) => openToBill(line).net > 0 || openToReceive(line).net > 0 || commitment(line) > 0);
 }
 
 /** Orders as lists show them. */

@@ -123,4 +123,5 @@ export type VersionedTable =
   | 'budget_line'
   | 'activity'
   | 'equipment'
-  | 'overhead_pool';
+  | 'overhead_pool'
+  | 'coding_rule';

@@ -2,6 +2,7 @@ import type { RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import { accountStore, costCodeStore, partyStore, taxCodeStore } from './coded-record-queries.ts';
 import { activityStore, equipmentStore } from './equipment-record-queries.ts';
 import { overheadPoolStore } from './overhead-pool-record-queries.ts';
+import { codingRuleStore } from './coding-rule-record-queries.ts';
 import { employeeStore } from './employee-record-queries.ts';
 import { budgetLineStore } from './budget-record-queries.ts';
 import { contractChangeStore, estimateOverrideStore } from './dated-record-queries.ts';
@@ -20,6 +21,7 @@ export const STORES: Readonly<Record<RecordKind, RecordStore>> = {
   equipment: equipmentStore,
   'overhead-pool': overheadPoolStore,
   'cost-code': costCodeStore,
+  'coding-rule': codingRuleStore,
   project: projectStore,
   phase: phaseStore,
   'budget-line': budgetLineStore,
@@ -38,6 +40,7 @@ export const TABLES: Readonly<Partial<Record<RecordKind, VersionedTable>>> = {
   equipment: 'equipment',
   'overhead-pool': 'overhead_pool',
   'cost-code': 'cost_code',
+  'coding-rule': 'coding_rule',
   project: 'project',
   phase: 'phase',
   'budget-line': 'budget_line',

@@ -3,6 +3,7 @@ import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/r
 import { addsUp, together } from '@lowtide/core/reports/table-view.ts';
 import type { Cell, Table } from '@lowtide/core/reports/table.ts';
 import ExcelJS from 'exceljs';
+import { accrues, billed, goods, LINE, orderSheet } from '../orders/orders.test.support.ts';
 import {
   GOOD_BILL,
   billSheet,
@@ -30,6 +31,10 @@ beforeAll(async () => {
     '2027-01',
     hoursSheet('2027-01-11', workedDay('E2', 'GATE', '31-100', '7.5'), workedDay('E1', '', '', '2')),
   );
+  await accrues(app);
+  await post(app, '2027-01', orderSheet(LINE));
+  await post(app, '2027-01', goods('2027-01-15', { line: 'PO-0001/1', quantity: '60' }));
+  await post(app, '2027-01', billed('B-1', { order: 'PO-0001/1', quantity: '20' }));
   await app.order('POST', '/invoices', invoiceOf('GATE', 'amount', '25,000.00'));
   await recognize(app, '2027-01');
 });
@@ -41,6 +46,8 @@ const PARAMETERS: Readonly<Partial<Record<ReportName, string>>> = {
   'income-statement': '&from=2027-01',
   hours: '&from=2027-01&by=person',
   'labor-composition': '&from=2027-01',
+  'supplier-spend': '&from=2027-01',
+  commitments: '&by=line',
   'certified-payroll': '&week=2027-01-11',
 };
 const questionOf = (name: ReportName): string => `through=2027-01${PARAMETERS[name] ?? ''}`;
@@ -140,10 +147,10 @@ test('aging counts from the day a bill is due, on any day, and ties to the accou
       `/aging?through=2027-04&side=payable${query}`,
     );
   // Both bills of 20 Jan are due on 19 Feb.
-  expect((await aging('&on=2027-02-19')).rows).toMatchObject([{ code: 'STONE', amounts: [2_800_000, 0, 0, 0, 0] }]);
-  expect((await aging('&on=2027-02-20')).rows).toMatchObject([{ amounts: [0, 2_800_000, 0, 0, 0] }]);
+  expect((await aging('&on=2027-02-19')).rows).toMatchObject([{ code: 'STONE', amounts: [2_960_000, 0, 0, 0, 0] }]);
+  expect((await aging('&on=2027-02-20')).rows).toMatchObject([{ amounts: [0, 2_960_000, 0, 0, 0] }]);
   expect((await aging('')).rows).toMatchObject([
-    { amounts: [0, 0, 0, 2_800_000, 0], otherCents: 0, total: { amountCents: 2_800_000 } },
+    { amounts: [0, 0, 0, 2_960_000, 0], otherCents: 0, total: { amountCents: 2_960_000 } },
   ]);
   expect((await aging('&on=2027-01-19')).rows).toEqual([]);
 });

@@ -8,6 +8,8 @@ import { asIfRecognized } from '../recognition/run-queries.ts';
 import { aging } from './aging-queries.ts';
 import { against } from './estimate-against-actual.ts';
 import { billable } from './billable.ts';
+import { commitmentsBy, receivedNotBilled } from './commitments.ts';
+import { prices, projectActivity, supplierSpend } from './purchasing-queries.ts';
 import { hoursBy } from './hours-queries.ts';
 import { laborComposition } from './labor-composition-queries.ts';
 import { certifiedPayroll } from './certified-payroll-queries.ts';
@@ -28,6 +30,11 @@ export const REPORT_ANSWERS: {
   'estimate-against-actual': async (db, query) => against(db, asOf(query), query),
   fade: async (db, query, clock) => fadeReport(db, asOf(query), query, clock),
   deadlines: async (db, query) => deadlines(db, asOf(query)),
+  commitments: async (db, query) => commitmentsBy(db, query),
+  'received-not-billed': async (db, query) => receivedNotBilled(db, query),
+  'price-history': async (db, query) => prices(db, query),
+  'supplier-spend': async (db, query) => supplierSpend(db, query),
+  'project-activity': async (db, query) => projectActivity(db, query),
   aging: async (db, query) => aging(db, query),
   hours: async (db, query) => hoursBy(db, query),
   'certified-payroll': async (db, query) => certifiedPayroll(db, query),

@@ -11,6 +11,7 @@ import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { MenuButton } from '../ui/MenuButton.tsx';
 import { DepositButton } from './DepositDialog.tsx';
+import { StraysPart } from './StraysPart.tsx';
 import { OrdersPart } from './OrdersPart.tsx';
 import { ImportSheetsDialog } from './ImportSheetsDialog.tsx';
 import { Loading } from '../ui/notes.tsx';
@@ -27,6 +28,7 @@ const PARTS = [
   { id: 'open', text: 'Bills to pay' },
   { id: 'spend', text: 'Spend' },
   { id: 'hours', text: 'Weeks of hours' },
+  { id: 'strays', text: 'Strays' },
   { id: 'documents', text: 'All documents' },
 ];
 
@@ -72,6 +74,7 @@ export function CostsPage() {
       {part === 'open' ? <DepositButton /> : null}
       {part === 'open' ? <DocumentTable kind="bill" open label="Bills to pay" /> : null}
       {part === 'hours' ? <DocumentTable kind="hours" label="Weeks of hours" /> : null}
+      {part === 'strays' ? <StraysPart /> : null}
       {part === 'documents' ? <DocumentTable label="All documents" /> : null}
     </Page>
   );

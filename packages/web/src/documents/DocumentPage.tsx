@@ -3,6 +3,7 @@ import { useParams, useSearchParams } from 'react-router';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { sheetOfDocument } from '@lowtide/core/documents/sheets.ts';
 import { kindOf } from '@lowtide/core/documents/kinds.ts';
+import { RECODED_KINDS } from '@lowtide/core/documents/recode/read.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, plainDollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo } from '../api/as-of.tsx';
@@ -18,11 +19,13 @@ import { ApplyCreditDialog } from './ApplyCreditDialog.tsx';
 import { CorrectHoursDialog } from './CorrectHoursDialog.tsx';
 import { CreditDialog } from './CreditDialog.tsx';
 import { HoursOfDocument } from './HoursOfDocument.tsx';
+import { CorrectSheetDialog } from './CorrectSheetDialog.tsx';
+import { RecodeDialog } from './RecodeDialog.tsx';
 import { ReverseDialog } from './ReverseDialog.tsx';
 import { SettleDialog } from './SettleDialog.tsx';
 
 type Line = Answer<'document'>['lines'][number];
-type Opened = 'correct' | 'reverse' | 'settle' | 'credit' | 'apply';
+type Opened = 'recode' | 'enter again' | 'correct' | 'reverse' | 'settle' | 'credit' | 'apply';
 
 /** One posted document: its lines, what settles it, and what it may still go through. */
 export function DocumentPage() {
@@ -73,6 +76,8 @@ function DocumentOf({ id }: { readonly id: string }) {
       {open === 'reverse' && document.reversedBy === null ? (
         <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={show} />
       ) : null}
+      {open === 'recode' ? <RecodeDialog lines={lines} onClose={() => setOpen(null)} onDone={show} /> : null}
+      {open === 'enter again' ? <CorrectSheetDialog document={document} onClose={() => setOpen(null)} /> : null}
       {open === 'correct' ? <CorrectHoursDialog id={document.id} onClose={() => setOpen(null)} /> : null}
       {open === 'credit' ? <CreditDialog document={document} onClose={() => setOpen(null)} onDone={show} /> : null}
       {open === 'apply' ? <ApplyCreditDialog document={document} onClose={() => setOpen(null)} /> : null}
@@ -82,6 +87,9 @@ function DocumentOf({ id }: { readonly id: string }) {
     </Page>
   );
 }
+
+/** Kinds whose sheet is filled in once more when they are corrected. */
+const ENTERED_AGAIN: readonly Answer<'document'>['document']['kind'][] = ['bill', 'spend', 'journal', 'goods-receipt'];
 
 interface ActionsProps {
   readonly document: Answer<'document'>['document'];
@@ -110,6 +118,10 @@ function Actions({ document, onOpen }: ActionsProps) {
       ) : null}
       <May do="keep-books">
         <AsOfLink to={`/settings/audit?text=${encodeURIComponent(document.number)}`}>Audit log</AsOfLink>
+        {RECODED_KINDS.includes(kind) && reversible ? <Button onPress={() => onOpen('recode')}>Recode</Button> : null}
+        {ENTERED_AGAIN.includes(kind) && reversible ? (
+          <Button onPress={() => onOpen('enter again')}>Correct</Button>
+        ) : null}
         {kind === 'hours' && reversible ? <Button onPress={() => onOpen('correct')}>Correct</Button> : null}
         {reversible ? <Button onPress={() => onOpen('reverse')}>Reverse</Button> : null}
         {kind === 'invoice' && document.reversedBy === null ? (

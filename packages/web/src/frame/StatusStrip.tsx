@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import { monthText } from '@lowtide/core/calendar/month.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { May } from '../api/session.tsx';
 import { waitingText } from '../api/waiting-text.ts';
@@ -10,7 +11,7 @@ import { color, size, space, type } from '../theme/tokens.ts';
 /** Whether the books tie, how the month stands, what waits. */
 export function StatusStrip() {
   const { frame, through } = useShownBooks();
-  const { ties, company, drafts } = frame;
+  const { ties, company, drafts, strays } = frame;
   const tied = ties.filter(({ oneCents, otherCents }) => oneCents === otherCents).length;
   const whole = tied === ties.length;
   const recognition = useRecognitionWords();
@@ -31,6 +32,13 @@ export function StatusStrip() {
       </span>
       <May do="keep-books">
         <AsOfLink to="/costs">{waitingText(drafts) ?? 'No sheet waiting'}</AsOfLink>
+      </May>
+      <May do="read-books">
+        {strays.count === 0 ? null : (
+          <AsOfLink to="/costs?part=strays">
+            Strays: {strays.count}, {dollars(strays.total)}
+          </AsOfLink>
+        )}
       </May>
       <StatusPlace />
       <span>? lists the keys</span>

@@ -14,7 +14,7 @@ import { gridColumns } from './grid-columns.ts';
 import type { Hand } from './reached-remarks.ts';
 import { useRepeatBill } from './use-repeat-bill.ts';
 import { useUnderstood } from './use-understood.ts';
-import { useSuggestions, type Addable } from './use-suggestions.ts';
+import { useSuggestions, type Addable } from '../entry/use-suggestions.ts';
 
 interface Adding {
   readonly kind: Addable;

@@ -9,9 +9,11 @@ import { dayInBooks } from '../../months/books-span.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
 import { dayAhead } from '../../months/unusual-day.ts';
 import { following, gathered, listed, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
+import type { Warning } from '../../problems/problem.ts';
 import { budgetWarnings, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog } from '../catalog.ts';
 import { codingIn, costTypeIn } from '../coding.ts';
+import { costWithoutProject } from '../without-project.ts';
 import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
 import { accountIn, accountOfProject, isCostAccount } from './accounts.ts';
 import { JOURNAL_COLUMNS, type JournalRow, type JournalSheet } from './form.ts';
@@ -48,6 +50,7 @@ export function readJournalSheet(sheet: JournalSheet, catalog: Catalog): SheetRe
     warnings: [
       ...(dated.ok ? laterPosting(dated.value, catalog.lockedThrough, { at: 'datedOn' }) : []),
       ...(dated.ok ? dayAhead(dated.value, catalog.span.today, 'datedOn') : []),
+      ...(parts.ok ? strayWarnings(parts.value.lines, places, catalog) : []),
       ...budgetWarnings(costs, catalog),
     ],
   };
@@ -152,4 +155,11 @@ function journalPosting({ datedOn, text, lines, entry }: ReadJournal, sheet: Jou
     used: [],
     paid: null,
   };
+}
+
+/** Lines on accounts for cost of projects that name none. */
+function strayWarnings(lines: readonly Line[], places: readonly number[], catalog: Catalog): readonly Warning[] {
+  return lines.flatMap((line, index) =>
+    line.project === null ? costWithoutProject(line.account, `rows/${places[index] ?? 0}/project`, catalog) : [],
+  );
 }

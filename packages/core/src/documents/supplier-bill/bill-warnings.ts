@@ -1,3 +1,4 @@
+import { costWithoutProject } from '../without-project.ts';
 import { dayWarnings } from '../day-warnings.ts';
 import type { Warning } from '../../problems/problem.ts';
 import type { Catalog } from '../catalog.ts';
@@ -25,6 +26,9 @@ export function billWarnings({ bill, gross, places }: ReadBill, catalog: Catalog
         ]
       : []),
     ...withoutOrder({ bill, gross, places }, catalog),
+    ...bill.lines.flatMap(({ target, place }) =>
+      target.kind === 'account' ? costWithoutProject(target.account, `rows/${place}/code`, catalog) : [],
+    ),
     ...dayWarnings(bill.datedOn, at('datedOn'), catalog),
   ];
 }

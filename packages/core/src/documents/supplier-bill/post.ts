@@ -84,7 +84,7 @@ export function supplierBill(roles: Roles, bill: Bill, released: readonly Cents[
 function owedLine(roles: Roles, { paid, supplier: party, number: text }: Bill, amount: Cents): Line {
   if (paid === null) return credit(roles.payable, amount, { party, text });
   return paid.kind === 'account'
-    ? credit(paid.account, amount, { party, text })
+    ? credit(paid.account, amount, { text })
     : credit(roles['owed-to-employees'], amount, { party, employee: paid.employee, text });
 }
 

@@ -7,8 +7,8 @@ import {
   costTypeSuggestions,
   named,
   projectSuggestions,
-} from '../entry/pick-suggestions.ts';
-import type { Suggestion } from '../entry/SuggestionList.tsx';
+} from './pick-suggestions.ts';
+import type { Suggestion } from './SuggestionList.tsx';
 
 /** What can be added without leaving the sheet. */
 export type Addable = 'supplier' | 'project';
