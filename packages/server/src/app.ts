@@ -4,6 +4,7 @@ import express, { type Express, type Request, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
+import { attachmentRoutes } from './attachments/attachment-routes.ts';
 import { backupRoutes } from './backup/backup-routes.ts';
 import { auditRoutes } from './audit/audit-routes.ts';
 import { billingRoutes } from './billing/billing-routes.ts';
@@ -105,6 +106,7 @@ const FEATURES = [
   laborRoutes,
   liabilityRoutes,
   hoursTableRoutes,
+  attachmentRoutes,
   orderRoutes,
   retentionRoutes,
   strayRoutes,

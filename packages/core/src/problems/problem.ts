@@ -38,6 +38,7 @@ export type Subject =
   | 'line of the order'
   | 'account, card or employee'
   | 'draft'
+  | 'file'
   | 'record'
   | 'person'
   | 'session'

@@ -10,6 +10,7 @@ export const TOPICS = [
   'plans',
   'estimates',
   'drafts',
+  'files',
   'records',
   'months',
   'timesheets',

@@ -1,4 +1,5 @@
 import { REPORTS, type ReportName } from '../reports/reports.ts';
+import { ATTACHMENT_ENDPOINTS } from './attachments.ts';
 import { AUDIT_ENDPOINTS } from './audit.ts';
 import { BACKUP_ENDPOINTS } from './backups.ts';
 import { CLOCK_ENDPOINTS } from './clock.ts';
@@ -52,6 +53,7 @@ export const ENDPOINTS = {
   ...CLOCK_ENDPOINTS,
   ...ENTRY_ENDPOINTS,
   ...SHEET_BASIS_ENDPOINTS,
+  ...ATTACHMENT_ENDPOINTS,
   ...ORDER_ENDPOINTS,
   ...STRAY_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,

@@ -146,7 +146,7 @@ export const ENTRY_ENDPOINTS = {
   importSheets: { method: 'post', path: '/sheet-imports/{kind}', may: 'keep-books', summary: 'Read a CSV file into sheets that wait to be posted', params: SheetFileParams, body: SheetImport, response: SheetsImported, makesStale: ['drafts'] },
   changeDraft: { method: 'put', path: '/drafts/{id}', may: 'keep-books', summary: 'Keep a sheet as typed', params: ById, body: DraftChange, response: DraftKept, isUnaudited: true, makesStale: ['drafts'] },
   dropDraft: { method: 'delete', path: '/drafts/{id}', may: 'keep-books', summary: 'Throw a sheet away', params: ById, response: Done, makesStale: ['drafts'] },
-  postDraft: { method: 'post', path: '/drafts/{id}/posting', may: 'keep-books', summary: 'Post a sheet, whole or not at all', params: ById, body: DraftPosting, response: DraftPosted, makesStale: ['drafts', 'ledger'] },
+  postDraft: { method: 'post', path: '/drafts/{id}/posting', may: 'keep-books', summary: 'Post a sheet, whole or not at all', params: ById, body: DraftPosting, response: DraftPosted, makesStale: ['drafts', 'ledger', 'files'] },
   budgetStands: { method: 'get', path: '/budget-stands', may: 'keep-books', summary: 'Budget lines with what is left', query: BudgetStandsQuery, response: BudgetStands, reads: ['ledger', 'plans', 'records'] },
   postedSheet: { method: 'get', path: '/documents/{id}/sheet', may: 'keep-books', summary: 'The sheet a document was posted from, as typed', params: ById, response: PostedSheet, reads: ['ledger'] },
   lastWeek: { method: 'get', path: '/last-week', may: 'keep-books', summary: 'Rows of hours posted for the week before, without their hours', query: LastWeekQuery, response: LastWeek, reads: ['ledger'] },

@@ -7,6 +7,7 @@ import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { audit } from '../audit/audit-queries.ts';
+import { attachToPosted, dropFilesOfDraft } from '../attachments/attachment-queries.ts';
 import { bounds } from '../ledger/as-of-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { companyAt, companyOf } from '../records/company-queries.ts';
@@ -45,6 +46,7 @@ export function draftRoutes(router: Router, context: Context): void {
     answer(trx, await updateDraft(trx, params.id, body, acting), { ...body, today: acting.today });
   write(router, context, 'changeDraft', change, { again });
   write(router, context, 'dropDraft', async (trx, { params }, acting) => {
+    await dropFilesOfDraft(trx, params.id);
     await deleteDraft(trx, params.id);
     await audit(trx, acting, { action: 'drop draft', subject: String(params.id) });
     return { done: true };
@@ -63,6 +65,11 @@ async function postDraft(
   refuseOtherVersion(stored, body.version);
   const { reading } = await sheetRead(trx, { month: body.month, today: acting.today }, sheetOf(stored));
   const documents = await postReading(trx, reading, { ...acting, acceptWarnings: body.acceptWarnings });
+  await attachToPosted(
+    trx,
+    id,
+    documents.map((posted) => posted.id),
+  );
   await deleteDraft(trx, id);
   await audit(trx, acting, {
     action: `post ${stored.kind}`,

@@ -16,7 +16,7 @@ import { CompiledQuery } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import type { Schema, Trx } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
-import { LINES_PER_ENTRY } from './line-numbers.ts';
+import { LINES_PER_ENTRY } from './line-number-queries.ts';
 import { keepStrays, type PostedAccounts } from './stray-line-queries.ts';
 import { refuseSumsTooLarge } from './sum-queries.ts';
 

@@ -12,7 +12,7 @@ import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { refuseOrderInUse } from '../orders/order-reversal-queries.ts';
 import { recodingOf } from '../strays/stray-queries.ts';
-import { LINES_PER_ENTRY } from './line-numbers.ts';
+import { LINES_PER_ENTRY } from './line-number-queries.ts';
 import { postDocument, type Posted } from './post-document-queries.ts';
 import { settledWith, undoSettlements } from './settlement-queries.ts';
 

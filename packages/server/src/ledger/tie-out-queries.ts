@@ -5,7 +5,7 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import type { TieOut, TieOutName } from '@lowtide/core/ledger/tie-out.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import { LINES_PER_ENTRY } from './line-numbers.ts';
+import { LINES_PER_ENTRY } from './line-number-queries.ts';
 
 /** The last row of everything that documents leave behind. None of it ever loses a row. */
 export interface PostingMark {

@@ -13,7 +13,7 @@ import {
   tied,
   type Budget,
   type Detail,
-} from './orders.test.support.ts';
+} from '../orders.test.support.ts';
 
 const company = smallCompany();
 

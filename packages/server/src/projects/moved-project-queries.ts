@@ -1,6 +1,6 @@
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import { LINES_PER_ENTRY } from '../ledger/line-numbers.ts';
+import { LINES_PER_ENTRY } from '../ledger/line-number-queries.ts';
 
 /** How far the books have come: the last row of every table that says where projects stand. None of them ever loses a row. */
 export interface BooksMark {

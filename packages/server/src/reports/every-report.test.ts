@@ -3,7 +3,7 @@ import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/r
 import { addsUp, together } from '@lowtide/core/reports/table-view.ts';
 import type { Cell, Table } from '@lowtide/core/reports/table.ts';
 import ExcelJS from 'exceljs';
-import { accrues, billed, goods, LINE, orderSheet } from '../orders/orders.test.support.ts';
+import { accrues, billed, goods, LINE, orderSheet } from '../orders.test.support.ts';
 import {
   GOOD_BILL,
   billSheet,

@@ -9,6 +9,7 @@ import { dollars, plainDollars, tenThousandths } from '@lowtide/core/money/dolla
 import { AsOfLink, useGo } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { May, useMay } from '../api/session.tsx';
+import { FilesPart } from '../entry/FilesPart.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
@@ -71,6 +72,7 @@ function DocumentOf({ id }: { readonly id: string }) {
       />
       <Sentence>Posts: {kindOf(document.kind).posts}</Sentence>
       <Links detail={answer} />
+      <FilesPart about="document" id={document.id} />
       {document.kind === 'hours' && may('see-pay') ? <HoursOfDocument id={id} /> : null}
       <DataTable label="Posted lines" rows={lines} columns={lineColumns(lines)} rowKey={(line) => line.id} />
       {open === 'reverse' && document.reversedBy === null ? (

@@ -8,6 +8,7 @@ import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
 import { useAsk, useRead, useWrite, type Answer } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
+import { FilesPart } from '../entry/FilesPart.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import { Facts } from '../ui/Facts.tsx';
@@ -65,6 +66,7 @@ function OrderOf({ order }: { readonly order: Order }) {
         Before tax. An order posts nothing: committed is what it still adds to the cost of its projects, tax that does
         not come back included.
       </Sentence>
+      <FilesPart about="document" id={order.id} />
       <DataTable label="Lines" rows={order.lines} columns={lineColumns(order)} rowKey={({ id }) => id} />
       {order.against.length === 0 ? null : (
         <>

@@ -9,6 +9,7 @@ import { May } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Facts } from '../ui/Facts.tsx';
 import { Money, Percent } from '../ui/Figure.tsx';
+import { FilesPart } from '../entry/FilesPart.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { TideGauge } from '../ui/TideGauge.tsx';
@@ -62,6 +63,7 @@ export function ProjectPage() {
       ) : null}
       {part === 'months' ? <ProjectMonths months={project.months} /> : null}
       {part === 'ledger' ? <ProjectLedger project={id} /> : null}
+      {part === 'record' ? <FilesPart about="project" id={project.position.id} /> : null}
       {part === 'record' ? <ProjectRecord project={project} /> : null}
     </Page>
   );

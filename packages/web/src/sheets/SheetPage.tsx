@@ -9,6 +9,7 @@ import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
 import { BothTyped } from '../entry/BothTypedDialog.tsx';
 import { isBlankRow, type CellPlace, type GridRow } from '../entry/grid-edits.ts';
+import { FilesPart } from '../entry/FilesPart.tsx';
 import { PreviewPanel } from '../entry/PreviewPanel.tsx';
 import { placeWords } from '../entry/remark-places.ts';
 import { SheetBar } from '../entry/SheetBar.tsx';
@@ -95,6 +96,7 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
       />
       <Posted documents={posted} />
       <SheetTools {...{ sheet, preview, change, place: hand?.place ?? null }} />
+      {id === null || sheet.kind === 'hours' || sheet.kind === 'payroll' ? null : <FilesPart about="draft" id={id} />}
       <SheetGrid
         {...{ state, sheet, columns, month }}
         preview={said}

@@ -1,5 +1,5 @@
 import { BLANK_ORDER_ROW, type OrderRow } from '@lowtide/core/documents/order/form.ts';
-import { billSheet, BLANK_BILL, type TestApp } from '../small-company.test.support.ts';
+import { billSheet, BLANK_BILL, type TestApp } from './small-company.test.support.ts';
 
 export const LINE: OrderRow = {
   ...BLANK_ORDER_ROW,
