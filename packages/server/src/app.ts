@@ -45,6 +45,8 @@ import { clockRoutes } from './clock/clock-routes.ts';
 import { orderRoutes } from './orders/order-routes.ts';
 import { strayRoutes } from './strays/stray-routes.ts';
 import { retentionRoutes } from './orders/retention-routes.ts';
+import { mailboxRoutes } from './mailbox/mailbox-routes.ts';
+import { mailboxStandInRoutes } from './stand-ins/mailbox-stand-in-routes.ts';
 import { overheadRoutes } from './overhead/overhead-routes.ts';
 import { hoursTableRoutes } from './reports/hours-table-routes.ts';
 import { liabilityRoutes } from './labor/liability-routes.ts';
@@ -110,6 +112,8 @@ const FEATURES = [
   orderRoutes,
   retentionRoutes,
   strayRoutes,
+  mailboxRoutes,
+  mailboxStandInRoutes,
   overheadRoutes,
   clockRoutes,
   clockStandInRoutes,

@@ -39,6 +39,7 @@ export type Subject =
   | 'account, card or employee'
   | 'draft'
   | 'file'
+  | 'message'
   | 'record'
   | 'person'
   | 'session'
@@ -79,6 +80,12 @@ export interface Facts {
   'recoded-already': { readonly number: string };
   'not-recodable': { readonly number: string };
   'coded-so-already': object;
+  'ubl-unreadable': { readonly reason: string };
+  'ubl-total-off': { readonly what: string; readonly said: Cents; readonly worked: Cents };
+  'other-company': { readonly name: string };
+  'other-currency': { readonly currency: string; readonly books: string };
+  'no-tax-code': { readonly millionths: number };
+  'message-settled': { readonly status: string };
   'recode-first': { readonly number: string };
   'measured-otherwise': { readonly isCounted: boolean };
   'over-ordered': OverOrdered;

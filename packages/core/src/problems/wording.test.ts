@@ -21,6 +21,12 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'recoded-already': { kind: 'recoded-already', number: 'RC-0001' },
   'not-recodable': { kind: 'not-recodable', number: 'B-1' },
   'coded-so-already': { kind: 'coded-so-already' },
+  'ubl-unreadable': { kind: 'ubl-unreadable', reason: 'it has no lines' },
+  'ubl-total-off': { kind: 'ubl-total-off', what: 'the lines', said: money, worked: money },
+  'other-company': { kind: 'other-company', name: 'Tarn Works' },
+  'other-currency': { kind: 'other-currency', currency: 'EUR', books: 'USD' },
+  'no-tax-code': { kind: 'no-tax-code', millionths: 82_500 },
+  'message-settled': { kind: 'message-settled', status: 'used' },
   'recode-first': { kind: 'recode-first', number: 'RC-0001' },
   'measured-otherwise': { kind: 'measured-otherwise', isCounted: true },
   'over-ordered': {

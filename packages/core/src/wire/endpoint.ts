@@ -11,6 +11,7 @@ export const TOPICS = [
   'estimates',
   'drafts',
   'files',
+  'messages',
   'records',
   'months',
   'timesheets',

@@ -10,6 +10,7 @@ import { ESTIMATE_ENDPOINTS } from './estimates.ts';
 import { FORECAST_ENDPOINTS } from './forecasts.ts';
 import { HEALTH_ENDPOINTS } from './health.ts';
 import { ORDER_ENDPOINTS } from './orders.ts';
+import { MAILBOX_ENDPOINTS } from './mailbox.ts';
 import { OVERHEAD_ENDPOINTS } from './overhead.ts';
 import { PEOPLE_ENDPOINTS } from './people.ts';
 import { PROGRESS_ENDPOINTS } from './progress.ts';
@@ -55,6 +56,7 @@ export const ENDPOINTS = {
   ...SHEET_BASIS_ENDPOINTS,
   ...ATTACHMENT_ENDPOINTS,
   ...ORDER_ENDPOINTS,
+  ...MAILBOX_ENDPOINTS,
   ...STRAY_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,
   ...ESTIMATE_ENDPOINTS,

@@ -52,6 +52,7 @@ export const FILES = {
   rates: { path: '/rate-files/{side}.csv', may: 'see-pay' },
   periodHours: { path: '/pay-period-hours.csv', may: 'see-pay' },
   attachment: { path: '/attachments/{id}/content', may: 'read-books' },
+  ubl: { path: '/documents/{id}/ubl.xml', may: 'read-books' },
   order: { path: '/orders/{id}.pdf', may: 'read-books' },
   invoice: { path: '/invoices/{id}.pdf', may: 'read-books' },
 } as const satisfies Readonly<Record<string, FileAddress>>;

@@ -11,6 +11,7 @@ import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { MenuButton } from '../ui/MenuButton.tsx';
 import { DepositButton } from './DepositDialog.tsx';
+import { MailboxPart } from './MailboxPart.tsx';
 import { StraysPart } from './StraysPart.tsx';
 import { OrdersPart } from './OrdersPart.tsx';
 import { ImportSheetsDialog } from './ImportSheetsDialog.tsx';
@@ -22,6 +23,7 @@ type DraftRow = Answer<'drafts'>['rows'][number];
 
 const PARTS = [
   { id: 'waiting', text: 'Sheets waiting' },
+  { id: 'mailbox', text: 'Mailbox' },
   { id: 'orders', text: 'Orders' },
   { id: 'goods-receipt', text: 'Goods received' },
   { id: 'bill', text: 'Bills' },
@@ -42,7 +44,7 @@ export function CostsPage() {
   const [isImporting, setImporting] = useState(false);
   const mayEnter = useMay()('keep-books');
   const [part, setPart] = useViewState('part', mayEnter ? 'waiting' : 'bill');
-  const parts = PARTS.filter(({ id }) => mayEnter || id !== 'waiting');
+  const parts = PARTS.filter(({ id }) => mayEnter || !['waiting', 'mailbox'].includes(id));
   return (
     <Page
       title="Costs"
@@ -67,6 +69,7 @@ export function CostsPage() {
       {isImporting ? <ImportSheetsDialog onClose={() => setImporting(false)} /> : null}
       <TabLinks label="Parts of costs" tabs={parts} chosen={part} onChoose={setPart} />
       {part === 'waiting' && mayEnter ? <Waiting /> : null}
+      {part === 'mailbox' && mayEnter ? <MailboxPart /> : null}
       {part === 'orders' ? <OrdersPart /> : null}
       {part === 'goods-receipt' ? <DocumentTable kind="goods-receipt" label="Goods received" /> : null}
       {part === 'spend' ? <DocumentTable kind="spend" label="Spend" /> : null}

@@ -111,6 +111,7 @@ function Actions({ document, onOpen }: ActionsProps) {
           Print (PDF)
         </a>
       ) : null}
+      {kind === 'bill' ? <a href={`/api/documents/${id}/ubl.xml`}>UBL</a> : null}
       {sheet === undefined ? null : <a href={`/api/sheet-files/${sheet}.csv?id=${id}`}>CSV</a>}
       {['order', 'subcontract', 'order-change'].includes(kind) && document.reversedBy === null ? (
         <Button onPress={() => go(`/orders/${id}`)}>To the order</Button>

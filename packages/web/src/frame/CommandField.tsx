@@ -34,6 +34,7 @@ const ACTIONS: readonly Action[] = [
   { name: 'Orders and subcontracts', path: '/costs?part=orders', may: 'read-books' },
   { name: 'Pay a deposit to a supplier', path: '/costs?part=open', may: 'keep-books' },
   { name: 'Strays: cost without a project or a code', path: '/costs?part=strays', may: 'read-books' },
+  { name: 'Mailbox: bills that suppliers sent', path: '/costs?part=mailbox', may: 'keep-books' },
   { name: 'Labor: payroll of a pay period', path: '/labor?part=payroll', may: 'see-pay' },
   { name: 'Labor clearing and true-up', path: '/labor?part=clearing', may: 'see-pay' },
   { name: 'My hours: enter a week', path: '/hours', may: 'own-hours' },

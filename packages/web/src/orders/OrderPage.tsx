@@ -113,6 +113,7 @@ function Actions({ order, onOpen, onRefused }: ActionsProps) {
       <a href={`/api/orders/${order.id}.pdf`} target="_blank" rel="noreferrer">
         Print (PDF)
       </a>
+      <a href={`/api/documents/${order.id}/ubl.xml`}>UBL</a>
       <May do="keep-books">
         {order.against.length === 0 ? (
           <AsOfLink to={`/documents/${order.versions.at(-1)?.documentId ?? order.id}?do=reverse`}>Reverse</AsOfLink>

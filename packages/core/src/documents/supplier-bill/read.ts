@@ -93,12 +93,33 @@ function billPosting(
     dueOn: bill.paid === null ? bill.dueOn : null,
     gross,
     memo: [bill.paid === null ? '' : bill.number, bill.lines[0]?.text ?? ''].filter((text) => text !== '').join(' '),
-    body: { rows: places.flatMap((place) => rows.get(place) ?? []) },
+    body: { rows: places.flatMap((place) => rows.get(place) ?? []), figures: billFigures(bill) },
     entries: [supplierBill(roles, bill, released)],
     worked: [],
     used: [],
     paid: null,
     orders: orderMoves(bill, against),
+  };
+}
+
+/** What a bill comes to line by line, as it was posted: what is written of it later is taken from here. */
+export interface BillFigures {
+  readonly lines: readonly {
+    readonly text: string;
+    readonly quantity: number;
+    readonly net: number;
+    readonly taxMillionths: number;
+    readonly project: string;
+    readonly order: string;
+  }[];
+}
+
+function billFigures({ lines }: Bill): BillFigures {
+  return {
+    lines: lines.map(({ text, quantity: units, net, taxCode, target, order }) => ({
+      ...{ text, quantity: units, net, taxMillionths: taxCode?.rateMillionths ?? 0, order: order?.order ?? '' },
+      project: target.kind === 'project' ? target.project.code : '',
+    })),
   };
 }
 

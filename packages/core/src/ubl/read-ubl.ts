@@ -1,0 +1,135 @@
+import { isoDate, type IsoDate } from '../calendar/iso-date.ts';
+import { cents, MOST_CENTS, ZERO, type Cents } from '../money/cents.ts';
+import { quantity, type Quantity } from '../money/quantity.ts';
+import { typedNumber } from '../money/typed-number.ts';
+import { accepted, following, gathered, listed, mapped, refused, type Decision } from '../problems/decision.ts';
+import { attributeAt, childAt, childrenOf, textAt, type XmlValue } from './xml-tree.ts';
+import type { UblCharge, UblInvoice, UblLine } from './ubl-invoice.ts';
+
+/** No bill has more lines. */
+const MOST_LINES = 1_000;
+
+/** An invoice or a credit note of UBL 2.1, or why it is none; `at` is the element that is wrong. */
+export function readUbl(document: XmlValue): Decision<UblInvoice> {
+  const invoice = childAt(document, 'Invoice');
+  const note = childAt(document, 'CreditNote');
+  const root = invoice ?? note;
+  if (root === undefined || typeof root === 'string') {
+    return refused({ at: '', kind: 'ubl-unreadable', reason: 'it is no invoice and no credit note of UBL 2.1' });
+  }
+  const kind = invoice === undefined ? 'credit note' : 'invoice';
+  const lines = childrenOf(root, kind === 'invoice' ? 'InvoiceLine' : 'CreditNoteLine');
+  if (lines.length === 0 || lines.length > MOST_LINES) {
+    return refused({ at: '', kind: 'ubl-unreadable', reason: `it has ${lines.length} lines` });
+  }
+  const due = textAt(root, 'DueDate') || textAt(root, 'PaymentMeans/PaymentDueDate');
+  const parts = gathered({
+    number: neededText(root, 'ID'),
+    issuedOn: dayAt(textAt(root, 'IssueDate'), 'IssueDate'),
+    dueOn: due === '' ? accepted(null) : dayAt(due, 'DueDate'),
+    lines: listed(lines.map((line) => lineOf(line, kind))),
+    charges: listed(childrenOf(root, 'AllowanceCharge').map(chargeOf)),
+    totals: totalsOf(root),
+  });
+  return mapped(parts, (read) => ({
+    ...{ kind, ...read, currency: textAt(root, 'DocumentCurrencyCode') },
+    supplier: partyOf(childAt(root, 'AccountingSupplierParty/Party')),
+    customer: partyOf(childAt(root, 'AccountingCustomerParty/Party')).name,
+    project: textAt(root, 'ProjectReference/ID'),
+    order: textAt(root, 'OrderReference/ID'),
+    accountingCost: textAt(root, 'AccountingCost'),
+  }));
+}
+
+function partyOf(party: XmlValue | undefined): UblInvoice['supplier'] {
+  const name = textAt(party, 'PartyName/Name') || textAt(party, 'PartyLegalEntity/RegistrationName');
+  return { name, code: textAt(party, 'PartyIdentification/ID') };
+}
+
+function totalsOf(root: XmlValue): Decision<UblInvoice['totals']> {
+  const total = childAt(root, 'LegalMonetaryTotal');
+  const amount = (name: string) => moneyAt(textAt(total, name), `LegalMonetaryTotal/${name}`);
+  return gathered({
+    lines: amount('LineExtensionAmount'),
+    beforeTax: amount('TaxExclusiveAmount'),
+    tax: moneyOr(textAt(root, 'TaxTotal/TaxAmount'), 'TaxTotal/TaxAmount'),
+    withTax: amount('TaxInclusiveAmount'),
+    payable: amount('PayableAmount'),
+  });
+}
+
+function lineOf(line: XmlValue, kind: UblInvoice['kind']): Decision<UblLine> {
+  const id = textAt(line, 'ID');
+  const at = `line ${id || '?'}`;
+  const counted = kind === 'invoice' ? 'InvoicedQuantity' : 'CreditedQuantity';
+  const parts = gathered({
+    quantity: quantityAt(textAt(line, counted), `${at}/${counted}`),
+    net: moneyAt(textAt(line, 'LineExtensionAmount'), `${at}/LineExtensionAmount`),
+    taxMillionths: percentAt(textAt(line, 'Item/ClassifiedTaxCategory/Percent'), `${at}/Percent`),
+  });
+  return mapped(parts, (read) => ({
+    ...{ id, ...read, unit: attributeAt(line, counted, 'unitCode') },
+    text: (textAt(line, 'Item/Name') || textAt(line, 'Item/Description') || textAt(line, 'Note')).slice(0, 200),
+    accountingCost: textAt(line, 'AccountingCost'),
+    orderLine: textAt(line, 'OrderLineReference/LineID'),
+  }));
+}
+
+function chargeOf(charge: XmlValue): Decision<UblCharge> {
+  const text = textAt(charge, 'AllowanceChargeReason') || 'Charge';
+  const sign = textAt(charge, 'ChargeIndicator') === 'true' ? 1 : -1;
+  const parts = gathered({
+    net: moneyAt(textAt(charge, 'Amount'), 'AllowanceCharge/Amount'),
+    taxMillionths: percentAt(textAt(charge, 'TaxCategory/Percent'), 'AllowanceCharge/Percent'),
+  });
+  return mapped(parts, ({ net, taxMillionths }) => ({ text, net: cents(sign * net), taxMillionths }));
+}
+
+function neededText(root: XmlValue, path: string): Decision<string> {
+  const text = textAt(root, path);
+  return text === '' || text.length > 40 || /[\p{Cc}\p{Cf}]/u.test(text)
+    ? refused({ at: path, kind: 'ubl-unreadable', reason: `its ${path} is empty or too long` })
+    : accepted(text);
+}
+
+function dayAt(text: string, at: string): Decision<IsoDate> {
+  const isDay = /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text));
+  const isReal = isDay && new Date(`${text}T00:00:00Z`).toISOString().startsWith(text);
+  return isReal ? accepted(isoDate(text)) : refused({ at, kind: 'ubl-unreadable', reason: `${at} is no day` });
+}
+
+/** Plain decimals alone: what people type otherwise is no number here. */
+function decimalAt(text: string, decimals: number, at: string): Decision<number> {
+  const isPlain = /^-?\d{1,15}(\.\d{1,10})?$/.test(text);
+  // Zeros at the end of decimals say nothing more.
+  const shortest = text.includes('.') ? text.replace(/\.?0+$/, '') : text;
+  const read = isPlain ? typedNumber(shortest, decimals) : null;
+  return read?.kind === 'number'
+    ? accepted(read.scaled)
+    : refused({ at, kind: 'ubl-unreadable', reason: `${at} is no number of at most ${decimals} decimals` });
+}
+
+function moneyAt(text: string, at: string): Decision<Cents> {
+  return following(decimalAt(text, 2, at), (amount) =>
+    Math.abs(amount) <= MOST_CENTS
+      ? accepted(cents(amount))
+      : refused({ at, kind: 'ubl-unreadable', reason: `${at} is too large` }),
+  );
+}
+
+function moneyOr(text: string, at: string): Decision<Cents> {
+  return text === '' ? accepted(ZERO) : moneyAt(text, at);
+}
+
+function quantityAt(text: string, at: string): Decision<Quantity> {
+  return text === '' ? accepted(quantity(0)) : mapped(decimalAt(text, 4, at), quantity);
+}
+
+function percentAt(text: string, at: string): Decision<number | null> {
+  if (text === '') return accepted(null);
+  return following(decimalAt(text, 4, at), (millionths) =>
+    millionths >= 0 && millionths <= 1_000_000
+      ? accepted(millionths)
+      : refused({ at, kind: 'ubl-unreadable', reason: `${at} is no percent` }),
+  );
+}

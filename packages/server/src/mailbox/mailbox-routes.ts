@@ -1,0 +1,137 @@
+import { createHash } from 'node:crypto';
+import type { Router } from 'express';
+import { required, textIn } from '@lowtide/core/cells/cell.ts';
+import { monthOf } from '@lowtide/core/calendar/month.ts';
+import { problemRemark, warningRemark, type Remark } from '@lowtide/core/documents/preview.ts';
+import type { BillSheet } from '@lowtide/core/documents/supplier-bill/form.ts';
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { found } from '@lowtide/core/lookup/lookup.ts';
+import { following, problemsOf, type Decision } from '@lowtide/core/problems/decision.ts';
+import { ublProblems } from '@lowtide/core/ubl/checked-ubl.ts';
+import { readUbl } from '@lowtide/core/ubl/read-ubl.ts';
+import { writtenUbl } from '@lowtide/core/ubl/written-ubl.ts';
+import { FILES } from '@lowtide/core/wire/files.ts';
+import { ById } from '@lowtide/core/wire/values.ts';
+import { ublBillRows } from '@lowtide/core/ubl/ubl-bill-rows.ts';
+import type { UblInvoice } from '@lowtide/core/ubl/ubl-invoice.ts';
+import { insertAttachment } from '../attachments/attachment-queries.ts';
+import { audit } from '../audit/audit-queries.ts';
+import type { Db, Trx } from '../database/schema.ts';
+import { suppliers, taxCodes } from '../documents/catalog-queries.ts';
+import { insertDraft } from '../documents/draft-queries.ts';
+import { sheetRead } from '../documents/sheet-queries.ts';
+import { file, read, write, type Acting, type Answer } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { acceptedOr, Refusal } from '../http/refusal.ts';
+import { ordersThere } from '../orders/order-queries.ts';
+import { companyOf } from '../records/company-queries.ts';
+import { codingRules } from '../strays/coding-rule-queries.ts';
+import { insertMessage, settleMessage, waitingMessage, waitingMessages } from './message-queries.ts';
+import { writtenDocument } from './written-document-queries.ts';
+import { xmlText, xmlTree } from './xml.ts';
+
+/** Bills that suppliers send as UBL: what arrives waits, and becomes rows of a sheet; nothing posts by itself. */
+export function mailboxRoutes(router: Router, context: Context): void {
+  write(router, context, 'takeMessage', async (trx, { body }, acting) => {
+    const digest = createHash('sha256').update(body.xml).digest('hex');
+    const id = await insertMessage(trx, { digest, name: body.name, xml: body.xml }, acting);
+    await audit(trx, acting, { action: 'take in a bill', subject: body.name, detail: { digest } });
+    return { id };
+  });
+  file(router, context, FILES.ubl, {
+    read: async (db, req) => writtenDocument(db, ById.parse(req.params).id),
+    send: (res, document) => {
+      const name = `attachment; filename="${document.number.replace(/[^\w .-]/g, '')}.xml"`;
+      res
+        .type('application/xml')
+        .set('Content-Disposition', name)
+        .send(xmlText(writtenUbl(document)));
+    },
+  });
+  read(router, context, 'messages', async (db, _asked, { today }) => {
+    const rows = [];
+    for (const message of await waitingMessages(db)) rows.push(await messageRow(db, message, today));
+    return { rows };
+  });
+  write(router, context, 'useMessage', async (trx, { params }, acting) => useMessage(trx, params.id, acting));
+  write(router, context, 'dropMessage', async (trx, { params, body }, acting) => {
+    const message = await waitingMessage(trx, params.id);
+    const reason = acceptedOr(
+      required({ typed: body.reason, at: 'reason' }, 'the reason', (cell) => textIn(cell, 'the reason', 400)),
+    );
+    await settleMessage(trx, params.id, { status: 'dropped', reason, draft: null });
+    await audit(trx, acting, { action: 'drop a bill', subject: message.name, detail: { reason } });
+    return { done: true };
+  });
+}
+
+type Message = Awaited<ReturnType<typeof waitingMessages>>[number];
+
+function invoiceIn(xml: string): Decision<UblInvoice> {
+  return following(xmlTree(xml), readUbl);
+}
+
+/** What a paper says, what is wrong with it, and what of it the books do not know. */
+async function messageRow(
+  db: Db,
+  { id, name, xml, recorded_at }: Message,
+  today: IsoDate,
+): Promise<Answer<'messages'>['rows'][number]> {
+  const said = { id, name, receivedAt: new Date(recorded_at).toISOString() };
+  const invoice = invoiceIn(xml);
+  if (!invoice.ok) {
+    const nothing = { number: '', supplier: '', kind: '', issuedOn: null, payableCents: null, order: '', project: '' };
+    return { ...said, ...nothing, isUsable: false, problems: problemsOf(invoice).map(problemRemark), unmatched: [] };
+  }
+  const { number, supplier, kind, issuedOn, totals, order, project } = invoice.value;
+  const problems = await paperProblems(db, invoice.value);
+  return {
+    ...said,
+    ...{ number, supplier: supplier.name, kind, issuedOn, payableCents: totals.payable, order, project },
+    isUsable: problems.every((problem) => problem.kind !== 'other-company' && problem.kind !== 'other-currency'),
+    problems,
+    unmatched: await unmatched(db, invoice.value, today),
+  };
+}
+
+async function paperProblems(db: Db, invoice: UblInvoice): Promise<Remark[]> {
+  const { name, currency } = await companyOf(db);
+  return ublProblems(invoice, { company: name, currency, taxCodes: await taxCodes(db) }).map(problemRemark);
+}
+
+/** What the sheet made of it says: what could not be matched, what is there already, what is unlike its order. */
+async function unmatched(db: Db, invoice: UblInvoice, today: IsoDate): Promise<Remark[]> {
+  const { reading } = await sheetRead(db, { month: monthOf(today), today }, await sheetOf(db, invoice));
+  return [...reading.problems.map(problemRemark), ...reading.warnings.map(warningRemark)];
+}
+
+async function sheetOf(db: Db, invoice: UblInvoice): Promise<BillSheet> {
+  const all = await suppliers(db);
+  const named = [invoice.supplier.code, invoice.supplier.name].map((text) => found(all, text.trim()));
+  const supplier = named.flatMap((each) => (each.kind === 'found' ? [each.value] : []))[0];
+  const rows = ublBillRows(invoice, {
+    supplier,
+    orders: await ordersThere(db, { suppliers: [], numbers: [invoice.order] }),
+    rules: await codingRules(db),
+    taxCodes: await taxCodes(db),
+  });
+  return { kind: 'bills', controlTotal: '', shows: [], rows: [...rows] };
+}
+
+/** The paper as a sheet of bills that waits, the paper kept with it. */
+async function useMessage(trx: Trx, id: number, acting: Acting): Promise<Answer<'useMessage'>> {
+  const message = await waitingMessage(trx, id);
+  const invoice = acceptedOr(invoiceIn(message.xml));
+  const { name, currency } = await companyOf(trx);
+  const wrong = ublProblems(invoice, { company: name, currency, taxCodes: await taxCodes(trx) }).filter(
+    ({ kind }) => kind === 'other-company' || kind === 'other-currency',
+  );
+  if (wrong.length > 0) throw new Refusal(wrong);
+  const draft = await insertDraft(trx, 'bills', await sheetOf(trx, invoice), acting);
+  const content = Buffer.from(message.xml, 'utf8');
+  const file = { about: 'draft', id: draft.id, name: message.name, mediaType: 'application/xml', content } as const;
+  await insertAttachment(trx, file, acting);
+  await settleMessage(trx, id, { status: 'used', reason: '', draft: draft.id });
+  await audit(trx, acting, { action: 'put a bill on a sheet', subject: message.name });
+  return { draft: draft.id };
+}

@@ -1,0 +1,109 @@
+import { expect, test } from 'vitest';
+import { BLANK_BILL, billSheet, post, smallCompany, type TestApp } from '../small-company.test.support.ts';
+import { LINE, orderSheet } from '../orders.test.support.ts';
+
+const company = smallCompany();
+
+interface Messages {
+  readonly rows: readonly {
+    readonly id: number;
+    readonly number: string;
+    readonly isUsable: boolean;
+    readonly problems: readonly { readonly kind: string }[];
+    readonly unmatched: readonly { readonly kind: string }[];
+  }[];
+}
+const waiting = async (app: TestApp) => (await app.ask<Messages>('/supplier-messages')).rows;
+const ubl = async (app: TestApp, document: number | undefined) =>
+  (await fetch(`${app.address}/api/documents/${document}/ubl.xml`)).text();
+
+/** A bill of the order as its supplier would send it: written by another company's books. */
+async function billOf(app: TestApp, change: (xml: string) => string = (xml) => xml): Promise<string> {
+  const sheet = billSheet({
+    ...BLANK_BILL,
+    supplier: 'STONE',
+    number: 'E-1',
+    datedOn: '2027-01-20',
+    order: 'PO-0001/1',
+    quantity: '40',
+  });
+  const [bill] = await post(app, '2027-01', sheet);
+  const xml = await ubl(app, bill?.id);
+  await app.order('POST', `/documents/${bill?.id}/reversal`, { postedOn: '2027-01-31', reason: 'Only written' });
+  const line = '<cac:OrderLineReference><cbc:LineID>1</cbc:LineID></cac:OrderLineReference><cac:Item>';
+  return change(xml.replace('<cac:Item>', line));
+}
+
+test('a bill that comes in waits, becomes rows against its order, and its paper stays with the bill', async () => {
+  const app = await company.open();
+  await post(app, '2027-01', orderSheet(LINE));
+  const xml = await billOf(app);
+  await app.order('POST', '/supplier-messages', { name: 'E-1.xml', xml });
+  const [message] = await waiting(app);
+  expect(message).toMatchObject({ number: 'E-1', isUsable: true, problems: [], unmatched: [] });
+  const { draft } = await app.order<{ draft: number }>('POST', `/supplier-messages/${message?.id}/sheet`, {});
+  const kept = await app.ask<{ version: number; sheet: { rows: { order: string; quantity: string; net: string }[] } }>(
+    `/drafts/${draft}?month=2027-01`,
+  );
+  expect(kept.sheet.rows).toMatchObject([{ order: 'PO-0001/1', quantity: '40', net: '3200.00' }]);
+  const posting = { month: '2027-01', version: kept.version, acceptWarnings: true };
+  const { documents } = await app.order<{ documents: { id: number }[] }>('POST', `/drafts/${draft}/posting`, posting);
+  const { rows } = await app.ask<{ rows: { name: string }[] }>(`/attachments?about=document&id=${documents[0]?.id}`);
+  expect(rows).toMatchObject([{ name: 'E-1.xml' }]);
+  expect(await waiting(app)).toEqual([]);
+  expect(await app.refused('POST', '/supplier-messages', { name: 'again.xml', xml })).toEqual(['xml file-seen']);
+  await app.close();
+});
+
+test.each([
+  {
+    case: 'an unknown order',
+    change: (xml: string) => xml.replace('>PO-0001<', '>PO-0099<'),
+    kinds: ['missing'],
+    usable: true,
+  },
+  {
+    case: 'another company',
+    change: (xml: string) => xml.replaceAll('Test Works', 'Marl Reach'),
+    kinds: ['other-company'],
+    usable: false,
+  },
+  {
+    case: 'another currency',
+    change: (xml: string) => xml.replace('Code>USD<', 'Code>EUR<'),
+    kinds: ['other-currency'],
+    usable: false,
+  },
+  { case: 'no XML', change: () => 'Dear sirs', kinds: ['ubl-unreadable'], usable: false },
+])('a bill of $case says so and posts nothing', async ({ change, kinds, usable }) => {
+  const app = await company.open();
+  await post(app, '2027-01', orderSheet(LINE));
+  const { id } = await app.order<{ id: number }>('POST', '/supplier-messages', {
+    name: 'x.xml',
+    xml: await billOf(app, change),
+  });
+  const [message] = await waiting(app);
+  expect(message?.isUsable).toBe(usable);
+  expect([...(message?.problems ?? []), ...(message?.unmatched ?? [])].map(({ kind }) => kind)).toEqual(
+    expect.arrayContaining(kinds),
+  );
+  if (!usable) expect((await app.send('POST', `/supplier-messages/${id}/sheet`, {})).status).toBe(422);
+  expect(await app.refused('POST', `/supplier-messages/${id}/dropping`, { reason: '' })).toEqual(['reason missing']);
+  await app.order('POST', `/supplier-messages/${id}/dropping`, { reason: 'Sent back' });
+  expect(await app.refused('POST', `/supplier-messages/${id}/sheet`, {})).toEqual(['message-settled']);
+  await app.close();
+});
+
+test('an order goes out as UBL with its lines and totals', async () => {
+  const app = await company.open();
+  await post(app, '2027-01', orderSheet(LINE));
+  const xml = await ubl(app, 1);
+  for (const part of [
+    '<Order ',
+    'PO-0001',
+    '<cbc:Quantity unitCode="t">100</cbc:Quantity>',
+    '>8000.00</cbc:PayableAmount>',
+  ])
+    expect(xml).toContain(part);
+  await app.close();
+});

@@ -1,0 +1,161 @@
+import { useRef, useState } from 'react';
+import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
+import { useGo } from '../api/as-of.tsx';
+import { useRead, useWrite, type Answer } from '../api/books-api.ts';
+import { useTypedForm } from '../api/use-typed-form.ts';
+import { Button } from '../ui/Button.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column } from '../ui/table-column.ts';
+import { Dialog, DialogActions } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Loading, Note, Refused } from '../ui/notes.tsx';
+import { Sentence } from '../ui/Page.tsx';
+
+type Message = Answer<'messages'>['rows'][number];
+
+/** Bills that suppliers sent as UBL: they wait here, and become rows of a sheet; nothing posts by itself. */
+export function MailboxPart() {
+  const { answer, trouble } = useRead('messages', {});
+  const [why, setWhy] = useState<string | null>(null);
+  const [dropping, setDropping] = useState<Message | null>(null);
+  const go = useGo();
+  const [use] = useWrite('useMessage');
+  const put = async ({ id }: Message): Promise<void> => {
+    const written = await use({ params: { id: String(id) }, body: undefined });
+    if (written.ok) go(`/costs/bills/${written.answer.draft}`);
+    else setWhy(written.trouble.detail);
+  };
+  if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
+  if (!answer) return <Loading />;
+  return (
+    <>
+      <Sentence>
+        Bills and credit notes that suppliers sent as UBL 2.1. What is wrong with the paper, and what of it could not be
+        matched, stands beside it.
+      </Sentence>
+      <TakeIn onRefused={setWhy} />
+      <Refused why={why} />
+      <DataTable
+        label="Mailbox"
+        rows={answer.rows}
+        columns={columns({ onPut: (message) => void put(message), onDrop: setDropping })}
+        rowKey={({ id }) => id}
+        rowTone={({ isUsable }) => (isUsable ? undefined : 'trouble')}
+        empty="No bill is waiting."
+      />
+      {dropping === null ? null : <DropDialog message={dropping} onClose={() => setDropping(null)} />}
+    </>
+  );
+}
+
+/** A file from the machine, or, in the demo, what the simulated mailbox delivers. */
+function TakeIn({ onRefused }: { readonly onRefused: (why: string | null) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [take, { busy }] = useWrite('takeMessage');
+  const [fetch] = useWrite('mailbox');
+  const takeAll = async (messages: readonly { readonly name: string; readonly xml: string }[]): Promise<void> => {
+    const refused: string[] = [];
+    for (const body of messages) {
+      const written = await take({ body });
+      if (!written.ok) refused.push(`${body.name}: ${written.trouble.detail}`);
+    }
+    onRefused(refused.length === 0 ? null : refused.join(' '));
+  };
+  const deliver = async (): Promise<void> => {
+    const delivered = await fetch({ body: {} });
+    if (delivered.ok) await takeAll(delivered.answer.messages);
+    else onRefused(delivered.trouble.detail);
+  };
+  const read = async (files: FileList | null): Promise<void> => {
+    const texts = await Promise.all(
+      [...(files ?? [])].map(async (file) => ({ name: file.name, xml: await file.text() })),
+    );
+    await takeAll(texts);
+  };
+  return (
+    <div style={{ display: 'flex', gap: 8 }}>
+      <input
+        ref={input}
+        type="file"
+        accept=".xml,application/xml"
+        multiple
+        hidden
+        aria-label="Bills as XML"
+        onChange={(event) => void read(event.target.files)}
+      />
+      <Button isDisabled={busy} onPress={() => input.current?.click()}>
+        Import UBL files
+      </Button>
+      <Button isDisabled={busy} onPress={() => void deliver()}>
+        Fetch from the simulated mailbox
+      </Button>
+    </div>
+  );
+}
+
+interface Acts {
+  readonly onPut: (message: Message) => void;
+  readonly onDrop: (message: Message) => void;
+}
+
+function columns({ onPut, onDrop }: Acts): readonly Column<Message>[] {
+  return [
+    { id: 'number', head: 'Number', cell: ({ number, name }) => number || name },
+    { id: 'kind', head: 'Kind', cell: ({ kind }) => kind },
+    { id: 'supplier', head: 'Supplier', cell: ({ supplier }) => supplier },
+    { id: 'dated', head: 'Dated', cell: ({ issuedOn }) => (issuedOn === null ? '' : dayText(issuedOn)) },
+    { id: 'order', head: 'Order', cell: ({ order, project }) => [order, project].filter(Boolean).join(', ') },
+    {
+      ...{ id: 'payable', head: 'To be paid', figures: true },
+      cell: ({ payableCents }) => (payableCents === null ? '' : dollars(payableCents)),
+    },
+    {
+      ...{ id: 'said', head: 'What is wrong, or not matched', gives: true },
+      cell: ({ problems, unmatched }) => (
+        <ul style={{ margin: 0, padding: 0, listStyle: 'none', whiteSpace: 'normal' }}>
+          {[...problems, ...unmatched].slice(0, MOST_SAID).map(({ message }, index) => (
+            <li key={index}>{message}</li>
+          ))}
+          {problems.length + unmatched.length > MOST_SAID ? <li>and more on its sheet</li> : null}
+        </ul>
+      ),
+    },
+    {
+      ...{ id: 'acts', head: '' },
+      cell: (message) => (
+        <>
+          <Button isDisabled={!message.isUsable} onPress={() => onPut(message)}>
+            Put on a sheet
+          </Button>{' '}
+          <Button $look="quiet" aria-label={`Drop ${message.number || message.name}`} onPress={() => onDrop(message)}>
+            Drop
+          </Button>
+        </>
+      ),
+    },
+  ];
+}
+
+const MOST_SAID = 3;
+
+function DropDialog({ message, onClose }: { readonly message: Message; readonly onClose: () => void }) {
+  const { form, field, general, settle } = useTypedForm({ reason: '' });
+  const [drop, { busy }] = useWrite('dropMessage');
+  const send = async (): Promise<void> => {
+    if (settle(await drop({ params: { id: String(message.id) }, body: form }))) onClose();
+  };
+  return (
+    <Dialog title={`Drop ${message.number || message.name}`} onClose={onClose}>
+      <p>It is not entered, and the same file is not taken in again.</p>
+      <Field label="Reason" autoFocus {...field('reason')} />
+      <Refused why={general} />
+      <DialogActions>
+        <Button onPress={onClose}>Cancel</Button>
+        <Button $look="primary" isDisabled={busy} onPress={() => void send()}>
+          Drop the bill
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
