@@ -47,6 +47,7 @@ import { strayRoutes } from './strays/stray-routes.ts';
 import { retentionRoutes } from './orders/retention-routes.ts';
 import { mailboxRoutes } from './mailbox/mailbox-routes.ts';
 import { mailboxStandInRoutes } from './stand-ins/mailbox-stand-in-routes.ts';
+import { recurringRoutes } from './recurring/recurring-routes.ts';
 import { overheadRoutes } from './overhead/overhead-routes.ts';
 import { hoursTableRoutes } from './reports/hours-table-routes.ts';
 import { liabilityRoutes } from './labor/liability-routes.ts';
@@ -113,6 +114,7 @@ const FEATURES = [
   retentionRoutes,
   strayRoutes,
   mailboxRoutes,
+  recurringRoutes,
   mailboxStandInRoutes,
   overheadRoutes,
   clockRoutes,

@@ -1,5 +1,6 @@
 import type { AgainstOrder } from '../orders/against-order.ts';
 import type { OrderMoves } from '../orders/order-moves.ts';
+import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Cents } from '../money/cents.ts';
 import type { Quantity } from '../money/quantity.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
@@ -17,6 +18,8 @@ export interface SheetPosting extends Posting {
   /** What a payroll paid, and for which period. */
   readonly paid: PaidPeriod | null;
   readonly orders?: OrderMoves;
+  /** The day it is taken back by itself. */
+  readonly reversesOn?: IsoDate;
 }
 
 /** What a cell that nobody typed in holds all the same, as it would be typed. */

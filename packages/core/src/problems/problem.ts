@@ -40,6 +40,7 @@ export type Subject =
   | 'draft'
   | 'file'
   | 'message'
+  | 'recurring journal'
   | 'record'
   | 'person'
   | 'session'
@@ -80,6 +81,8 @@ export interface Facts {
   'recoded-already': { readonly number: string };
   'not-recodable': { readonly number: string };
   'coded-so-already': object;
+  'earned-apart': { readonly project: string };
+  'billed-apart': object;
   'ubl-unreadable': { readonly reason: string };
   'ubl-total-off': { readonly what: string; readonly said: Cents; readonly worked: Cents };
   'other-company': { readonly name: string };

@@ -20,6 +20,8 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'line-twice': { kind: 'line-twice' },
   'recoded-already': { kind: 'recoded-already', number: 'RC-0001' },
   'not-recodable': { kind: 'not-recodable', number: 'B-1' },
+  'earned-apart': { kind: 'earned-apart', project: 'GATE' },
+  'billed-apart': { kind: 'billed-apart' },
   'coded-so-already': { kind: 'coded-so-already' },
   'ubl-unreadable': { kind: 'ubl-unreadable', reason: 'it has no lines' },
   'ubl-total-off': { kind: 'ubl-total-off', what: 'the lines', said: money, worked: money },

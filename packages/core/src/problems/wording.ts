@@ -144,6 +144,10 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'no-tax-code': (fact) =>
     `No tax code has ${tenThousandths(fact.millionths)} %. Ask the supplier to correct the tax, or add a tax code.`,
   'message-settled': (fact) => `It is ${fact.status} already. Look at those that wait.`,
+  'earned-apart': (fact) =>
+    `Revenue and earned, unbilled of ${fact.project || 'no project'} do not stand against each other. Give both lines the same project and amount.`,
+  'billed-apart': () =>
+    'Progress billings do not add up to zero. A journal moves what was billed from one project to another; an invoice or a credit note bills.',
   'coded-so-already': () => 'It has this project and code already. Choose another one.',
   'recode-first': (fact) => `A line of it was coded otherwise by ${fact.number}. Reverse that first.`,
   'line-twice': () => 'It is on the sheet twice. Leave one of the two out.',

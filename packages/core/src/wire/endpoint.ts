@@ -12,6 +12,7 @@ export const TOPICS = [
   'drafts',
   'files',
   'messages',
+  'recurring',
   'records',
   'months',
   'timesheets',

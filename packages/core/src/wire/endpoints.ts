@@ -15,6 +15,7 @@ import { OVERHEAD_ENDPOINTS } from './overhead.ts';
 import { PEOPLE_ENDPOINTS } from './people.ts';
 import { PROGRESS_ENDPOINTS } from './progress.ts';
 import { LABOR_ENDPOINTS } from './labor.ts';
+import { RECURRING_ENDPOINTS } from './recurring.ts';
 import { RATE_ENDPOINTS } from './rates.ts';
 import { READING_ENDPOINTS } from './reading.ts';
 import { SETUP_ENDPOINTS } from './setup.ts';
@@ -56,6 +57,7 @@ export const ENDPOINTS = {
   ...SHEET_BASIS_ENDPOINTS,
   ...ATTACHMENT_ENDPOINTS,
   ...ORDER_ENDPOINTS,
+  ...RECURRING_ENDPOINTS,
   ...MAILBOX_ENDPOINTS,
   ...STRAY_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,

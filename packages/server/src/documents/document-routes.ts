@@ -51,7 +51,7 @@ export function documentRoutes(router: Router, context: Context): void {
 /** A journal posted at once, without a draft. */
 async function postJournal(trx: Trx, body: Asked<'journal'>['body'], acting: Acting): Promise<Posted> {
   const datedOn = body.postedOn.trim() === '' ? acting.today : body.postedOn;
-  const sheet = { kind: 'journal' as const, datedOn, text: body.text, rows: body.lines };
+  const sheet = { kind: 'journal' as const, datedOn, text: body.text, reversesOn: '', rows: body.lines };
   const { known, reading } = await sheetRead(trx, { month: monthOf(acting.today), today: acting.today }, sheet);
   const { postings, problems, warnings } = reading;
   const [posting] = postings;

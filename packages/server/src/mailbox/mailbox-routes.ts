@@ -28,7 +28,7 @@ import { companyOf } from '../records/company-queries.ts';
 import { codingRules } from '../strays/coding-rule-queries.ts';
 import { insertMessage, settleMessage, waitingMessage, waitingMessages } from './message-queries.ts';
 import { writtenDocument } from './written-document-queries.ts';
-import { xmlText, xmlTree } from './xml.ts';
+import { xmlText, xmlTree } from '../print/xml.ts';
 
 /** Bills that suppliers send as UBL: what arrives waits, and becomes rows of a sheet; nothing posts by itself. */
 export function mailboxRoutes(router: Router, context: Context): void {

@@ -9,7 +9,7 @@ import { readUbl } from '@lowtide/core/ubl/read-ubl.ts';
 import { writtenTotals, writtenUbl, type WrittenDocument, type WrittenLine } from '@lowtide/core/ubl/written-ubl.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { xmlText, xmlTree } from './xml.ts';
+import { xmlText, xmlTree } from '../print/xml.ts';
 
 const LINE: WrittenLine = {
   ...{ id: '1', text: 'Armor stone & "fines" <20 mm', quantity: quantity(100_000), unit: 'TNE', net: cents(46_500) },

@@ -9,7 +9,7 @@ import { plainDollars } from '@lowtide/core/money/dollars.ts';
 import { openToBill } from '@lowtide/core/orders/order-line.ts';
 import type { Order } from '@lowtide/core/orders/order.ts';
 import { writtenTotals, writtenUbl, type WrittenDocument } from '@lowtide/core/ubl/written-ubl.ts';
-import { xmlText } from '../mailbox/xml.ts';
+import { xmlText } from '../print/xml.ts';
 
 export interface MailboxBooks {
   readonly company: string;

@@ -12,6 +12,7 @@ import type { Column } from '../ui/table-column.ts';
 import { MenuButton } from '../ui/MenuButton.tsx';
 import { DepositButton } from './DepositDialog.tsx';
 import { MailboxPart } from './MailboxPart.tsx';
+import { RecurringPart } from './RecurringPart.tsx';
 import { StraysPart } from './StraysPart.tsx';
 import { OrdersPart } from './OrdersPart.tsx';
 import { ImportSheetsDialog } from './ImportSheetsDialog.tsx';
@@ -30,6 +31,7 @@ const PARTS = [
   { id: 'open', text: 'Bills to pay' },
   { id: 'spend', text: 'Spend' },
   { id: 'hours', text: 'Weeks of hours' },
+  { id: 'recurring', text: 'Recurring' },
   { id: 'strays', text: 'Strays' },
   { id: 'documents', text: 'All documents' },
 ];
@@ -44,7 +46,7 @@ export function CostsPage() {
   const [isImporting, setImporting] = useState(false);
   const mayEnter = useMay()('keep-books');
   const [part, setPart] = useViewState('part', mayEnter ? 'waiting' : 'bill');
-  const parts = PARTS.filter(({ id }) => mayEnter || !['waiting', 'mailbox'].includes(id));
+  const parts = PARTS.filter(({ id }) => mayEnter || !['waiting', 'mailbox', 'recurring'].includes(id));
   return (
     <Page
       title="Costs"
@@ -77,6 +79,7 @@ export function CostsPage() {
       {part === 'open' ? <DepositButton /> : null}
       {part === 'open' ? <DocumentTable kind="bill" open label="Bills to pay" /> : null}
       {part === 'hours' ? <DocumentTable kind="hours" label="Weeks of hours" /> : null}
+      {part === 'recurring' && mayEnter ? <RecurringPart /> : null}
       {part === 'strays' ? <StraysPart /> : null}
       {part === 'documents' ? <DocumentTable label="All documents" /> : null}
     </Page>

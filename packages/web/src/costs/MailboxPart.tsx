@@ -20,9 +20,9 @@ export function MailboxPart() {
   const [why, setWhy] = useState<string | null>(null);
   const [dropping, setDropping] = useState<Message | null>(null);
   const go = useGo();
-  const [use] = useWrite('useMessage');
+  const [onSheet] = useWrite('useMessage');
   const put = async ({ id }: Message): Promise<void> => {
-    const written = await use({ params: { id: String(id) }, body: undefined });
+    const written = await onSheet({ params: { id: String(id) }, body: undefined });
     if (written.ok) go(`/costs/bills/${written.answer.draft}`);
     else setWhy(written.trouble.detail);
   };

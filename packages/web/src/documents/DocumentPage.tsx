@@ -21,12 +21,13 @@ import { CorrectHoursDialog } from './CorrectHoursDialog.tsx';
 import { CreditDialog } from './CreditDialog.tsx';
 import { HoursOfDocument } from './HoursOfDocument.tsx';
 import { CorrectSheetDialog } from './CorrectSheetDialog.tsx';
+import { RepeatDialog } from './RepeatDialog.tsx';
 import { RecodeDialog } from './RecodeDialog.tsx';
 import { ReverseDialog } from './ReverseDialog.tsx';
 import { SettleDialog } from './SettleDialog.tsx';
 
 type Line = Answer<'document'>['lines'][number];
-type Opened = 'recode' | 'enter again' | 'correct' | 'reverse' | 'settle' | 'credit' | 'apply';
+type Opened = 'repeat' | 'recode' | 'enter again' | 'correct' | 'reverse' | 'settle' | 'credit' | 'apply';
 
 /** One posted document: its lines, what settles it, and what it may still go through. */
 export function DocumentPage() {
@@ -78,6 +79,7 @@ function DocumentOf({ id }: { readonly id: string }) {
       {open === 'reverse' && document.reversedBy === null ? (
         <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={show} />
       ) : null}
+      {open === 'repeat' ? <RepeatDialog document={document} onClose={() => setOpen(null)} /> : null}
       {open === 'recode' ? <RecodeDialog lines={lines} onClose={() => setOpen(null)} onDone={show} /> : null}
       {open === 'enter again' ? <CorrectSheetDialog document={document} onClose={() => setOpen(null)} /> : null}
       {open === 'correct' ? <CorrectHoursDialog id={document.id} onClose={() => setOpen(null)} /> : null}
@@ -121,6 +123,7 @@ function Actions({ document, onOpen }: ActionsProps) {
       ) : null}
       <May do="keep-books">
         <AsOfLink to={`/settings/audit?text=${encodeURIComponent(document.number)}`}>Audit log</AsOfLink>
+        {kind === 'journal' ? <Button onPress={() => onOpen('repeat')}>Repeat</Button> : null}
         {RECODED_KINDS.includes(kind) && reversible ? <Button onPress={() => onOpen('recode')}>Recode</Button> : null}
         {ENTERED_AGAIN.includes(kind) && reversible ? (
           <Button onPress={() => onOpen('enter again')}>Correct</Button>

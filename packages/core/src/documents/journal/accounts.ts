@@ -32,6 +32,9 @@ export function isKeptByDocuments({ role }: Pick<Account, 'role'>): boolean {
   return role !== null && KEPT_BY_DOCUMENTS.has(role);
 }
 
+/** What a project has earned and billed: journals correct it, each line with its project. */
+const EARNED_AND_BILLED: ReadonlySet<Role> = new Set<Role>(['revenue', 'earned-unbilled', 'progress-billings']);
+
 export function isCostAccount({ role }: Pick<Account, 'role'>): boolean {
   return role !== null && COST_ACCOUNTS.has(role);
 }
@@ -51,7 +54,8 @@ export function accountIn(cell: Cell, accounts: readonly Account[]): Decision<Ac
  */
 export function accountOfProject(account: Account, project: Project, at: string): Decision<Account> {
   if (!isCostAccount(account)) {
-    return isKeptByDocuments(account)
+    const isCorrected = account.role !== null && EARNED_AND_BILLED.has(account.role);
+    return isKeptByDocuments(account) && !isCorrected
       ? refused({ at, kind: 'control-account', account: account.code })
       : accepted(account);
   }

@@ -21,6 +21,8 @@ export const JournalSheet = z.strictObject({
   kind: z.literal('journal'),
   datedOn: Typed,
   text: Typed,
+  /** The day an accrual is taken back by itself; empty for never. */
+  reversesOn: Typed.default(''),
   rows: z.array(JournalRow).max(500),
 });
 export type JournalSheet = z.output<typeof JournalSheet>;

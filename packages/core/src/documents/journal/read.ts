@@ -1,4 +1,5 @@
-import { lastDay } from '../../calendar/month.ts';
+import type { IsoDate } from '../../calendar/iso-date.ts';
+import { firstDay, lastDay, monthOf, plusMonths } from '../../calendar/month.ts';
 import { dayIn, ifFilled, isEmpty, moneyIn, required, textIn, type Cell } from '../../cells/cell.ts';
 import type { Account } from '../../ledger/account.ts';
 import { debit, turnover, type Dimensions, type Line } from '../../ledger/journal-entry.ts';
@@ -16,6 +17,7 @@ import { codingIn, costTypeIn } from '../coding.ts';
 import { costWithoutProject } from '../without-project.ts';
 import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
 import { accountIn, accountOfProject, isCostAccount } from './accounts.ts';
+import { earnedApart } from './earned-apart.ts';
 import { JOURNAL_COLUMNS, type JournalRow, type JournalSheet } from './form.ts';
 import { generalJournal } from './post.ts';
 
@@ -28,11 +30,16 @@ export function readJournalSheet(sheet: JournalSheet, catalog: Catalog): SheetRe
   const filled = sheet.rows.flatMap((row, place) => (isBlank(row) ? [] : [{ row, place }]));
   const lines = listed(filled.map(({ row, place }) => lineIn(row, `rows/${place}`, catalog)));
   const parts = following(
-    gathered({ datedOn: dated, lines, text: textIn({ typed: sheet.text, at: 'text' }, 'the text', 400) }),
+    gathered({
+      ...{ datedOn: dated, lines, text: textIn({ typed: sheet.text, at: 'text' }, 'the text', 400) },
+      reversesOn: reversalDayIn(sheet.reversesOn, dated, catalog),
+    }),
     (read) => {
       if (read.lines.reduce((all, { amount }) => all + Math.abs(amount), 0) > MOST_SUM) {
         return refused({ at: 'rows', kind: 'sum-too-large', of: 'the lines of the journal' });
       }
+      const apart = earnedApart(read.lines, catalog);
+      if (apart.length > 0) return refused(...apart);
       const postedOn = openDayFrom(read.datedOn, catalog.lockedThrough);
       return mapped(generalJournal(postedOn, read.lines), (entry) => ({ ...read, entry }));
     },
@@ -54,6 +61,28 @@ export function readJournalSheet(sheet: JournalSheet, catalog: Catalog): SheetRe
       ...budgetWarnings(costs, catalog),
     ],
   };
+}
+
+/** The day an accrual is taken back: after its own, near the first of the next month. */
+function reversalDayIn(
+  typed: string,
+  dated: Decision<IsoDate>,
+  { workingMonth, dayOrder, span }: Catalog,
+): Decision<IsoDate | null> {
+  const at = 'reversesOn';
+  const datedOn = dated.ok ? dated.value : lastDay(workingMonth);
+  return ifFilled({ typed, at }, null, (cell) =>
+    following(dayIn(cell, firstDay(plusMonths(monthOf(datedOn), 1)), dayOrder), (day) =>
+      day <= datedOn
+        ? refused({
+            at,
+            kind: 'days-out-of-order',
+            earlier: 'the date of the journal',
+            later: 'the day it is reversed',
+          })
+        : dayInBooks(day, span, at),
+    ),
+  );
 }
 
 function isBlank(row: JournalRow): boolean {
@@ -133,13 +162,14 @@ function costsOf(lines: readonly Line[], places: readonly number[], catalog: Cat
 }
 
 interface ReadJournal {
+  readonly reversesOn: IsoDate | null;
   readonly datedOn: SheetPosting['datedOn'];
   readonly text: string;
   readonly lines: readonly Line[];
   readonly entry: SheetPosting['entries'][number];
 }
 
-function journalPosting({ datedOn, text, lines, entry }: ReadJournal, sheet: JournalSheet): SheetPosting {
+function journalPosting({ datedOn, text, lines, entry, reversesOn }: ReadJournal, sheet: JournalSheet): SheetPosting {
   return {
     kind: 'journal',
     number: null,
@@ -154,6 +184,7 @@ function journalPosting({ datedOn, text, lines, entry }: ReadJournal, sheet: Jou
     worked: [],
     used: [],
     paid: null,
+    ...(reversesOn === null ? {} : { reversesOn }),
   };
 }
 

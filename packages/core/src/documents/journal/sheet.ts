@@ -11,9 +11,10 @@ export const JOURNAL_SHEET: KindOfSheet<JournalSheet> = {
   fields: [
     { id: 'datedOn', label: 'Date', holds: 'day' },
     { id: 'text', label: 'Text', holds: 'text' },
+    { id: 'reversesOn', label: 'Accrual reversed on', holds: 'day' },
   ],
   columns: () => JOURNAL_COLUMNS,
-  blank: (today) => ({ kind: 'journal', datedOn: today, text: '', rows: [] }),
+  blank: (today) => ({ kind: 'journal', datedOn: today, text: '', reversesOn: '', rows: [] }),
   nameOf: ({ text }, id) => (text.trim() === '' ? `Journal ${id}` : text),
   scope: () => NO_SCOPE,
   read: readJournalSheet,
