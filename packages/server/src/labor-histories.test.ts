@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { sql } from 'kysely';
 import { expect, test } from 'vitest';
+import { attempt, attemptSheet } from './attempt.test.support.ts';
 import { verifiedBooks } from './ledger/verify-queries.ts';
 import { hoursSheet, smallCompany, workedDay, type TestApp } from './small-company.test.support.ts';
 
@@ -71,24 +72,6 @@ const FORTNIGHTS = [
   ['2027-01-18', '2027-01-31'],
 ] as const;
 
-async function send(
-  app: TestApp,
-  method: string,
-  path: string,
-  body: unknown,
-): Promise<Readonly<Record<string, unknown>> | null> {
-  const { status, body: answer } = await app.send(method, path, body);
-  if (status >= 500) throw new Error(`${method} ${path} broke: ${JSON.stringify(answer)}`);
-  return status < 400 ? answer : null;
-}
-
-async function postSheet(app: TestApp, sheet: unknown): Promise<void> {
-  const draft = await send(app, 'POST', '/drafts', { month: '2027-01', sheet });
-  if (draft === null) return;
-  const posting = { month: '2027-01', version: draft['version'], acceptWarnings: true };
-  await send(app, 'POST', `/drafts/${String(draft['id'])}/posting`, posting);
-}
-
 const pay = (employee: string, cents: number) => ({
   ...{ employee, regularHours: '', overtimeHours: '', grossRegular: (cents / 100).toFixed(2), grossOvertime: '' },
   ...{ employerTaxes: '', insurance: '', benefits: '', withheld: '', net: '', text: '' },
@@ -99,12 +82,12 @@ async function live(app: TestApp, event: Happening): Promise<void> {
     case 'hours': {
       const { who, week, project, halves } = event;
       const code = project === '' ? '' : '31-100';
-      return postSheet(app, hoursSheet(MONDAYS[week] ?? '', workedDay(who, project, code, String(halves / 2))));
+      return attemptSheet(app, hoursSheet(MONDAYS[week] ?? '', workedDay(who, project, code, String(halves / 2))));
     }
     case 'payroll': {
       const [from, through] = FORTNIGHTS[event.fortnight] ?? FORTNIGHTS[0];
       const rows = [pay('E1', event.gross), ...(event.both ? [pay('E2', event.gross + 7)] : [])];
-      return postSheet(app, {
+      return attemptSheet(app, {
         kind: 'payroll',
         from,
         through,
@@ -116,31 +99,31 @@ async function live(app: TestApp, event: Happening): Promise<void> {
     case 'true-up': {
       const { periods } = await app.ask<{ periods: { id: number }[] }>('/labor-clearing');
       const chosen = periods[event.which % Math.max(1, periods.length)];
-      if (chosen) await send(app, 'POST', '/true-ups', { payrollId: chosen.id, method: event.method });
+      if (chosen) await attempt(app, 'POST', '/true-ups', { payrollId: chosen.id, method: event.method });
       return;
     }
     case 'expense': {
       const line = { account: event.account, debit: (event.cents / 100).toFixed(2), credit: '', text: '' };
       const lines = [line, { ...line, account: '1010', debit: '', credit: line.debit }];
-      await send(app, 'POST', '/journals', { postedOn: '2027-01-20', text: 'Expense', lines });
+      await attempt(app, 'POST', '/journals', { postedOn: '2027-01-20', text: 'Expense', lines });
       return;
     }
     case 'overhead': {
-      await send(app, 'POST', '/overhead-runs', { month: '2027-01' });
+      await attempt(app, 'POST', '/overhead-runs', { month: '2027-01' });
       for (const { toApplyCents } of await january(app)) expect(toApplyCents).toBe(0);
       return;
     }
     case 'difference': {
       const pools = (await app.ask<{ pools: { id: number }[] }>('/overhead?through=2027-01')).pools;
       const body = { poolId: pools[event.pool]?.id, through: '2027-01', method: event.method };
-      await send(app, 'POST', '/overhead-differences', body);
+      await attempt(app, 'POST', '/overhead-differences', body);
       return;
     }
     case 'reverse': {
       const { rows } = await app.ask<{ rows: { id: number }[] }>('/documents?through=2027-01');
       const chosen = rows[event.which % Math.max(1, rows.length)];
       if (chosen)
-        await send(app, 'POST', `/documents/${chosen.id}/reversal`, { reason: 'Wrong', postedOn: '2027-01-31' });
+        await attempt(app, 'POST', `/documents/${chosen.id}/reversal`, { reason: 'Wrong', postedOn: '2027-01-31' });
     }
   }
 }
