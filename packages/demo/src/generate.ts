@@ -8,6 +8,7 @@ import { changeOrders } from './changes.ts';
 import { storyCode, type DemoProject } from './projects.ts';
 import { applyOverhead, OVERHEAD_FROM, payForEquipment, setUpOverhead, weekOfEquipment } from './overhead.ts';
 import { liveOrders } from './orders.ts';
+import { keepPapers } from './papers.ts';
 import { forecast } from './forecasts.ts';
 import { demoCompany, projectsOf, type Branch, type Company } from './company.ts';
 import { seeded, type Seeded } from './seeded.ts';
@@ -34,7 +35,10 @@ export async function generate(
     await door.setToday(day);
     await beginning(living, day);
     await working(living, day);
-    if (company.branches.length === 1) await liveOrders(door, day);
+    if (company.branches.length === 1) {
+      await liveOrders(door, day);
+      await keepPapers(door, day);
+    }
     await ending(living, day);
     if (monthOf(plusDays(day, 1)) !== monthOf(day)) progress(monthOf(day));
   }

@@ -30,7 +30,9 @@ export function ublBillRows(invoice: UblInvoice, match: UblMatch): readonly Bill
     const of = order?.lines.find(({ place }) => String(place) === line.orderLine.trim());
     return {
       ...BLANK_BILL_ROW,
-      ...(of === undefined ? codingOf(invoice, line, match) : ofOrder(of, line, sign)),
+      ...(of === undefined
+        ? { ...codingOf(invoice, line, match), order: namedOrder(invoice, line) }
+        : ofOrder(of, line, sign)),
       net: plainDollars(cents(sign * line.net)),
       tax: tax(line.taxMillionths),
       text: line.text,
@@ -60,6 +62,12 @@ function headOf(invoice: UblInvoice, { supplier }: UblMatch, sign: 1 | -1): Part
 
 function ofOrder(line: OrderLine, { quantity: units }: UblLine, sign: 1 | -1): Partial<BillRow> {
   return { order: lineName(line), ...(units === 0 ? {} : { quantity: tenThousandths(quantity(sign * units)) }) };
+}
+
+/** The line of an order that the books do not know, as the paper names it: the sheet says that there is none. */
+function namedOrder({ order }: UblInvoice, { orderLine }: UblLine): string {
+  const parts = order.trim() === '' ? [] : [order.trim(), orderLine.trim()];
+  return parts.filter(Boolean).join('/');
 }
 
 function codingOf(invoice: UblInvoice, line: UblLine, { rules, supplier }: UblMatch): Partial<BillRow> {

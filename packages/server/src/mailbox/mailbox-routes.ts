@@ -5,7 +5,11 @@ import { monthOf } from '@lowtide/core/calendar/month.ts';
 import { problemRemark, warningRemark, type Remark } from '@lowtide/core/documents/preview.ts';
 import type { BillSheet } from '@lowtide/core/documents/supplier-bill/form.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { found } from '@lowtide/core/lookup/lookup.ts';
+import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
+import type { Catalog } from '@lowtide/core/documents/catalog.ts';
+import { billKey } from '@lowtide/core/documents/supplier-bill/read.ts';
+import { found, type Named } from '@lowtide/core/lookup/lookup.ts';
+import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { following, problemsOf, type Decision } from '@lowtide/core/problems/decision.ts';
 import { ublProblems } from '@lowtide/core/ubl/checked-ubl.ts';
 import { readUbl } from '@lowtide/core/ubl/read-ubl.ts';
@@ -101,14 +105,28 @@ async function paperProblems(db: Db, invoice: UblInvoice): Promise<Remark[]> {
 
 /** What the sheet made of it says: what could not be matched, what is there already, what is unlike its order. */
 async function unmatched(db: Db, invoice: UblInvoice, today: IsoDate): Promise<Remark[]> {
-  const { reading } = await sheetRead(db, { month: monthOf(today), today }, await sheetOf(db, invoice));
-  return [...reading.problems.map(problemRemark), ...reading.warnings.map(warningRemark)];
+  const { reading, known } = await sheetRead(db, { month: monthOf(today), today }, await sheetOf(db, invoice));
+  const said = [...postedBefore(invoice, known), ...reading.problems].map(problemRemark);
+  const all = [...said, ...reading.warnings.map(warningRemark)];
+  return [...groupedBy(all, ({ message }) => message).values()].flatMap(([first]) => first ?? []);
+}
+
+/** Said of the paper itself, so that it is said although the rest of it cannot be read yet. */
+function postedBefore(invoice: UblInvoice, { suppliers: all, billNumbers }: Catalog): readonly Problem[] {
+  const supplier = supplierOf(invoice, all);
+  const { number } = invoice;
+  return supplier !== undefined && billNumbers.has(billKey({ supplier: supplier.id, number }))
+    ? [{ at: 'rows/0/number', kind: 'duplicate-bill', supplier: supplier.name, number }]
+    : [];
+}
+
+function supplierOf<S extends Named>({ supplier }: UblInvoice, all: readonly S[]): S | undefined {
+  const named = [supplier.code, supplier.name].map((text) => found(all, text.trim()));
+  return named.flatMap((each) => (each.kind === 'found' ? [each.value] : []))[0];
 }
 
 async function sheetOf(db: Db, invoice: UblInvoice): Promise<BillSheet> {
-  const all = await suppliers(db);
-  const named = [invoice.supplier.code, invoice.supplier.name].map((text) => found(all, text.trim()));
-  const supplier = named.flatMap((each) => (each.kind === 'found' ? [each.value] : []))[0];
+  const supplier = supplierOf(invoice, await suppliers(db));
   const rows = ublBillRows(invoice, {
     supplier,
     orders: await ordersThere(db, { suppliers: [], numbers: [invoice.order] }),

@@ -55,11 +55,23 @@ test('a bill that comes in waits, becomes rows against its order, and its paper 
   await app.close();
 });
 
+test('a bill that was posted before says so although nothing else of it is known', async () => {
+  const app = await company.open();
+  await post(app, '2027-01', orderSheet(LINE));
+  const xml = await billOf(app, (text) => text.replace('>PO-0001<', '><'));
+  const before = { supplier: 'STONE', number: 'e-1', datedOn: '2027-01-20', project: 'GATE', code: 'A/31-250' };
+  await post(app, '2027-01', billSheet({ ...BLANK_BILL, ...before, net: '10' }));
+  await app.order('POST', '/supplier-messages', { name: 'E-1.xml', xml });
+  const [message] = await waiting(app);
+  expect(message?.unmatched.map(({ kind }) => kind)).toEqual(['duplicate-bill', 'missing']);
+  await app.close();
+});
+
 test.each([
   {
     case: 'an unknown order',
     change: (xml: string) => xml.replace('>PO-0001<', '>PO-0099<'),
-    kinds: ['missing'],
+    kinds: ['unknown-code', 'missing'],
     usable: true,
   },
   {

@@ -113,7 +113,7 @@ function columns({ onPut, onDrop }: Acts): readonly Column<Message>[] {
     {
       ...{ id: 'said', head: 'What is wrong, or not matched', gives: true },
       cell: ({ problems, unmatched }) => (
-        <ul style={{ margin: 0, padding: 0, listStyle: 'none', whiteSpace: 'normal' }}>
+        <ul style={{ margin: 0, padding: '5px 0', listStyle: 'none', whiteSpace: 'normal' }}>
           {[...problems, ...unmatched].slice(0, MOST_SAID).map(({ message }, index) => (
             <li key={index}>{message}</li>
           ))}
@@ -124,14 +124,14 @@ function columns({ onPut, onDrop }: Acts): readonly Column<Message>[] {
     {
       ...{ id: 'acts', head: '' },
       cell: (message) => (
-        <>
+        <div style={{ padding: '3px 0' }}>
           <Button isDisabled={!message.isUsable} onPress={() => onPut(message)}>
             Put on a sheet
           </Button>{' '}
           <Button $look="quiet" aria-label={`Drop ${message.number || message.name}`} onPress={() => onDrop(message)}>
             Drop
           </Button>
-        </>
+        </div>
       ),
     },
   ];
