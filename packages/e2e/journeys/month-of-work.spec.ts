@@ -154,7 +154,9 @@ test('paste bills from a spreadsheet, keep what is wrong as typed, correct it, f
   await press(page, 'Control+Enter');
   await sees(page, '0 rows');
   expect(
-    (await api<Documents>('/documents?through=2027-03&kind=bill&text=P-')).rows.map(({ number }) => number),
+    (await api<Documents>('/documents?through=2027-03&kind=bill&text=P-')).rows
+      .map(({ number }) => number)
+      .filter((number) => number.startsWith('P-')),
   ).toEqual(['P-2', 'P-1']);
 });
 

@@ -26,7 +26,10 @@ export async function postedSheets(db: Db, kind: SheetKind, { id, from, through 
     ORDER BY d.dated_on, d.id`.execute(db);
   return rows.map(({ body, dated_on, due_on }) => {
     const datedOn = dayOf(dated_on);
-    const typed = Sheet.parse({ ...blank(datedOn), ...(JSON.parse(body) as object), kind });
+    const empty = blank(datedOn);
+    // A document keeps more than was typed: a bill the figures that its paper is written from.
+    const kept = Object.entries(JSON.parse(body) as object).filter(([name]) => name in empty);
+    const typed = Sheet.parse({ ...empty, ...Object.fromEntries(kept), kind });
     return withPostedDays(typed, { datedOn, dueOn: due_on === null ? null : dayOf(due_on) });
   });
 }

@@ -122,10 +122,14 @@ function columns({ onPut, onDrop }: Acts): readonly Column<Message>[] {
       ),
     },
     {
-      ...{ id: 'acts', head: '' },
+      ...{ id: 'acts', head: 'Decide' },
       cell: (message) => (
         <div style={{ padding: '3px 0' }}>
-          <Button isDisabled={!message.isUsable} onPress={() => onPut(message)}>
+          <Button
+            isDisabled={!message.isUsable}
+            aria-label={`Put on a sheet: ${message.number || message.name}`}
+            onPress={() => onPut(message)}
+          >
             Put on a sheet
           </Button>{' '}
           <Button $look="quiet" aria-label={`Drop ${message.number || message.name}`} onPress={() => onDrop(message)}>

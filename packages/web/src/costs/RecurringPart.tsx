@@ -60,7 +60,7 @@ function columns({ onSheet, stop }: Acts): readonly Column<Row>[] {
     },
     { id: 'ends', head: 'Until', cell: ({ endsOn }) => (endsOn === null ? 'it is ended' : dayText(endsOn)) },
     {
-      ...{ id: 'acts', head: '' },
+      ...{ id: 'acts', head: 'Decide' },
       cell: (row) => (
         <>
           <Button onPress={() => onSheet(row)}>Put on a sheet</Button>{' '}

@@ -57,5 +57,5 @@ export const AGAINST_COLUMNS: readonly Column<Order['against'][number]>[] = [
   { id: 'kind', head: 'Kind', cell: ({ kind }) => kindOf(kind as DocumentKind).one },
   { id: 'dated', head: 'Dated', cell: ({ datedOn }) => dayText(datedOn) },
   { id: 'net', head: 'Net', figures: true, cell: ({ netCents }) => dollars(netCents) },
-  { id: 'state', head: '', cell: ({ isReversed }) => (isReversed ? 'reversed' : '') },
+  { id: 'state', head: 'State', cell: ({ isReversed }) => (isReversed ? 'reversed' : '') },
 ];
