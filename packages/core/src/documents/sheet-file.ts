@@ -68,8 +68,9 @@ export function sheetsOfFile(
 ): Decision<readonly Sheet[]> {
   const columns = fileColumns(kind);
   const fields = columns.filter(({ isField }) => isField);
+  const begun = new Map(Object.entries(sheetKind(kind).blank(days.near)));
   const read = lines.map((line, place) =>
-    mapped(aboveIn(line, { fields, place, days }), (above) => ({
+    mapped(aboveIn(line, { fields, begun, place, days }), (above) => ({
       above,
       cells: Object.fromEntries(
         columns.filter(({ isField }) => !isField).map(({ name, id }) => [id, line[name] ?? '']),
@@ -104,15 +105,18 @@ function sheetOf(kind: SheetKind, { above, rows }: FileSheet, { near }: DayReadi
 
 interface Line {
   readonly fields: readonly FileColumn[];
+  /** An empty sheet, by its fields: a day that it leaves empty may stay so. */
+  readonly begun: ReadonlyMap<string, unknown>;
   readonly place: number;
   readonly days: DayReading;
 }
 
 /** What stands above the rows, days and weeks as ISO days. */
-function aboveIn(line: SheetCells, { fields, place, days }: Line): Decision<SheetCells> {
+function aboveIn(line: SheetCells, { fields, begun, place, days }: Line): Decision<SheetCells> {
   const read = fields.map(({ id, name, holds }): Decision<readonly [string, string]> => {
     const typed = line[name] ?? '';
     if (holds !== 'week' && holds !== 'day') return accepted([id, typed]);
+    if (typed.trim() === '' && begun.get(id) === '') return accepted([id, '']);
     const day = typedDate(typed, days.near, days.order);
     return day === undefined
       ? refused({ at: `row ${place + 2}/${name}`, kind: 'unreadable-day', typed })

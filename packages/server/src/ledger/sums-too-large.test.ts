@@ -41,6 +41,7 @@ test('bills that would take the books beyond what they can add up are refused at
     fade: '&from=2027-01',
     'income-statement': '&from=2027-01',
     hours: '&from=2027-01',
+    'supplier-spend': '&from=2027-01',
     'labor-composition': '&from=2027-01',
     'certified-payroll': '&week=2027-01-11',
   };

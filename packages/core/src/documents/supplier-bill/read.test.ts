@@ -27,7 +27,7 @@ describe('a bill as typed', () => {
 
   test('goes on over rows without a head of their own', () => {
     const { postings } = read([GOOD, { ...BLANK_BILL_ROW, code: '6100', net: '100.00' }, row({ number: 'N-101' })]);
-    expect(postings.map(({ number, gross, body }) => [number, gross, body])).toEqual([
+    expect(postings.map(({ number, gross, body }) => [number, gross, body])).toMatchObject([
       ['N-100', 100_000, { rows: [GOOD, { ...BLANK_BILL_ROW, code: '6100', net: '100.00' }] }],
       ['N-101', 90_000, { rows: [row({ number: 'N-101' })] }],
     ]);
