@@ -8,14 +8,14 @@ import type { Catalog, CodingStand, HoursThere, SheetBasis, UseThere } from './c
 export interface SheetNames {
   readonly workingMonth: Month;
   readonly stands: readonly (CodingStand & { readonly coding: string })[];
-  readonly billNumbers: readonly string[];
+  readonly knownBills: readonly string[];
   readonly orders: readonly Order[];
   readonly hoursThere: readonly HoursThere[];
   readonly usesThere: readonly UseThere[];
 }
 
 /** The catalog of a sheet, the same wherever its parts come from. */
-export function catalogOf(basis: SheetBasis, { stands, billNumbers, ...names }: SheetNames): Catalog {
+export function catalogOf(basis: SheetBasis, { stands, knownBills, ...names }: SheetNames): Catalog {
   return {
     ...basis,
     ...names,
@@ -23,6 +23,6 @@ export function catalogOf(basis: SheetBasis, { stands, billNumbers, ...names }: 
     costRates: rateBook(basis.costRules),
     resources: [...basis.employees, ...basis.equipment],
     stands: new Map(stands.map(({ coding, ...stand }) => [coding, stand])),
-    billNumbers: new Set(billNumbers),
+    knownBills: new Set(knownBills),
   };
 }

@@ -99,10 +99,13 @@ export interface PostedPayroll {
 /** What any sheet is read against, whatever it names. */
 export interface SheetBasis {
   readonly lockedThrough: LockedThrough;
+  readonly currency: string;
   /** How days written in figures are read. */
   readonly dayOrder: DayOrder;
   /** The days that may be typed. */
   readonly span: BooksSpan;
+  /** The first day of the fiscal year that the books begin in. */
+  readonly yearBegins: IsoDate;
   readonly accounts: readonly Account[];
   readonly suppliers: readonly Supplier[];
   readonly clients: readonly Party[];
@@ -130,8 +133,8 @@ export interface Catalog extends SheetBasis {
   readonly resources: readonly (Employee | Equipment)[];
   /** By `codingKey`; of the projects the sheet names. */
   readonly stands: ReadonlyMap<string, CodingStand>;
-  /** `supplier/number in lower case` of every bill that counts. */
-  readonly billNumbers: ReadonlySet<string>;
+  /** Keys of bills that count: `billKey` of the numbers the sheet names, `billDayKey` of its days. */
+  readonly knownBills: ReadonlySet<string>;
   /** Of the suppliers the sheet names, those with anything open; and those it names itself. */
   readonly orders: readonly Order[];
   /** Of the days of the sheet. */

@@ -17,6 +17,8 @@ export interface SheetField {
 /** What of the books a sheet names, beyond its projects. */
 export interface SheetScope {
   readonly billNumbers: readonly string[];
+  /** The days of its bills, which others of the same amount may have. */
+  readonly billDays: readonly IsoDate[];
   /** Suppliers whose open orders it is read against, and numbers of further orders, as typed. */
   readonly suppliers: readonly string[];
   readonly orders: readonly string[];
@@ -24,7 +26,7 @@ export interface SheetScope {
   readonly worked: { readonly from: IsoDate; readonly through: IsoDate } | null;
 }
 
-export const NO_SCOPE: SheetScope = { billNumbers: [], suppliers: [], orders: [], worked: null };
+export const NO_SCOPE: SheetScope = { billNumbers: [], billDays: [], suppliers: [], orders: [], worked: null };
 
 /** What is true of a kind of sheet; its page, its reading and its place among the sheets waiting follow from it. */
 export interface KindOfSheet<S extends object = object> {
@@ -43,6 +45,8 @@ export interface KindOfSheet<S extends object = object> {
   /** All of its columns, where it shows some only when they are wanted, and what those are called. */
   readonly everyColumn?: readonly SheetColumn[];
   readonly extras?: readonly { readonly id: string; readonly head: string }[];
+  /** Its rows have days of their own, and not that of the document they are posted with. */
+  readonly rowsHaveDays?: boolean;
   /** An empty one, begun on a day. */
   blank(today: IsoDate): S;
   /** What a kept one is called; `id` is its number as a draft. */

@@ -25,6 +25,8 @@ export interface KindOfDocument {
   readonly undoing: Undoing;
   /** Roles of the accounts it posts to. */
   readonly needs: readonly Role[];
+  /** It is posted before the books begin. */
+  readonly beforeBooks?: boolean;
   /** What it posts, in one sentence. */
   readonly posts: string;
 }

@@ -5,6 +5,7 @@ import { HOURS } from './hours/kind.ts';
 import { INVOICE } from './invoice/kind.ts';
 import { JOURNAL } from './journal/kind.ts';
 import type { KindOfDocument } from './kind.ts';
+import { OPENING, OPENING_BILL, OPENING_DEPOSIT, OPENING_INVOICE, OPENING_RETENTION } from './opening/kind.ts';
 import { OFFSET } from './offset/kind.ts';
 import { ORDER_CHANGE, PURCHASE_ORDER, SUBCONTRACT } from './order/kind.ts';
 import { OVERHEAD_DIFFERENCE } from './overhead-difference/kind.ts';
@@ -43,6 +44,11 @@ export const DOCUMENT_KINDS = {
   'overhead-difference': OVERHEAD_DIFFERENCE,
   recode: RECODE,
   journal: JOURNAL,
+  opening: OPENING,
+  'opening-bill': OPENING_BILL,
+  'opening-invoice': OPENING_INVOICE,
+  'opening-deposit': OPENING_DEPOSIT,
+  'opening-retention': OPENING_RETENTION,
   closing: CLOSING,
   reversal: REVERSAL,
 } as const satisfies Record<string, KindOfDocument>;

@@ -29,6 +29,13 @@ export interface PostedSum {
   readonly amountCents: Cents;
 }
 
+/** What an account comes to, debit positive. */
+export interface PostedBalance {
+  readonly accountCode: string;
+  readonly accountName: string;
+  readonly amountCents: Cents;
+}
+
 /** What posting a sheet would do, from the very entries it would post. */
 export interface SheetPreview {
   readonly documents: number;
@@ -43,6 +50,8 @@ export interface SheetPreview {
   readonly follows: readonly Follow[];
   readonly weeks: readonly UsualWeek[];
   readonly against: readonly AgainstOrder[];
+  /** What every account comes to, of opening balances. */
+  readonly trialBalance: readonly PostedBalance[];
 }
 
 export function problemRemark(problem: Problem): Remark {
@@ -73,6 +82,10 @@ export function sheetPreview(
     follows: reading.follows,
     weeks: reading.weeks ?? [],
     against: reading.against ?? [],
+    trialBalance: (reading.trialBalance ?? []).map(({ account: id, amount }) => {
+      const account = catalog.accounts.find((each) => each.id === id);
+      return { accountCode: account?.code ?? '', accountName: account?.name ?? '', amountCents: amount };
+    }),
     effects: canBeAdded(reading, positions) ? projectEffects(reading.costs, positions, { catalog, kept }) : [],
   };
 }

@@ -64,8 +64,10 @@ const SAMPLE_RULES: readonly RateRule[] = [
 export const SAMPLE: Catalog = {
   workingMonth: month('2027-03'),
   lockedThrough: month('2027-01'),
+  currency: 'USD',
   dayOrder: 'month first',
   span: { first: isoDate('2026-01-01'), today: isoDate('2027-03-31'), last: isoDate('2028-03-31') },
+  yearBegins: isoDate('2026-01-01'),
   roles: SAMPLE_ROLES,
   accounts,
   suppliers: [
@@ -132,7 +134,7 @@ export const SAMPLE: Catalog = {
       },
     ],
   ]),
-  billNumbers: new Set(['1/n-77']),
+  knownBills: new Set(['1/n-77']),
   orders: [],
   hoursThere: [],
 };

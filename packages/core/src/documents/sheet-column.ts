@@ -11,6 +11,7 @@ export type CellHolds =
   | 'employee or equipment'
   | 'hours'
   | 'money'
+  | 'opening balance'
   | 'order'
   | 'order line'
   | 'paid from'

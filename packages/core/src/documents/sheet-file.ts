@@ -48,9 +48,10 @@ export function withPostedDays(
 ): Sheet {
   const day = (id: string, typed: string): string =>
     typed.trim() === '' ? typed : id === 'datedOn' ? posted.datedOn : id === 'dueOn' ? (posted.dueOn ?? typed) : typed;
-  const columns = sheetKind(sheet.kind).columns(sheet);
+  const { columns: columnsOf, rowsHaveDays = false } = sheetKind(sheet.kind);
+  const columns = columnsOf(sheet);
   const rows = cellsOf(sheet, columns).map((cells) =>
-    Object.fromEntries(Object.entries(cells).map(([id, typed]) => [id, day(id, typed)])),
+    Object.fromEntries(Object.entries(cells).map(([id, typed]) => [id, rowsHaveDays ? typed : day(id, typed)])),
   );
   const above = Object.entries(sheet).filter(([id]) => id === 'datedOn');
   return withCells(

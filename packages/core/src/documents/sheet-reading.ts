@@ -7,6 +7,7 @@ import type { Problem, Warning } from '../problems/problem.ts';
 import type { CodedCost } from './budget-warnings.ts';
 import type { UsualWeek } from './hours/usual-week.ts';
 import type { UsedEquipment } from './hours/equipment-use.ts';
+import type { AccountBalance } from './opening/post.ts';
 import type { WorkedHours } from './hours/post.ts';
 import type { PaidPeriod } from './payroll/post.ts';
 import type { Posting } from './posting.ts';
@@ -42,6 +43,8 @@ export interface SheetReading {
   readonly follows: readonly Follow[];
   /** The lines of orders it names, beside what it says of them. */
   readonly against?: readonly AgainstOrder[];
+  /** Of opening balances: what every account comes to. */
+  readonly trialBalance?: readonly AccountBalance[];
   /** Of a week of hours: everybody in it, against their usual week. */
   readonly weeks?: readonly UsualWeek[];
 }

@@ -103,8 +103,8 @@ test('figures are money, hours and quantities', () => {
 
 describe('kinds of documents', () => {
   test('what clients and suppliers settle', () => {
-    expect(settledKinds('receivable').toSorted()).toEqual(['credit-note', 'invoice']);
-    expect(settledKinds('payable').toSorted()).toEqual(['bill', 'retention-release']);
+    expect(settledKinds('receivable').toSorted()).toEqual(['credit-note', 'invoice', 'opening-invoice']);
+    expect(settledKinds('payable').toSorted()).toEqual(['bill', 'opening-bill', 'retention-release']);
   });
 
   test('number series are told apart', () => {

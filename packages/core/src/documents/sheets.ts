@@ -7,6 +7,8 @@ import { HOURS_SHEET } from './hours/sheet.ts';
 import { JournalSheet } from './journal/form.ts';
 import { JOURNAL_SHEET } from './journal/sheet.ts';
 import type { KindOfSheet } from './kind-of-sheet.ts';
+import { OpeningSheet } from './opening/form.ts';
+import { OPENING_SHEET } from './opening/sheet.ts';
 import { OrderSheet, SubcontractSheet } from './order/form.ts';
 import { ORDER_SHEET, SUBCONTRACT_SHEET } from './order/sheet.ts';
 import { PayrollSheet } from './payroll/form.ts';
@@ -23,6 +25,7 @@ export const Sheet = z.discriminatedUnion('kind', [
   HoursSheet,
   PayrollSheet,
   JournalSheet,
+  OpeningSheet,
 ]);
 export type Sheet = z.output<typeof Sheet>;
 export type SheetKind = Sheet['kind'];
@@ -36,6 +39,7 @@ const SHEETS: { readonly [K in SheetKind]: KindOfSheet<Extract<Sheet, { kind: K 
   hours: HOURS_SHEET,
   payroll: PAYROLL_SHEET,
   journal: JOURNAL_SHEET,
+  opening: OPENING_SHEET,
 };
 
 export const SHEET_KINDS = Object.keys(SHEETS) as [SheetKind, ...SheetKind[]];

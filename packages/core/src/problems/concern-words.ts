@@ -17,6 +17,10 @@ export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>)
   unbudgeted: (fact) => `${fact.project} has no budget line ${fact.code}; the cost will show as unbudgeted.`,
   'unusual-amount': (fact) =>
     `${dollars(fact.amount)} is far above ${fact.supplier}'s largest bill so far, ${dollars(fact.largest)}. A digit too many?`,
+  'same-amount': (fact) =>
+    `${fact.supplier} billed ${dollars(fact.amount)} on ${dayText(fact.day)} before, under another number. The same bill twice?`,
+  'digit-off': (fact) =>
+    `By ${fact.line} it would come to ${dollars(fact.expected)}, and ${dollars(fact.amount)} is typed. A digit too many, or too few?`,
   'other-month': (fact) => `The day lies in ${monthText(fact.month)}, not in the month you are working in.`,
   'not-active': (fact) => `${fact.project} is ${fact.status}.`,
   'cost-over-estimate': (fact) =>

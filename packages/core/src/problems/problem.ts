@@ -24,6 +24,7 @@ export type Subject =
   | 'phase'
   | 'cost code'
   | 'account'
+  | 'account or word'
   | 'tax code'
   | 'budget line'
   | 'cost type'
@@ -97,6 +98,7 @@ export interface Facts {
   'billed-first': { readonly number: string };
   'nothing-to-close': { readonly order: string };
   'spread-on-nothing': object;
+  'split-off': { readonly whole: string; readonly parts: string };
   'paid-with-retention': object;
   'control-account': { readonly account: string };
   'nothing-entered': object;
@@ -149,6 +151,9 @@ export interface Facts {
   'already-reversed': { readonly number: string };
   settled: { readonly number: string; readonly settled: Cents };
   'reverse-elsewhere': { readonly what: string; readonly where: string };
+  'unbalanced-opening': { readonly debits: Cents; readonly credits: Cents };
+  'not-taken-over': { readonly account: string };
+  'not-before-books': { readonly day: IsoDate; readonly first: IsoDate };
   'unbalanced-journal': { readonly debits: Cents; readonly credits: Cents };
   'role-in-use': { readonly role: string; readonly account: string };
   'role-needs-type': { readonly role: string; readonly type: string };
@@ -234,6 +239,8 @@ export interface Concerns {
   'has-open-orders': { readonly supplier: string; readonly orders: readonly string[] };
   unbudgeted: { readonly code: string; readonly project: string };
   'unusual-amount': { readonly supplier: string; readonly largest: Cents; readonly amount: Cents };
+  'same-amount': { readonly supplier: string; readonly amount: Cents; readonly day: IsoDate };
+  'digit-off': { readonly line: string; readonly amount: Cents; readonly expected: Cents };
   'other-month': { readonly month: Month };
   'day-ahead': { readonly day: IsoDate; readonly today: IsoDate };
   'day-to-come': { readonly day: IsoDate };

@@ -127,6 +127,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     `Control total ${dollars(fact.control)}, entered ${dollars(fact.entered)}: ${apart(fact.control, fact.entered)}. Correct a line or the total.`,
   'amounts-apart': (fact) =>
     `Quantity × price is ${dollars(fact.worth)}, the net amount ${dollars(fact.net)}. Correct one of the three, or leave one empty.`,
+  'split-off': (fact) => `The parts come to ${fact.parts}, and the whole is ${fact.whole}. Make them come to it.`,
   'order-of-another': (fact) => `${fact.order} is an order with another supplier. Correct the supplier or the number.`,
   'line-in-use': (fact) =>
     `Line ${fact.place} is received or billed in part, so it stays as it is coded and counted. Put it back; what is open of it can be closed short.`,
@@ -210,6 +211,12 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'already-reversed': (fact) => `${fact.number} is reversed already. Nothing more is needed.`,
   settled: (fact) => `${dollars(fact.settled)} is settled against ${fact.number}. Reverse that payment first.`,
   'reverse-elsewhere': (fact) => `A ${fact.what.toLowerCase()} is taken back ${fact.where}.`,
+  'unbalanced-opening': (fact) =>
+    `The trial balance has debits of ${dollars(fact.debits)} and credits of ${dollars(fact.credits)}. Take over what is missing, or mend what is wrong, until the two are equal.`,
+  'not-taken-over': (fact) =>
+    `Documents keep account ${fact.account}. Type cost, earned, billed or loss with the project, or bill, invoice, deposit or retention with the party.`,
+  'not-before-books': (fact) =>
+    `${dayText(fact.day)} is not before the books begin. Give a day before ${dayText(fact.first)}; what came later is entered as usual.`,
   'unbalanced-journal': (fact) =>
     `Debits are ${dollars(fact.debits)}, credits ${dollars(fact.credits)}. Make the two equal.`,
   'reason-needed': () => 'Say why, in a few words: whoever reads the figure later will ask.',

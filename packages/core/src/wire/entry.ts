@@ -50,6 +50,8 @@ export const Preview = z.object({
       }),
     )
     .readonly(),
+  /** Of opening balances: what every account comes to, debit positive. */
+  trialBalance: z.array(z.object({ accountCode: z.string(), accountName: z.string(), amountCents: Cents })).readonly(),
   weeks: z.array(z.object({ employee: z.string(), hours: Quantity, missing: Quantity })).readonly(),
 });
 
@@ -63,7 +65,7 @@ export const DraftSummary = z.object({
   updatedBy: z.string(),
 });
 
-/** Of the bills that the sheet numbers, those there are already: `supplier's number/number in lower case`. */
+/** Of the bills that the sheet numbers or dates, those there are already, as keys. */
 const KnownBills = z.array(z.string());
 
 /** A sheet, and what it would post unless nobody asked. */
@@ -148,6 +150,7 @@ export const ENTRY_ENDPOINTS = {
   dropDraft: { method: 'delete', path: '/drafts/{id}', may: 'keep-books', summary: 'Throw a sheet away', params: ById, response: Done, makesStale: ['drafts'] },
   postDraft: { method: 'post', path: '/drafts/{id}/posting', may: 'keep-books', summary: 'Post a sheet, whole or not at all', params: ById, body: DraftPosting, response: DraftPosted, makesStale: ['drafts', 'ledger', 'files'] },
   budgetStands: { method: 'get', path: '/budget-stands', may: 'keep-books', summary: 'Budget lines with what is left', query: BudgetStandsQuery, response: BudgetStands, reads: ['ledger', 'plans', 'records'] },
+  creditSheet: { method: 'get', path: '/documents/{id}/credit-sheet', may: 'keep-books', summary: 'A sheet of the credit note against a whole bill, to be looked at and numbered', params: ById, response: PostedSheet, reads: ['ledger'] },
   postedSheet: { method: 'get', path: '/documents/{id}/sheet', may: 'keep-books', summary: 'The sheet a document was posted from, as typed', params: ById, response: PostedSheet, reads: ['ledger'] },
   lastWeek: { method: 'get', path: '/last-week', may: 'keep-books', summary: 'Rows of hours posted for the week before, without their hours', query: LastWeekQuery, response: LastWeek, reads: ['ledger'] },
   lastBill: { method: 'get', path: '/last-bill', may: 'keep-books', summary: "A supplier's last bill as rows", query: LastBillQuery, response: LastBill, reads: ['ledger'] },

@@ -50,11 +50,14 @@ export const OrderPolicyShape = z.object({
 
 /** What any sheet is read against: whoever types works its preview out from it, by the code that posts. */
 export const SheetBasis = z.object({
+  currency: z.string(),
   lockedThrough: Month.nullable(),
   percentDecimals: z.int().nullable(),
   dayOrder: z.enum(DAY_ORDERS),
   /** The days that may be typed. */
   span: z.object({ first: Day, today: Day, last: Day }),
+  /** The first day of the fiscal year that the books begin in. */
+  yearBegins: Day,
   accounts: z.array(
     z.object({ id: AccountNumber, ...NAMED, type: z.enum(ACCOUNT_TYPES), role: z.enum(ROLE_NAMES).nullable() }),
   ),

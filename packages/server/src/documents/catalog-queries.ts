@@ -1,8 +1,10 @@
 import { codingKey, revisedBudget } from '@lowtide/core/budget/budget-against-actual.ts';
-import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import type { Month } from '@lowtide/core/calendar/month.ts';
+import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { firstDay, fiscalYearStart, type Month } from '@lowtide/core/calendar/month.ts';
 import type { CostCode, Employee, HoursThere, Party, SheetBasis, Supplier } from '@lowtide/core/documents/catalog.ts';
 import type { SheetNames } from '@lowtide/core/documents/catalog-of.ts';
+import type { SheetScope } from '@lowtide/core/documents/kind-of-sheet.ts';
+import { billDayKey } from '@lowtide/core/documents/supplier-bill/bill-keys.ts';
 import { USUAL_AFTER_BILLS } from '@lowtide/core/documents/supplier-bill/bill-warnings.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { costCodeId, employeeId, partyId, projectId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
@@ -24,11 +26,13 @@ import { accounts, companyOf } from '../records/company-queries.ts';
 
 /** What any sheet is read against. */
 export async function sheetBasis(db: Db, projects: readonly Project[], today: IsoDate): Promise<SheetBasis> {
-  const { lockedThrough, firstMonth, dayOrder, orderPolicy } = await companyOf(db);
+  const { lockedThrough, firstMonth, fiscalYearStartMonth, ...company } = await companyOf(db);
   return {
     lockedThrough,
-    dayOrder,
+    currency: company.currency,
+    dayOrder: company.dayOrder,
     span: booksSpan(firstMonth, today),
+    yearBegins: firstDay(fiscalYearStart(firstMonth, fiscalYearStartMonth)),
     accounts: await accounts(db),
     suppliers: await suppliers(db),
     clients: await parties(db, 'client'),
@@ -41,7 +45,7 @@ export async function sheetBasis(db: Db, projects: readonly Project[], today: Is
     costCodes: await costCodes(db),
     taxCodes: await taxCodes(db),
     sites: await sites(db),
-    orderPolicy,
+    orderPolicy: company.orderPolicy,
   };
 }
 
@@ -140,12 +144,34 @@ async function sites(db: Db): Promise<SheetBasis['sites']> {
   return rows.map(({ id, site_address: address }) => ({ id: projectId(id), address }));
 }
 
-/** Of the numbers given, the bills that count already, as `supplier/number`. */
-export async function knownBills(db: Db, numbers: readonly string[]): Promise<readonly string[]> {
+/** What a sheet says of its bills. */
+type NamedBills = Pick<SheetScope, 'billNumbers' | 'billDays' | 'suppliers'>;
+
+/** Keys of bills that count already: of those with the numbers, and of those its suppliers dated on its days. */
+export async function knownBills(db: Db, named: NamedBills): Promise<readonly string[]> {
+  return [...(await billsNumbered(db, named.billNumbers)), ...(await billsDated(db, named))];
+}
+
+async function billsDated(db: Db, { billDays, suppliers: typed }: NamedBills): Promise<readonly string[]> {
+  const names = [...new Set(typed.map((text) => text.trim().toLowerCase()).filter((text) => text !== ''))];
+  if (billDays.length === 0 || names.length === 0) return [];
+  const { rows } = await sql<{ supplier: number; day: number; gross: number }>`
+    SELECT DISTINCT d.party_id AS supplier, d.dated_on AS day, d.gross_cents AS gross
+    FROM party s JOIN document d ON d.party_id = s.id AND d.kind IN ('bill', 'opening-bill')
+    WHERE s.kind = 'supplier' AND (lower(s.code) IN (${sql.join(names)}) OR lower(s.name) IN (${sql.join(names)}))
+      AND d.dated_on IN (${sql.join([...new Set(billDays)].map(dayNumber))}) AND ${notReversed('d', EVERYTHING)}`.execute(
+    db,
+  );
+  return rows.map(({ supplier, day, gross }) => billDayKey({ supplier, datedOn: dayOf(day), gross: cents(gross) }));
+}
+
+async function billsNumbered(db: Db, numbers: readonly string[]): Promise<readonly string[]> {
   if (numbers.length === 0) return [];
   const { rows } = await sql<{ key: string }>`
     SELECT party_id || '/' || lower(number) AS key FROM document d
-    WHERE kind = 'bill' AND number IN (${sql.join([...numbers])}) AND ${notReversed('d', EVERYTHING)}`.execute(db);
+    WHERE kind IN ('bill', 'opening-bill') AND number IN (${sql.join([...numbers])}) AND ${notReversed('d', EVERYTHING)}`.execute(
+    db,
+  );
   return rows.map(({ key }) => key);
 }
 

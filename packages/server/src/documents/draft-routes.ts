@@ -99,12 +99,12 @@ async function answer(
   const sheet = sheetOf(stored);
   if (preview === false || preview === 'no') {
     const days = { near: lastDay(month), order: (await companyOf(db)).dayOrder };
-    const { billNumbers } = sheetKind(sheet.kind).scope(sheet, days);
-    return { ...summary(stored), sheet: null, preview: null, knownBills: [...(await knownBills(db, billNumbers))] };
+    const named = sheetKind(sheet.kind).scope(sheet, days);
+    return { ...summary(stored), sheet: null, preview: null, knownBills: [...(await knownBills(db, named))] };
   }
   const read = await sheetRead(db, { month, today }, sheet);
   const made = await previewOf(db, month, read);
-  return { ...summary(stored), sheet, preview: made, knownBills: [...read.known.billNumbers] };
+  return { ...summary(stored), sheet, preview: made, knownBills: [...read.known.knownBills] };
 }
 
 function summary(stored: StoredDraft): Answer<'drafts'>['rows'][number] {

@@ -15,8 +15,10 @@ export function sheetBasisRoutes(router: Router, context: Context): void {
     const basis = await sheetBasis(db, await projects(db), today);
     return {
       lockedThrough: basis.lockedThrough,
+      currency: basis.currency,
       dayOrder: basis.dayOrder,
       span: basis.span,
+      yearBegins: basis.yearBegins,
       percentDecimals,
       accounts: [...basis.accounts],
       suppliers: [...basis.suppliers],

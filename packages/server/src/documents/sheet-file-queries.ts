@@ -1,5 +1,6 @@
 import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { withPostedDays } from '@lowtide/core/documents/sheet-file.ts';
+import type { BillFigures } from '@lowtide/core/documents/supplier-bill/read.ts';
 import { Sheet, sheetKind, type SheetKind } from '@lowtide/core/documents/sheets.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
@@ -32,4 +33,11 @@ export async function postedSheets(db: Db, kind: SheetKind, { id, from, through 
     const typed = Sheet.parse({ ...empty, ...Object.fromEntries(kept), kind });
     return withPostedDays(typed, { datedOn, dueOn: due_on === null ? null : dayOf(due_on) });
   });
+}
+
+/** What the lines of a posted bill came to; none of a bill that was posted without them. */
+export async function billFigures(db: Db, id: number): Promise<BillFigures['lines']> {
+  const { body } = await db.selectFrom('document').select('body').where('id', '=', id).executeTakeFirstOrThrow();
+  const { figures } = JSON.parse(body) as { figures?: BillFigures };
+  return figures?.lines ?? [];
 }

@@ -1,11 +1,13 @@
 import { stringify } from 'csv-stringify/sync';
 import type { Router } from 'express';
 import { lastDay } from '@lowtide/core/calendar/month.ts';
+import { creditRows } from '@lowtide/core/documents/supplier-bill/credit-rows.ts';
 import { fileColumns, fileRows, sheetsOfFile } from '@lowtide/core/documents/sheet-file.ts';
-import { sheetKind, sheetOfDocument } from '@lowtide/core/documents/sheets.ts';
+import { sheetKind, sheetOfDocument, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import { inertText } from '@lowtide/core/files/csv-text.ts';
 import { SheetFileParams, SheetFileQuery } from '@lowtide/core/wire/entry.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
+import type { Db } from '../database/schema.ts';
 import { file, read, write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { csvTable } from '../http/csv-table.ts';
@@ -14,7 +16,7 @@ import { audit } from '../audit/audit-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
 import { document } from './document-queries.ts';
 import { insertDraft } from './draft-queries.ts';
-import { postedSheets } from './sheet-file-queries.ts';
+import { billFigures, postedSheets } from './sheet-file-queries.ts';
 
 /** Sheets as CSV: what was posted goes out line by line, and what comes in waits as sheets until it is looked at and posted. */
 export function sheetFileRoutes(router: Router, context: Context): void {
@@ -28,12 +30,12 @@ export function sheetFileRoutes(router: Router, context: Context): void {
     },
     send: (res, { kind, csv }) => void res.type('text/csv').attachment(`${kind}.csv`).send(csv),
   });
-  read(router, context, 'postedSheet', async (db, { params }) => {
-    const { answer } = await document(db, params.id);
-    const kind = sheetOfDocument(answer.kind);
-    const [sheet] = kind === undefined ? [] : await postedSheets(db, kind, { id: params.id });
-    if (sheet === undefined) throw new Refusal([{ at: '', kind: 'not-there', subject: 'document' }], 404);
-    return { sheet };
+  read(router, context, 'postedSheet', async (db, { params }) => ({ sheet: await sheetOfPosted(db, params.id) }));
+  read(router, context, 'creditSheet', async (db, { params }, { today }) => {
+    const sheet = await sheetOfPosted(db, params.id);
+    if (sheet.kind !== 'bills') throw new Refusal([{ at: '', kind: 'not-there', subject: 'bill' }], 404);
+    const rows = creditRows(sheet.rows, await billFigures(db, params.id), today);
+    return { sheet: { ...sheet, rows: [...rows] } };
   });
   write(router, context, 'importSheets', async (trx, { params: { kind }, body }, acting) => {
     const { dayOrder } = await companyOf(trx);
@@ -48,4 +50,13 @@ export function sheetFileRoutes(router: Router, context: Context): void {
     await audit(trx, acting, { action: `import ${kind}`, subject: body.name, detail: { sheets: made } });
     return { drafts: made };
   });
+}
+
+/** What was typed for a document that counts. */
+async function sheetOfPosted(db: Db, id: number): Promise<Sheet> {
+  const { answer } = await document(db, id);
+  const kind = sheetOfDocument(answer.kind);
+  const [sheet] = kind === undefined ? [] : await postedSheets(db, kind, { id });
+  if (sheet === undefined) throw new Refusal([{ at: '', kind: 'not-there', subject: 'document' }], 404);
+  return sheet;
 }

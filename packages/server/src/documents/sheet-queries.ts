@@ -29,7 +29,8 @@ export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet
   const kind = sheetKind(sheet.kind);
   const all = await projects(db);
   const basis = await sheetBasis(db, all, today);
-  const { billNumbers, worked, suppliers, orders } = kind.scope(sheet, { near: lastDay(month), order: basis.dayOrder });
+  const scope = kind.scope(sheet, { near: lastDay(month), order: basis.dayOrder });
+  const { worked, suppliers, orders } = scope;
   const there = await ordersThere(db, { suppliers: suppliersNamed(suppliers, basis.suppliers), numbers: orders });
   const named = projectsNamed(sheet.rows, all, ordersNamed(there, orders));
   const known = catalogOf(basis, {
@@ -39,7 +40,7 @@ export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet
       month,
       named.map(({ id }) => id),
     ),
-    billNumbers: await knownBills(db, billNumbers),
+    knownBills: await knownBills(db, scope),
     orders: there,
     hoursThere: worked === null ? [] : await hoursThere(db, worked),
     usesThere: worked === null ? [] : await usesThere(db, worked),

@@ -29,8 +29,12 @@ export async function accountMovements(db: Db, span: Span): Promise<ReadonlyMap<
   return movements ?? new Map<number, Cents>();
 }
 
-/** The same for several spans known at one moment, in one reading of the balances. */
-export async function accountColumns(db: Db, spans: readonly Span[]): Promise<readonly ReadonlyMap<number, Cents>[]> {
+/** The same for several spans known at one moment, in one reading of the balances; of one project alone, what its lines moved. */
+export async function accountColumns(
+  db: Db,
+  spans: readonly Span[],
+  project?: number,
+): Promise<readonly ReadonlyMap<number, Cents>[]> {
   const column = (amount: string, within: (span: Span) => RawBuilder<unknown>): RawBuilder<unknown> =>
     sql.join(
       spans.map(
@@ -40,21 +44,24 @@ export async function accountColumns(db: Db, spans: readonly Span[]): Promise<re
     );
   const names = sql.raw(spans.map((_, index) => `SUM(a${index}) AS a${index}`).join(', '));
   const last = spans.reduce((latest, span) => (span.month > latest.month ? span : latest));
-  const moved = sql`SELECT account_id, ${column('amount_cents', monthWithin)} FROM account_month
-    WHERE month <= ${last.month} GROUP BY account_id`;
+  const ofProject = project === undefined ? sql`` : sql`AND project_id = ${project}`;
+  const balances = sql.raw(project === undefined ? 'account_month' : 'project_coding_month');
+  const moved = sql`SELECT account_id, ${column('amount_cents', monthWithin)} FROM ${balances}
+    WHERE month <= ${last.month} ${ofProject} GROUP BY account_id`;
   const { rows } = await (
     last.firstLaterLine === null
       ? moved
       : sql`SELECT account_id, ${names} FROM (${moved}
         UNION ALL SELECT account_id, ${column('-amount_cents', lineWithin)} FROM journal_line l
-        WHERE l.id >= ${last.firstLaterLine} AND posted_on <= ${last.day} GROUP BY account_id)
+        WHERE l.id >= ${last.firstLaterLine} AND posted_on <= ${last.day} ${ofProject} GROUP BY account_id)
       GROUP BY account_id`
   ).execute(db);
   return spans.map((span, index) => {
     const amounts = new Map(
       (rows as Record<string, number>[]).map((row) => [row['account_id'] ?? 0, cents(row[`a${index}`] ?? 0)]),
     );
-    for (const { account, amount } of asIfWithin(span)) {
+    for (const { account, amount, project: of } of asIfWithin(span)) {
+      if (project !== undefined && of !== project) continue;
       amounts.set(account, cents((amounts.get(account) ?? 0) + amount));
     }
     return amounts;

@@ -23,6 +23,8 @@ import { refuseSumsTooLarge } from './sum-queries.ts';
 /** A document to post; one that takes another back names it. */
 export interface PostingOrder extends Posting {
   readonly reverses?: DocumentId;
+  /** It takes back what was posted before the books begin, and may stand there too. */
+  readonly beforeBooks?: boolean;
 }
 
 /** Who records, and when. */
@@ -37,6 +39,8 @@ export interface Stamp {
 
 /** For whoever records on no day, such as a benchmark. */
 const LAST_DAY = isoDate('2949-12-31');
+/** What is taken over may be as old as it likes. */
+const FIRST_DAY = isoDate('1950-01-01');
 
 export interface Posted {
   readonly id: DocumentId;
@@ -104,13 +108,14 @@ const DAY_FIELDS: { readonly [K in DocumentKind]?: string } = {
   ...{ receipt: 'paidOn', payment: 'paidOn', offset: 'appliedOn', reversal: 'postedOn', journal: 'postedOn' },
 };
 
-/** Nothing is dated before the books begin, or more than a year ahead of the day it is. */
-function refuseOutsideBooks({ kind, datedOn, entries }: Posting, firstMonth: number, today?: IsoDate): void {
-  const first = firstDay(monthAt(firstMonth));
+/** Nothing but what is taken over is dated before the books begin, nothing more than a year ahead of the day it is. */
+function refuseOutsideBooks(posting: PostingOrder, firstMonth: number, today?: IsoDate): void {
+  const { kind, datedOn, entries, beforeBooks = kindOf(kind).beforeBooks ?? false } = posting;
+  const first = beforeBooks ? FIRST_DAY : firstDay(monthAt(firstMonth));
   const at = DAY_FIELDS[kind] ?? 'datedOn';
   const days = [datedOn, ...entries.map(({ postedOn }) => postedOn)];
-  const span = today === undefined ? { first, last: LAST_DAY } : booksSpan(monthAt(firstMonth), today);
-  const problems = days.flatMap((day) => problemsOf(dayInBooks(day, span, at)));
+  const { last } = today === undefined ? { last: LAST_DAY } : booksSpan(monthAt(firstMonth), today);
+  const problems = days.flatMap((day) => problemsOf(dayInBooks(day, { first, last }, at)));
   if (problems.length > 0) throw new Refusal(problems.slice(0, 1));
 }
 

@@ -27,6 +27,9 @@ export interface ReversalOrder {
  * settled against it, or when the day lies before the last one it posted or was worked on.
  */
 export async function reverseDocument(trx: Trx, order: ReversalOrder, acting: Acting): Promise<Posted> {
+  for (const document of await takenOverWith(trx, order.document)) {
+    await reverseDocument(trx, { ...order, document }, acting);
+  }
   const original = await reversible(trx, order);
   const entries = await entriesOf(trx, order.document);
   const posted = await postDocument(
@@ -42,6 +45,7 @@ export async function reverseDocument(trx: Trx, order: ReversalOrder, acting: Ac
       memo: order.reason,
       body: { reason: order.reason },
       reverses: documentId(order.document),
+      beforeBooks: kindOf(original.kind as DocumentKind).beforeBooks ?? false,
       entries: entries.map((entry) => reversal(entry, order.postedOn)),
     },
     acting,
@@ -53,6 +57,24 @@ export async function reverseDocument(trx: Trx, order: ReversalOrder, acting: Ac
   });
   return posted;
 }
+
+/** The open items that opening balances came with, and which are not taken back yet: they go with them. */
+async function takenOverWith(db: Db, document: number): Promise<readonly number[]> {
+  const rows = await db
+    .selectFrom('document as o')
+    .innerJoin('document as d', 'd.recorded_at', 'o.recorded_at')
+    .select('d.id')
+    .where('o.id', '=', document)
+    .where('o.kind', '=', 'opening')
+    .whereRef('d.id', '>', 'o.id')
+    .where('d.kind', 'in', OPEN_ITEMS)
+    .where(sql<boolean>`NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)`)
+    .orderBy('d.id')
+    .execute();
+  return rows.map(({ id }) => id);
+}
+
+const OPEN_ITEMS: readonly DocumentKind[] = ['opening-bill', 'opening-invoice', 'opening-deposit', 'opening-retention'];
 
 async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
   const original = await trx

@@ -131,7 +131,7 @@ function pairs(looked: LaborSince): Readonly<Record<TieOutName, readonly [Side, 
     wip: [{ kept: overProjects(sql`held_cents`) }, { kept: roleBalance('wip', 'construction-in-progress') }],
     revenue: [{ kept: overProjects(sql`earned_cents`) }, { kept: sql`-${roleBalance('revenue')}` }],
     billings: [
-      { added: standing(sql`json_extract(d.body, '$.figures.work')`, ['invoice', 'credit-note'], since) },
+      { added: standing(sql`json_extract(d.body, '$.figures.work')`, ['invoice', 'credit-note', 'opening'], since) },
       { kept: overProjects(sql`billed_cents`) },
     ],
     contracts: [

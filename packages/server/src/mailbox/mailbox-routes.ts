@@ -7,7 +7,7 @@ import type { BillSheet } from '@lowtide/core/documents/supplier-bill/form.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import type { Catalog } from '@lowtide/core/documents/catalog.ts';
-import { billKey } from '@lowtide/core/documents/supplier-bill/read.ts';
+import { billKey } from '@lowtide/core/documents/supplier-bill/bill-keys.ts';
 import { found, type Named } from '@lowtide/core/lookup/lookup.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { following, problemsOf, type Decision } from '@lowtide/core/problems/decision.ts';
@@ -112,10 +112,10 @@ async function unmatched(db: Db, invoice: UblInvoice, today: IsoDate): Promise<R
 }
 
 /** Said of the paper itself, so that it is said although the rest of it cannot be read yet. */
-function postedBefore(invoice: UblInvoice, { suppliers: all, billNumbers }: Catalog): readonly Problem[] {
+function postedBefore(invoice: UblInvoice, { suppliers: all, knownBills }: Catalog): readonly Problem[] {
   const supplier = supplierOf(invoice, all);
   const { number } = invoice;
-  return supplier !== undefined && billNumbers.has(billKey({ supplier: supplier.id, number }))
+  return supplier !== undefined && knownBills.has(billKey({ supplier: supplier.id, number }))
     ? [{ at: 'rows/0/number', kind: 'duplicate-bill', supplier: supplier.name, number }]
     : [];
 }

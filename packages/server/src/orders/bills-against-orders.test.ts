@@ -48,6 +48,41 @@ describe('a bill against an order', () => {
     // 4 % more than ordered is warned of, 6 % refused.
     expect(await said('104', '8,320.00')).toEqual([[], ['over-ordered']]);
     expect(await said('106', '8,480.00')).toEqual([['over-ordered'], []]);
+    // 10 t at 80.00 come to 800.00.
+    expect(await said('10', '80.00')).toEqual([[], ['digit-off']]);
+    expect(await said('10', '90.00')).toEqual([[], []]);
+    expect(await said('10', '400.00')).toEqual([[], []]);
+    await app.close();
+  });
+
+  test('whose amount has a digit more than is open of an amount is pointed out; a tenth is a first part', async () => {
+    const app = await company.open();
+    await post(app, '2027-01', orderSheet({ ...LINE, quantity: '', unit: '', price: '', net: '2,000.00' }));
+    const said = async (net: string) => {
+      const { preview } = await app.order<{ preview: { warnings: { kind: string; message: string }[] } }>(
+        ...(['POST', '/drafts', { month: '2027-01', sheet: billed('B-1', { order: 'PO-0001/1', net }) }] as const),
+      );
+      return preview.warnings.map(({ kind }) => kind);
+    };
+    expect(await said('20,000.00')).toEqual(['over-ordered', 'digit-off']);
+    expect(await said('200.00')).toEqual([]);
+    await app.close();
+  });
+
+  test('of an amount that the supplier billed on that day before is pointed out, and does not block', async () => {
+    const app = await company.open();
+    const like = (number: string) => billed(number, { project: 'GATE', code: 'A/31-250', net: '750.00' });
+    await post(app, '2027-01', like('B-1'));
+    const draft = { month: '2027-01', sheet: like('B-2') };
+    const { preview } = await app.order<{ preview: { problems: object[]; warnings: { message: string }[] } }>(
+      'POST',
+      '/drafts',
+      draft,
+    );
+    expect(preview.problems).toEqual([]);
+    expect(preview.warnings.map(({ message }) => message)).toEqual([
+      'Norsand Quarry billed 750.00 on 20 Jan 2027 before, under another number. The same bill twice?',
+    ]);
     await app.close();
   });
 
@@ -177,6 +212,24 @@ describe('a deposit paid to a supplier', () => {
     const app = await company.open();
     const good = { supplier: 'STONE', paidOn: '2027-01-10', amount: '1,000.00', text: '' };
     expect(await app.refused('POST', '/supplier-deposits', { ...good, ...form })).toEqual(said);
+    await app.close();
+  });
+});
+
+describe('a credit note against a bill', () => {
+  test('is proposed with every line turned, and gives the order its units back', async () => {
+    const app = await company.open();
+    await post(app, '2027-01', orderSheet(LINE));
+    const [bill] = await post(app, '2027-01', billed('B-1', { order: 'PO-0001/1' }));
+    const { sheet } = await app.ask<{ sheet: { rows: (typeof BLANK_BILL)[] } }>(`/documents/${bill?.id}/credit-sheet`);
+    const [row = BLANK_BILL] = sheet.rows;
+    expect(row).toMatchObject({ supplier: 'STONE', number: '', net: '-8000.00', quantity: '-100' });
+    const [credit] = await post(app, '2027-01', { ...sheet, rows: [{ ...row, number: 'C-1' }] });
+    expect((await stoneOf(app)).slice(0, 2)).toEqual([0, 800_000]);
+    const applied = { creditId: credit?.id, documentId: bill?.id, appliedOn: '2027-01-31', amount: '8,000.00' };
+    await app.order('POST', '/offsets', applied);
+    expect(await balanceOf(app, '2010')).toBe(0);
+    expect(await tied(app)).toEqual([]);
     await app.close();
   });
 });

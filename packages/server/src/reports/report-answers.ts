@@ -40,7 +40,7 @@ export const REPORT_ANSWERS: {
   'certified-payroll': async (db, query) => certifiedPayroll(db, query),
   'labor-composition': async (db, query) => laborComposition(db, query),
   billable: async (db, query) => billable(db, asOf(query)),
-  'income-statement': async (db, query) => income(db, await booksRead(db, query), query.from),
+  'income-statement': async (db, query) => income(db, await booksRead(db, query), query),
   'balance-sheet': async (db, query) => balance(db, await booksRead(db, query)),
   'trial-balance': async (db, query) => trial(db, await booksRead(db, query), query.span),
 };

@@ -21,8 +21,13 @@ interface Column {
   readonly through: Month;
 }
 
-/** Movements of every account in each column of a statement. */
-async function movements(db: Db, at: AsOf, columns: readonly Column[]): Promise<readonly AccountMovements[]> {
+/** Movements of every account in each column of a statement, of all or of one project. */
+async function movements(
+  db: Db,
+  at: AsOf,
+  columns: readonly Column[],
+  project?: number,
+): Promise<readonly AccountMovements[]> {
   const chart = await accounts(db);
   const limits = await bounds(db, at);
   const spans = columns.map(({ from, through }) => ({
@@ -30,11 +35,16 @@ async function movements(db: Db, at: AsOf, columns: readonly Column[]): Promise<
     ...monthEnd(through),
     from: from === null ? null : monthNumber(from),
   }));
-  const byColumn = await accountColumns(db, spans);
+  const byColumn = await accountColumns(db, spans, project);
   return chart.map((account) => ({ account, movements: byColumn.map((column) => column.get(account.id) ?? ZERO) }));
 }
 
-function groupAnswer(group: StatementGroup, columns: readonly Column[]) {
+/** Which part of the books a statement is of. */
+interface Part {
+  readonly project?: number;
+}
+
+function groupAnswer(group: StatementGroup, columns: readonly Column[], part: Part = {}) {
   return {
     totals: [...group.totals],
     lines: group.lines.map(({ account, amounts }) => ({
@@ -42,28 +52,40 @@ function groupAnswer(group: StatementGroup, columns: readonly Column[]) {
       name: account.name,
       amounts: amounts.map((amount, column) => {
         const { from, through } = columns[column] ?? { from: null, through: '' as Month };
-        return traced(amount, { name: 'account', account: account.id, ...(from === null ? {} : { from }), through });
+        return traced(amount, {
+          name: 'account',
+          ...part,
+          account: account.id,
+          ...(from === null ? {} : { from }),
+          through,
+        });
       }),
     })),
   };
 }
 
-export async function income(db: Db, at: AsOf, from: Month): Promise<Answer<'income-statement'>> {
+/** Revenue, cost and expense of the company, or what lines of one project moved of them. */
+export async function income(
+  db: Db,
+  at: AsOf,
+  { from, project }: { readonly from: Month; readonly project?: number | undefined },
+): Promise<Answer<'income-statement'>> {
+  const part: Part = project === undefined ? {} : { project };
   const company = await companyAt(db, await bounds(db, at));
   const { through } = at;
   const columns = [
     { from, through },
     { from: fiscalYearStart(through, company.fiscalYearStartMonth), through },
   ];
-  const statement = incomeStatement(await movements(db, at, columns), columns.length);
+  const statement = incomeStatement(await movements(db, at, columns, project), columns.length);
   return {
     columns,
-    revenue: groupAnswer(statement.revenue, columns),
-    costOfRevenue: groupAnswer(statement.costOfRevenue, columns),
+    revenue: groupAnswer(statement.revenue, columns, part),
+    costOfRevenue: groupAnswer(statement.costOfRevenue, columns, part),
     grossProfit: [...statement.grossProfit],
-    expense: groupAnswer(statement.expense, columns),
+    expense: groupAnswer(statement.expense, columns, part),
     netIncome: statement.netIncome.map((amount, column) =>
-      traced(amount, { name: 'profit', from: columns[column]?.from ?? from, through }),
+      traced(amount, { name: 'profit', ...part, from: columns[column]?.from ?? from, through }),
     ),
   };
 }

@@ -1,6 +1,7 @@
 import { useShownBooks, useGo } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
+import { usualReversalDay } from './usual-reversal-day.ts';
 import { Button } from '../ui/Button.tsx';
 import { DayField } from '../ui/DayField.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
@@ -17,7 +18,10 @@ export function CorrectSheetDialog({ document, onClose }: CorrectSheetDialogProp
   const { today, through: month } = useShownBooks();
   const go = useGo();
   const { answer } = useRead('postedSheet', { params: { id: String(document.id) } });
-  const initial: Readonly<Record<'postedOn' | 'reason', string>> = { postedOn: today, reason: '' };
+  const initial: Readonly<Record<'postedOn' | 'reason', string>> = {
+    postedOn: usualReversalDay(document, today),
+    reason: '',
+  };
   const { form, field, general, settle } = useTypedForm(initial);
   const [reverse, { busy }] = useWrite('reverse');
   const [begin] = useWrite('newDraft');

@@ -18,6 +18,7 @@ import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { ApplyCreditDialog } from './ApplyCreditDialog.tsx';
 import { CorrectHoursDialog } from './CorrectHoursDialog.tsx';
+import { CreditBillButton } from './CreditBillButton.tsx';
 import { CreditDialog } from './CreditDialog.tsx';
 import { HoursOfDocument } from './HoursOfDocument.tsx';
 import { CorrectSheetDialog } from './CorrectSheetDialog.tsx';
@@ -93,7 +94,9 @@ function DocumentOf({ id }: { readonly id: string }) {
 }
 
 /** Kinds whose sheet is filled in once more when they are corrected. */
-const ENTERED_AGAIN: readonly Answer<'document'>['document']['kind'][] = ['bill', 'spend', 'journal', 'goods-receipt'];
+const ENTERED_AGAIN: readonly Answer<'document'>['document']['kind'][] = [
+  ...(['bill', 'spend', 'journal', 'goods-receipt', 'opening'] as const),
+];
 
 interface ActionsProps {
   readonly document: Answer<'document'>['document'];
@@ -130,6 +133,7 @@ function Actions({ document, onOpen }: ActionsProps) {
         ) : null}
         {kind === 'hours' && reversible ? <Button onPress={() => onOpen('correct')}>Correct</Button> : null}
         {reversible ? <Button onPress={() => onOpen('reverse')}>Reverse</Button> : null}
+        {kind === 'bill' && reversible && document.grossCents > 0 ? <CreditBillButton id={id} /> : null}
         {kind === 'invoice' && document.reversedBy === null ? (
           <Button onPress={() => onOpen('credit')}>Credit</Button>
         ) : null}

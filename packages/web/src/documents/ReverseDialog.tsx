@@ -1,6 +1,7 @@
 import { useShownBooks } from '../api/as-of.tsx';
 import { useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
+import { usualReversalDay } from './usual-reversal-day.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
 import { DayField } from '../ui/DayField.tsx';
@@ -16,7 +17,8 @@ export interface ReverseDialogProps {
 /** Posts the opposite of a document; nothing posted is ever changed. */
 export function ReverseDialog({ document, onClose, onDone }: ReverseDialogProps) {
   const { today } = useShownBooks();
-  const { form, field, general, settle } = useTypedForm({ postedOn: today as string, reason: '' });
+  const initial = { postedOn: usualReversalDay(document, today), reason: '' };
+  const { form, field, general, settle } = useTypedForm(initial);
   const [reverse, { busy }] = useWrite('reverse');
   const order = async (): Promise<void> => {
     const posted = settle(await reverse({ params: { id: String(document.id) }, body: form }));

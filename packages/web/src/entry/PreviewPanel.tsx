@@ -6,6 +6,7 @@ import { plural } from '../ui/plural.ts';
 import { Remarks } from '../ui/notes.tsx';
 import { BeforeAfter } from './BeforeAfter.tsx';
 import { SheetPanels } from './SheetPanels.tsx';
+import { TrialBalancePart } from './TrialBalancePart.tsx';
 import type { Preview } from './use-draft.ts';
 
 export interface PreviewPanelProps {
@@ -20,7 +21,7 @@ export interface PreviewPanelProps {
 /** Beside the sheet: what is wrong, what this posts, what it does, as worked out by the code that posts. */
 export function PreviewPanel({ preview, posts: postsNow, place, onGo }: PreviewPanelProps) {
   if (preview === null) return <SheetPanels role="group" aria-label="What the sheet does" />;
-  const { problems, warnings, posts, effects } = preview;
+  const { problems, warnings, posts, effects, trialBalance } = preview;
   return (
     <SheetPanels role="group" aria-label="What the sheet does">
       <section tabIndex={0} aria-label="Errors and warnings">
@@ -35,19 +36,26 @@ export function PreviewPanel({ preview, posts: postsNow, place, onGo }: PreviewP
           onGo={onGo}
         />
       </section>
+      {trialBalance.length === 0 ? null : <TrialBalancePart rows={trialBalance} />}
       <section tabIndex={0} aria-label="What this posts">
         <h2>What this posts</h2>
         <Posts posts={posts} />
         <Against lines={preview.against} />
       </section>
-      <section tabIndex={0} aria-label="What it does">
-        <h2>What it does</h2>
-        {effects.map((effect) => (
-          <EffectRows key={effect.code} effect={effect} />
-        ))}
-        {effects.length === 0 ? <p>No project is touched yet.</p> : null}
-      </section>
+      {trialBalance.length === 0 ? <EffectsPart effects={effects} /> : null}
     </SheetPanels>
+  );
+}
+
+function EffectsPart({ effects }: Pick<Preview, 'effects'>) {
+  return (
+    <section tabIndex={0} aria-label="What it does">
+      <h2>What it does</h2>
+      {effects.map((effect) => (
+        <EffectRows key={effect.code} effect={effect} />
+      ))}
+      {effects.length === 0 ? <p>No project is touched yet.</p> : null}
+    </section>
   );
 }
 

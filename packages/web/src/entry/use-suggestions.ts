@@ -1,3 +1,4 @@
+import { openingChoices } from '@lowtide/core/documents/opening/balance-of.ts';
 import type { CellHolds } from '@lowtide/core/documents/sheet-column.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
@@ -53,6 +54,7 @@ const SPREAD_WORDS = [
   { code: 'amount', name: 'by what the other lines come to' },
   { code: 'quantity', name: 'by their units' },
 ];
+const OPENING_CHOICES = openingChoices([]);
 const YES_OR_NO = [
   { code: 'yes', name: 'billed to the client' },
   { code: 'no', name: 'free of charge' },
@@ -86,6 +88,8 @@ function offered({ holds, column, typed, project }: Asking, { reference, lines, 
       return [...projectSuggestions(reference, typed), ...addition('project', typed)];
     case 'account':
       return accountSuggestions(reference, column, typed);
+    case 'opening balance':
+      return [...named(OPENING_CHOICES, column, typed), ...accountSuggestions(reference, column, typed)];
     case 'coding or account':
       return withoutProject ? accountSuggestions(reference, column, typed) : codingSuggestions(reference, lines, typed);
     case 'code':

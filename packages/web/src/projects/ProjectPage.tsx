@@ -3,7 +3,7 @@ import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
-import { csvAddress, localText, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
+import { AsOfLink, csvAddress, localText, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -38,14 +38,21 @@ export function ProjectPage() {
       title={position.name}
       facts={factsOf(project)}
       actions={
-        <May do="keep-books">
-          <Button onPress={() => go(`/costs/bills/new?project=${encodeURIComponent(position.code)}`)}>Post cost</Button>
-          {position.kind === 'client' ? (
-            <Button $look="primary" onPress={() => go(`/billing?new=${position.code}`)}>
-              Bill progress
+        <>
+          <May do="read-books">
+            <AsOfLink to={`/reports/income-statement?project=${position.id}`}>Income statement</AsOfLink>
+          </May>
+          <May do="keep-books">
+            <Button onPress={() => go(`/costs/bills/new?project=${encodeURIComponent(position.code)}`)}>
+              Post cost
             </Button>
-          ) : null}
-        </May>
+            {position.kind === 'client' ? (
+              <Button $look="primary" onPress={() => go(`/billing?new=${position.code}`)}>
+                Bill progress
+              </Button>
+            ) : null}
+          </May>
+        </>
       }
     >
       <Standing project={project} />

@@ -12,18 +12,22 @@ interface Step {
   readonly why: string;
   readonly path: string;
   readonly isDone: boolean;
+  /** Not every company needs it. */
+  readonly isOptional?: boolean;
 }
 
 const HIDDEN = 'lowtide first steps hidden';
-/** Books with more projects than this have begun. */
+/** Books with more projects than this and a bill have begun. */
 const MOST_PROJECTS = 3;
 
-/** What new books still need before the first bill, each with its page; gone when all of it is there. */
+/** What new books still need up to the first bill, each with its page; gone when all of it is there. */
 export function FirstSteps() {
   const may = useMay();
   const { answer: reference } = useRead('reference', {});
+  const { answer: bills } = useDocuments('bill');
   const [isHidden, setHidden] = useState(() => localStorage.getItem(HIDDEN) !== null);
-  if (isHidden || !may('keep-books') || !reference || reference.projects.length > MOST_PROJECTS) return null;
+  if (isHidden || !may('keep-books') || !reference || !bills) return null;
+  if (reference.projects.length > MOST_PROJECTS && bills.count > 0) return null;
   const hide = (): void => {
     localStorage.setItem(HIDDEN, 'yes');
     setHidden(true);
@@ -33,8 +37,10 @@ export function FirstSteps() {
 
 function Steps({ onHide }: { readonly onHide: () => void }) {
   const steps = useSteps();
-  const next = steps?.find(({ isDone }) => !isDone);
-  if (steps === null || next === undefined) return null;
+  if (steps === null) return null;
+  if (steps.every(({ isDone, isOptional = false }) => isDone || isOptional)) return null;
+  const isPassedOver = (place: number): boolean => steps.slice(place).some(({ isDone }) => isDone);
+  const next = steps.find(({ isDone, isOptional = false }, place) => !isDone && !(isOptional && isPassedOver(place)));
   return (
     <Panel aria-label="First steps">
       <h2>First steps</h2>
@@ -54,15 +60,23 @@ function Steps({ onHide }: { readonly onHide: () => void }) {
   );
 }
 
+/** How many documents of a kind there are. */
+function useDocuments(kind: 'bill' | 'opening') {
+  const { asOf } = useShownBooks();
+  return useRead('documents', {
+    query: { ...asOf, kind, order: '-dated', offset: '0' } as Asked<'documents'>['query'],
+  });
+}
+
 /** The steps, once what they depend on is known. */
 function useSteps(): readonly Step[] | null {
   const { asOf } = useShownBooks();
   const { answer: reference } = useRead('reference', {});
   const { answer: letterhead } = useRead('letterhead', {});
   const { answer: projects } = useRead('projects', { query: { ...asOf, show: 'all' } as Asked<'projects'>['query'] });
-  const bills = { ...asOf, kind: 'bill', order: '-dated', offset: '0' } as Asked<'documents'>['query'];
-  const { answer: documents } = useRead('documents', { query: bills });
-  if (!reference || !letterhead || !projects || !documents) return null;
+  const { answer: bills } = useDocuments('bill');
+  const { answer: taken } = useDocuments('opening');
+  if (!reference || !letterhead || !projects || !bills || !taken) return null;
   const [first] = reference.projects;
   const ofFirst = first === undefined ? '/projects' : `/projects/${first.id}/estimates`;
   return [
@@ -91,7 +105,11 @@ function useSteps(): readonly Step[] | null {
       why: 'Approved, it makes budget and contract; budget lines can be typed instead.',
     },
     {
-      ...{ text: 'The first bill', path: '/costs/bills/new', isDone: documents.count > 0 },
+      ...{ text: 'Opening balances', path: '/costs/opening/new', isDone: taken.count > 0, isOptional: true },
+      why: 'Accounts, open bills and projects under way, from the books before. Pass it over where there are none.',
+    },
+    {
+      ...{ text: 'The first bill', path: '/costs/bills/new', isDone: bills.count > 0 },
       why: 'Coded to the project, it shows at once what it does to cost and margin.',
     },
   ];
@@ -108,7 +126,7 @@ const Panel = styled.section`
   }
   ol {
     display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
+    grid-template-columns: repeat(auto-fit, minmax(144px, 1fr));
     gap: ${space.three};
     margin: ${space.two} 0;
     padding: 0;
@@ -119,6 +137,7 @@ const Panel = styled.section`
     place-items: center;
     width: 20px;
     height: 20px;
+    vertical-align: middle;
     margin-right: ${space.two};
     border: 1px solid ${color.lineStrong};
     border-radius: 50%;

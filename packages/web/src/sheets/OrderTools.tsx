@@ -10,6 +10,7 @@ import { lineName, type OrderLine } from '@lowtide/core/orders/order-line.ts';
 import { Button } from '../ui/Button.tsx';
 import { MenuButton } from '../ui/MenuButton.tsx';
 import { OrderLinesDialog } from './OrderLinesDialog.tsx';
+import { SplitRowDialog } from './SplitRowDialog.tsx';
 
 export interface BillToolsProps {
   readonly sheet: BillSheet;
@@ -21,7 +22,9 @@ export interface BillToolsProps {
 /** Above the rows of bills: open lines of orders, and the columns that only some bills need. */
 export function BillTools({ sheet, row, onChange }: BillToolsProps) {
   const [isPicking, setPicking] = useState(false);
+  const [isSplitting, setSplitting] = useState(false);
   const head = headAbove(sheet.rows, row);
+  const here = sheet.rows[row];
   const add = (lines: readonly OrderLine[], supplier: string): void => {
     setPicking(false);
     onChange({ rows: withOrderLines(sheet.rows, { row, lines, supplier }) });
@@ -35,11 +38,24 @@ export function BillTools({ sheet, row, onChange }: BillToolsProps) {
   return (
     <div style={{ display: 'flex', flexWrap: 'wrap', gap: 8, alignItems: 'center' }}>
       <Button onPress={() => setPicking(true)}>Open order lines</Button>
+      <Button isDisabled={here === undefined || here.net.trim() === ''} onPress={() => setSplitting(true)}>
+        Split line
+      </Button>
       <MenuButton
         label="Columns"
         items={BILL_EXTRAS.map(({ id, head: text }) => ({ id, text, isChosen: sheet.shows.includes(id) }))}
         onChoose={toggle}
       />
+      {isSplitting && here !== undefined ? (
+        <SplitRowDialog
+          row={here}
+          onClose={() => setSplitting(false)}
+          onSplit={(parts) => {
+            setSplitting(false);
+            onChange({ rows: sheet.rows.toSpliced(row, 1, ...parts) });
+          }}
+        />
+      ) : null}
       {isPicking ? <OrderLinesDialog for="bill" supplier={head} onAdd={add} onClose={() => setPicking(false)} /> : null}
     </div>
   );

@@ -1,11 +1,13 @@
 import { useMemo, useState } from 'react';
-import type { Month } from '@lowtide/core/calendar/month.ts';
+import { firstDay, type Month } from '@lowtide/core/calendar/month.ts';
+import { proposedCode, proposedProject } from '@lowtide/core/records/proposed-fields.ts';
+import { useRead, type Answer } from '../api/books-api.ts';
 import type { SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
 import { concern } from '@lowtide/core/problems/wording.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import { EntryGrid } from '../entry/EntryGrid.tsx';
 import type { CellMark, CellPlace, GridRow } from '../entry/grid-edits.ts';
-import { NEW_PROJECT, RecordDialog } from '../entry/RecordDialog.tsx';
+import { RecordDialog } from '../entry/RecordDialog.tsx';
 import { markedCells } from '../entry/remark-places.ts';
 import type { DraftState, Preview } from '../entry/use-draft.ts';
 import { Note } from '../ui/notes.tsx';
@@ -51,6 +53,7 @@ export function SheetGrid({ state, sheet, columns, month, preview, isOpening, go
     state.change(withCells(sheet, rows, columns), at);
   };
   const { repeat, advice } = useRepeatBill(cells, change);
+  const { answer: reference } = useRead('reference', {});
   const added = ({ row, column }: Adding, code: string): void => {
     setAdding(null);
     change(cells.map((each, index) => (index === row ? { ...each, [column]: code } : each)));
@@ -87,13 +90,32 @@ export function SheetGrid({ state, sheet, columns, month, preview, isOpening, go
       {adding === null ? null : (
         <RecordDialog
           kind={adding.kind}
-          fields={{ name: adding.typed, ...(adding.kind === 'project' ? NEW_PROJECT : {}) }}
+          fields={proposed(adding, { reference, month })}
           onClose={() => setAdding(null)}
           onDone={(fields) => added(adding, fields['code'] ?? '')}
         />
       )}
     </>
   );
+}
+
+interface Around {
+  readonly reference: Answer<'reference'> | undefined;
+  readonly month: Month;
+}
+
+/** What a record that was only named begins as; Enter adds it. */
+function proposed({ kind, typed }: Adding, { reference, month }: Around): Readonly<Record<string, string>> {
+  const { projects = [], clients = [], suppliers = [] } = reference ?? {};
+  return kind === 'project'
+    ? proposedProject(typed, { projects, clients, startOn: firstDay(month) })
+    : {
+        name: typed,
+        code: proposedCode(
+          typed,
+          suppliers.map(({ code }) => code),
+        ),
+      };
 }
 
 /** Marks at cells that are typed in and not looked at. */

@@ -177,7 +177,8 @@ function isEmptyCell(cells: readonly GridRow[], at: string): boolean {
 function postsText(kind: SheetKind, preview: Preview | null): string {
   const { one, many } = DOCUMENT_KINDS[sheetKind(kind).document];
   const { documents = 0, enteredCents = ZERO } = preview ?? {};
-  if (documents === 0) return 'Nothing typed yet.';
+  if (documents === 0)
+    return preview?.trialBalance.length ? 'Nothing, until debits equal credits.' : 'Nothing typed yet.';
   return `Nothing. Ctrl Enter posts ${documents} ${(documents === 1 ? one : many).toLowerCase()} of ${dollars(enteredCents)}.`;
 }
 

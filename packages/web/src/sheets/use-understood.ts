@@ -3,6 +3,7 @@ import { typedDate } from '@lowtide/core/calendar/typed-date.ts';
 import { lastDay, type Month } from '@lowtide/core/calendar/month.ts';
 import { found } from '@lowtide/core/lookup/lookup.ts';
 import type { CellHolds, SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
+import { openingChoices } from '@lowtide/core/documents/opening/balance-of.ts';
 import { understoodCell } from '@lowtide/core/documents/understood-cell.ts';
 import { useDayOrder } from '../ui/day-order.ts';
 import { useRead, type Answer } from '../api/books-api.ts';
@@ -59,6 +60,7 @@ const LISTS: {
   activity: ({ reference }) => reference.activities,
   project: ({ reference }) => reference.projects,
   account: ({ reference }) => reference.accounts,
+  'opening balance': ({ reference }) => [...openingChoices([]), ...reference.accounts],
   code: ({ reference }) => reference.costCodes,
   'coding or account': ({ reference, row }) =>
     (row['project'] ?? '').trim() === '' ? reference.accounts : reference.costCodes,

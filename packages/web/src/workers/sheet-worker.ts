@@ -35,7 +35,7 @@ function previewOf(sheet: Sheet, against: SheetAgainst): SheetPreview {
   const names = {
     workingMonth: against.month,
     stands: stands.stands,
-    billNumbers: against.knownBills,
+    knownBills: against.knownBills,
     orders,
     ...there,
   };

@@ -4,7 +4,7 @@ import { readJournalSheet } from './read.ts';
 
 export const JOURNAL_SHEET: KindOfSheet<JournalSheet> = {
   title: 'Journal',
-  facts: 'For what no document keeps: opening balances, payroll, cost moved between projects',
+  facts: 'For what no document keeps: rent by transfer, accruals, cost moved between projects',
   document: 'journal',
   rows: 'Journal lines',
   mostRows: 500,

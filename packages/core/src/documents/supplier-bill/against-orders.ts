@@ -1,4 +1,4 @@
-import { difference, type Cents } from '../../money/cents.ts';
+import { cents, difference, type Cents } from '../../money/cents.ts';
 import { tenThousandths } from '../../money/dollars.ts';
 import { quantity } from '../../money/quantity.ts';
 import { ratio } from '../../money/ratio.ts';
@@ -10,6 +10,7 @@ import {
   lineName,
   measureOf,
   measureWords,
+  openToBill,
   type OrderLine,
   type Part,
 } from '../../orders/order-line.ts';
@@ -63,6 +64,7 @@ export function judged(
     warnings: [
       ...said.flatMap(({ fact, verdict }) => (verdict === 'warn' ? [fact] : [])),
       ...(isAhead ? [notReceived(after, row)] : []),
+      ...digitOff(before, part, row),
     ],
   };
 }
@@ -73,6 +75,20 @@ function notReceived(after: OrderLine, row: string): Warning {
     ...{ at: `${row}/order`, kind: 'not-received', line: lineName(after) },
     ...{ received: words(after.received), billed: words(after.billed) },
   };
+}
+
+/** About ten times the price of the order, or a tenth of it: a digit more or less than was meant. Of amounts only ten times what is open: a tenth is a first part. */
+function digitOff(before: OrderLine, part: Part, row: string): readonly Warning[] {
+  const open = openToBill(before);
+  const [asked, agreed] = isCounted(before)
+    ? [BigInt(part.net) * BigInt(before.ordered.quantity), BigInt(before.ordered.net) * BigInt(part.quantity)]
+    : [BigInt(part.net), BigInt(open.net)];
+  if (asked <= 0n || agreed <= 0n) return [];
+  const isMore = asked >= 9n * agreed && asked <= 11n * agreed;
+  const isLess = isCounted(before) && agreed >= 9n * asked && agreed <= 11n * asked;
+  if (!isMore && !isLess) return [];
+  const expected = isCounted(before) ? cents(Number((BigInt(part.net) * agreed) / asked)) : open.net;
+  return [{ at: `${row}/net`, kind: 'digit-off', line: lineName(before), amount: part.net, expected }];
 }
 
 interface Judging {

@@ -1,4 +1,8 @@
-import type { Cell } from '../../cells/cell.ts';
+import { inBooksCurrency } from '../../cells/books-currency.ts';
+import { moneyIn, type Cell } from '../../cells/cell.ts';
+import type { Cents } from '../../money/cents.ts';
+import { following, type Decision } from '../../problems/decision.ts';
+import type { Catalog } from '../catalog.ts';
 import { BILL_COLUMNS, type BillRow } from './form.ts';
 
 /** A row, and where it stands in the sheet. */
@@ -29,4 +33,9 @@ export function billGroups(rows: readonly BillRow[]): readonly (readonly RowPlac
 
 export function cellOf({ row, place }: RowPlace, column: keyof BillRow): Cell {
   return { typed: row[column], at: `rows/${place}/${column}` };
+}
+
+/** An amount of a bill: in the currency of the books, or refused. */
+export function billMoneyIn(cell: Cell, { currency }: Pick<Catalog, 'currency'>): Decision<Cents> {
+  return following(inBooksCurrency(cell, currency), moneyIn);
 }

@@ -3,6 +3,7 @@ import { dayWarnings } from '../day-warnings.ts';
 import type { Warning } from '../../problems/problem.ts';
 import type { Catalog } from '../catalog.ts';
 import { openToBill } from '../../orders/order-line.ts';
+import { billDayKey } from './bill-keys.ts';
 import type { ReadBill } from './read-bill.ts';
 import type { BillRow } from './form.ts';
 
@@ -31,6 +32,20 @@ export function billWarnings({ bill, gross, places }: ReadBill, catalog: Catalog
     ),
     ...dayWarnings(bill.datedOn, at('datedOn'), catalog),
   ];
+}
+
+/** Bills that look like one before them: the same supplier, day and amount. */
+export function sameAmounts(bills: readonly ReadBill[], { knownBills, suppliers }: Catalog): readonly Warning[] {
+  const seen = new Set(knownBills);
+  return bills.flatMap(({ bill, gross, places }): readonly Warning[] => {
+    if (bill.supplier === null || bill.paid !== null || gross <= 0) return [];
+    const key = billDayKey({ supplier: bill.supplier, datedOn: bill.datedOn, gross });
+    const isThere = seen.has(key);
+    seen.add(key);
+    const supplier = suppliers.find(({ id }) => id === bill.supplier)?.name ?? '';
+    const at = `rows/${places[0] ?? 0}/net`;
+    return isThere ? [{ at, kind: 'same-amount', supplier, amount: gross, day: bill.datedOn }] : [];
+  });
 }
 
 /** Lines of a supplier with open orders for the same project that name none of them, once a bill. */

@@ -1,6 +1,6 @@
 import { dayText, plusDays } from '../../calendar/iso-date.ts';
 import { lastDay } from '../../calendar/month.ts';
-import { dayIn, ifFilled, isEmpty, moneyIn } from '../../cells/cell.ts';
+import { dayIn, ifFilled, isEmpty } from '../../cells/cell.ts';
 import { taxOn, type TaxCode } from '../../ledger/tax-code.ts';
 import { found, lookedUp } from '../../lookup/lookup.ts';
 import { cents, MOST_CENTS, type Cents } from '../../money/cents.ts';
@@ -8,7 +8,7 @@ import { dollars } from '../../money/dollars.ts';
 import type { Catalog } from '../catalog.ts';
 import { codingIn } from '../coding.ts';
 import type { Follow } from '../sheet-reading.ts';
-import { cellOf, type RowPlace } from './bill-rows.ts';
+import { billMoneyIn, cellOf, type RowPlace } from './bill-rows.ts';
 
 /** The rows of a bill, its only net that was left out standing for the rest of the bill's total. */
 export function withRest(group: readonly RowPlace[], catalog: Catalog): readonly RowPlace[] {
@@ -16,7 +16,7 @@ export function withRest(group: readonly RowPlace[], catalog: Catalog): readonly
   const open = group.filter((each) => isEmpty(cellOf(each, 'net')));
   const [last] = open;
   if (head === undefined || last === undefined || open.length > 1) return group;
-  const total = ifFilled(cellOf(head, 'total'), null, moneyIn);
+  const total = ifFilled(cellOf(head, 'total'), null, (cell) => billMoneyIn(cell, catalog));
   if (!total.ok || total.value === null) return group;
   const rest = restOf(group, last, { total: total.value, catalog });
   return rest === null
@@ -32,7 +32,7 @@ function restOf(
 ): Cents | null {
   const lines = group.map((each) => ({
     isOpen: each === open,
-    net: ifFilled(cellOf(each, 'net'), cents(0), moneyIn),
+    net: ifFilled(cellOf(each, 'net'), cents(0), (cell) => billMoneyIn(cell, catalog)),
     tax: ifFilled(cellOf(each, 'tax'), null, (cell) => lookedUp(catalog.taxCodes, cell, 'tax code')),
   }));
   const read = lines.flatMap(({ isOpen, net, tax }) =>

@@ -1,4 +1,4 @@
-import { isEmpty, moneyIn, quantityIn } from '../../cells/cell.ts';
+import { isEmpty, quantityIn } from '../../cells/cell.ts';
 import { dollars, tenThousandths } from '../../money/dollars.ts';
 import { cents } from '../../money/cents.ts';
 import { quantity, type Quantity } from '../../money/quantity.ts';
@@ -8,7 +8,7 @@ import { isCounted, openToBill, partOf, type OrderLine } from '../../orders/orde
 import type { Catalog } from '../catalog.ts';
 import { orderedTarget } from '../cost-target.ts';
 import { codedAs } from '../order/next-version.ts';
-import { cellOf, type RowPlace } from './bill-rows.ts';
+import { billMoneyIn, cellOf, type RowPlace } from './bill-rows.ts';
 import type { BillRow } from './form.ts';
 
 const FILLED = ['project', 'code', 'costType', 'tax', 'text', 'quantity', 'net'] as const;
@@ -32,7 +32,7 @@ function saidByOrder(each: RowPlace, line: OrderLine, catalog: Catalog): Partial
     ...(target === null || isCoded ? {} : codedAs(target, catalog)),
     ...(tax === undefined ? {} : { tax: tax.code }),
     text: line.text,
-    ...amounts(each, line),
+    ...amounts(each, line, catalog),
   };
 }
 
@@ -40,7 +40,7 @@ function saidByOrder(each: RowPlace, line: OrderLine, catalog: Catalog): Partial
  * All that is open, at the order's price. Of a typed quantity, its price; of a typed net, the units it pays for at the order's price
  * to four decimals, or all that is open where it pays for no such number: then the price differs.
  */
-function amounts(each: RowPlace, line: OrderLine): Partial<BillRow> {
+function amounts(each: RowPlace, line: OrderLine, catalog: Catalog): Partial<BillRow> {
   const open = openToBill(line);
   if (!isCounted(line)) return { net: dollars(open.net) };
   const typed = { quantity: cellOf(each, 'quantity'), net: cellOf(each, 'net') };
@@ -49,7 +49,7 @@ function amounts(each: RowPlace, line: OrderLine): Partial<BillRow> {
     return units.ok ? { net: dollars(partOf(line, units.value).net) } : {};
   }
   if (isEmpty(typed.net)) return { quantity: tenThousandths(open.quantity), net: dollars(open.net) };
-  const net = moneyIn(typed.net);
+  const net = billMoneyIn(typed.net, catalog);
   return net.ok ? { quantity: tenThousandths(unitsFor(line, net.value, open.quantity)) } : {};
 }
 

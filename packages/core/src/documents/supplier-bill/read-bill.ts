@@ -5,7 +5,6 @@ import {
   dayIn,
   ifFilled,
   isEmpty,
-  moneyIn,
   numberIn,
   quantityIn,
   required,
@@ -33,7 +32,7 @@ import {
 } from '../../problems/decision.ts';
 import type { Catalog, Supplier } from '../catalog.ts';
 import { costTargetIn } from '../cost-target.ts';
-import { cellOf, type RowPlace } from './bill-rows.ts';
+import { billMoneyIn, cellOf, type RowPlace } from './bill-rows.ts';
 import { spreadCharge, spreadIn, type Charge } from './charges.ts';
 import { paidFromIn } from './paid-from.ts';
 import { billGross, type Bill, type BillLine } from './post.ts';
@@ -64,7 +63,7 @@ export function readBill(group: readonly RowPlace[], catalog: Catalog): Decision
     lines,
     // What is wrong with the lines is told with them.
     retained: retainedIn(cellOf(head, 'retention'), lines.ok ? lines.value : [], isPaid),
-    control: ifFilled(cellOf(head, 'total'), null, moneyIn),
+    control: ifFilled(cellOf(head, 'total'), null, (cell) => billMoneyIn(cell, catalog)),
   });
   return following(parts, ({ control, days, ...read }) => {
     const bill: Bill = { ...read, ...days, supplier: read.supplier?.id ?? null };
@@ -137,7 +136,7 @@ function linesIn(
 function lineIn(place: RowPlace, supplier: Supplier | null, catalog: Catalog): Decision<BillLine> {
   const parts = gathered({
     target: costTargetIn(place.row, `rows/${place.place}`, catalog),
-    net: required(cellOf(place, 'net'), 'the net amount', moneyIn),
+    net: required(cellOf(place, 'net'), 'the net amount', (cell) => billMoneyIn(cell, catalog)),
     quantity: ifFilled(cellOf(place, 'quantity'), quantity(0), quantityIn),
     taxCode: ifFilled(cellOf(place, 'tax'), null, (cell) => lookedUp(catalog.taxCodes, cell, 'tax code')),
     text: textIn(cellOf(place, 'text'), 'the text', 200),
@@ -155,7 +154,7 @@ function lineIn(place: RowPlace, supplier: Supplier | null, catalog: Catalog): D
 function chargeIn(place: RowPlace, catalog: Catalog): Decision<Charge> {
   const parts = gathered({
     by: spreadIn(cellOf(place, 'spread')),
-    net: required(cellOf(place, 'net'), 'the net amount', moneyIn),
+    net: required(cellOf(place, 'net'), 'the net amount', (cell) => billMoneyIn(cell, catalog)),
     taxCode: ifFilled(cellOf(place, 'tax'), null, (cell) => lookedUp(catalog.taxCodes, cell, 'tax code')),
     text: textIn(cellOf(place, 'text'), 'the text', 200),
   });

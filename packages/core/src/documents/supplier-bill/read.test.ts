@@ -75,6 +75,8 @@ describe('what is refused, at its cell, with its reason', () => {
       at: 'rows/0/supplier',
       kind: 'ambiguous-code',
     },
+    { case: 'another currency', rows: [row({ net: 'EUR 900' })], at: 'rows/0/net', kind: 'other-currency' },
+    { case: 'a total in another currency', rows: [row({ total: '€900' })], at: 'rows/0/total', kind: 'other-currency' },
     { case: 'no bill number', rows: [row({ number: ' ' })], at: 'rows/0/number', kind: 'missing' },
     {
       case: 'a number that is in the books',
@@ -168,7 +170,7 @@ describe('what is worth a look', () => {
     { case: 'just at its budget line', rows: [row({ net: '1,000.00' })], kinds: [] },
     {
       case: 'two lines that together go over',
-      rows: [row({ net: '600' }), row({ number: 'N-2', net: '600' })],
+      rows: [row({ net: '600' }), row({ number: 'N-2', net: '600.01' })],
       kinds: ['over-budget'],
     },
     { case: 'no budget line', rows: [row({ code: '01-540' })], kinds: ['unbudgeted'] },
@@ -180,6 +182,16 @@ describe('what is worth a look', () => {
     {
       case: 'a new supplier has no usual',
       rows: [row({ supplier: 'FUEL', project: '', code: '6100', net: '30,000.01' })],
+      kinds: [],
+    },
+    {
+      case: 'the same amount on the same day under two numbers',
+      rows: [row({ net: '100' }), row({ number: 'N-2', net: '100' })],
+      kinds: ['same-amount'],
+    },
+    {
+      case: 'a credit of the same amount',
+      rows: [row({ net: '-100' }), row({ number: 'N-2', net: '-100' })],
       kinds: [],
     },
     { case: 'another month', rows: [row({ datedOn: '2/27', net: '1' })], kinds: ['other-month'] },

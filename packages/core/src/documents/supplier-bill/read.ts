@@ -9,8 +9,9 @@ import { budgetWarnings, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog } from '../catalog.ts';
 import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
 import { billedOrderLine, judged, type BilledOrderLine, type OrdersSoFar } from './against-orders.ts';
+import { billKey } from './bill-keys.ts';
 import { billGroups } from './bill-rows.ts';
-import { billWarnings } from './bill-warnings.ts';
+import { billWarnings, sameAmounts } from './bill-warnings.ts';
 import { followsIn, withRest } from './follows.ts';
 import type { BillRow, BillSheet } from './form.ts';
 import { withOrder } from './from-order.ts';
@@ -57,6 +58,7 @@ export function readBillSheet(sheet: BillSheet, catalog: Catalog): SheetReading 
     ],
     warnings: [
       ...bills.flatMap((each) => billWarnings(each, catalog)),
+      ...sameAmounts(bills, catalog),
       ...against.flatMap(({ warnings }) => warnings),
       ...(total.ok ? budgetWarnings(bills.flatMap(costsOf), catalog) : []),
     ],
@@ -137,7 +139,7 @@ function orderMoves(bill: Bill, against: OrderedBill['against']): OrderMoves {
 }
 
 function duplicates(bills: readonly ReadBill[], catalog: Catalog): readonly Problem[] {
-  const seen = new Set(catalog.billNumbers);
+  const seen = new Set(catalog.knownBills);
   return bills.flatMap(({ bill, places }) => {
     if (bill.paid !== null || bill.supplier === null) return [];
     const key = billKey({ supplier: bill.supplier, number: bill.number });
@@ -148,11 +150,6 @@ function duplicates(bills: readonly ReadBill[], catalog: Catalog): readonly Prob
       ? [{ at: `rows/${places[0] ?? 0}/number`, kind: 'duplicate-bill' as const, supplier, number: bill.number }]
       : [];
   });
-}
-
-/** What makes a bill the same bill: its supplier and number. */
-export function billKey({ supplier, number }: { readonly supplier: number; readonly number: string }): string {
-  return `${supplier}/${number.toLowerCase()}`;
 }
 
 /** Each project line's cost that receipts did not accrue, tax that does not come back included, with the month it falls into. */

@@ -1,3 +1,4 @@
+import { typedDate } from '../../calendar/typed-date.ts';
 import { unreadCells } from './unread-cells.ts';
 import { NO_SCOPE, type KindOfSheet } from '../kind-of-sheet.ts';
 import { BILL_COLUMNS, BILL_EXTRAS, billColumns, type BillSheet } from './form.ts';
@@ -20,10 +21,11 @@ export const BILL_SHEET: KindOfSheet<BillSheet> = {
   extras: BILL_EXTRAS,
   blank: () => ({ kind: 'bills', controlTotal: '', shows: [], rows: [] }),
   nameOf: (_sheet, id) => `Bill batch ${id}`,
-  scope: ({ rows }) => ({
+  scope: ({ rows }, { near, order }) => ({
     ...NO_SCOPE,
     suppliers: rows.map(({ supplier }) => supplier),
     orders: rows.map(({ order }) => order.split('/')[0] ?? ''),
+    billDays: rows.flatMap(({ datedOn }) => typedDate(datedOn, near, order) ?? []),
     billNumbers: rows.map(({ number }) => number.trim()).filter((number) => number !== ''),
   }),
   unread: ({ rows }) => unreadCells(rows),

@@ -12,8 +12,12 @@ export const INCOME_STATEMENT = report({
   summary: 'Income statement',
   query: IncomeQuery,
   answer: IncomeStatement,
-  sentence: 'From {from} through {through} and the fiscal year to date, {basis}.',
-  choices: { from: { kind: 'month', label: 'From month', initial: ({ through }) => through }, basis: BASIS },
+  sentence: 'From {from} through {through} and the fiscal year to date, of {project}, {basis}.',
+  choices: {
+    from: { kind: 'month', label: 'From month', initial: ({ through }) => through },
+    project: { kind: 'project', label: 'Of project' },
+    basis: BASIS,
+  },
   table: (answer) =>
     statementTable(
       [

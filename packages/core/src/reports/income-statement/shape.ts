@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { Cents, Money, Month } from '../../wire/values.ts';
+import { Cents, IdText, Money, Month } from '../../wire/values.ts';
 import { RecognizableQuery } from '../query.ts';
 
-export const IncomeQuery = RecognizableQuery.extend({ from: Month });
+export const IncomeQuery = RecognizableQuery.extend({ from: Month, project: IdText.optional() });
 
 const StatementLine = z.object({ code: z.string(), name: z.string(), amounts: z.array(Money) });
 export const StatementGroup = z.object({ lines: z.array(StatementLine), totals: z.array(Cents) });
