@@ -1,32 +1,19 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, inject, test } from 'vitest';
-import { startApplication, type Application } from '../src/application.ts';
-import { accessibilityProblems, click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
+import type { Page } from 'puppeteer-core';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { accessibilityProblems, click, fill, press, sees } from '../src/browser.ts';
+import { onDemoBooks } from '../src/journey-page.ts';
 
-let application: Application;
-let browser: Browser;
+const { go, api, address, page: opened } = onDemoBooks('/projects');
 let page: Page;
 const files = mkdtempSync(join(tmpdir(), 'lowtide-files-'));
+beforeAll(() => void (page = opened()));
+afterAll(() => rmSync(files, { recursive: true }));
 
-beforeAll(async () => {
-  application = await startApplication(inject('demoBooks'));
-  browser = await openBrowser();
-  page = await openPage(browser, `${application.address}/projects`);
-});
-afterAll(async () => {
-  await browser.close();
-  await application.stop();
-  rmSync(files, { recursive: true });
-});
-
-const go = (path: string) => page.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
-const api = async <T>(path: string): Promise<T> =>
-  (await (await fetch(`${application.address}/api${path}`)).json()) as T;
 const order = async (path: string, body: unknown): Promise<Response> =>
-  fetch(`${application.address}/api${path}`, {
+  fetch(`${address()}/api${path}`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', 'idempotency-key': crypto.randomUUID() },
     body: JSON.stringify(body),
@@ -123,7 +110,7 @@ test('take the sheet to a spreadsheet and back, changed; a file that is none cha
   const id = /estimates\/(\d+)/.exec(page.url())?.[1] ?? '';
   await click(page, 'Files');
   await sees(page, 'for the client: sections and prices, no cost');
-  const csv = await (await fetch(`${application.address}/api/estimates/${id}.csv`)).text();
+  const csv = await (await fetch(`${address()}/api/estimates/${id}.csv`)).text();
   const read = async (name: string, content: string): Promise<void> => {
     const path = join(files, name);
     writeFileSync(path, content);
@@ -135,7 +122,7 @@ test('take the sheet to a spreadsheet and back, changed; a file that is none cha
   await read('sill.csv', csv.replace('1x', '2').replace('Odd', 'Marker buoys'));
   await sees(page, 'Nothing.');
   expect([await shown('3-3'), await shown('3-4')]).toEqual(['Marker buoys', '2']);
-  const workbook = await fetch(`${application.address}/api/estimates/${id}.xlsx`);
+  const workbook = await fetch(`${address()}/api/estimates/${id}.xlsx`);
   expect(workbook.headers.get('content-type')).toContain('spreadsheetml');
 });
 
@@ -231,7 +218,7 @@ test('forecast the project, see what it does before saving, and recognize by it'
   );
   const record = records.rows.find((row) => row.id === id);
   const fields = { ...record?.fields, status: 'active', startOn: '2027-03-01' };
-  const changed = await fetch(`${application.address}/api/records/project/${id}`, {
+  const changed = await fetch(`${address()}/api/records/project/${id}`, {
     method: 'PUT',
     headers: { 'content-type': 'application/json', 'idempotency-key': crypto.randomUUID() },
     body: JSON.stringify({ version: record?.version, fields }),

@@ -1,23 +1,12 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, inject, test } from 'vitest';
-import { startApplication, type Application } from '../src/application.ts';
-import { accessibilityProblems, click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
+import type { Page } from 'puppeteer-core';
+import { beforeAll, expect, test } from 'vitest';
+import { accessibilityProblems, click, fill, press, sees } from '../src/browser.ts';
+import { onDemoBooks } from '../src/journey-page.ts';
 
-let application: Application;
-let browser: Browser;
+const { go, page: opened } = onDemoBooks('/labor');
 let page: Page;
+beforeAll(() => void (page = opened()));
 
-beforeAll(async () => {
-  application = await startApplication(inject('demoBooks'));
-  browser = await openBrowser();
-  page = await openPage(browser, `${application.address}/labor`);
-});
-afterAll(async () => {
-  await browser.close();
-  await application.stop();
-});
-
-const go = (path: string) => page.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
 const typeRow = async (cells: readonly string[]): Promise<void> => {
   for (const cell of cells) {
     if (cell !== '') await page.keyboard.type(cell);

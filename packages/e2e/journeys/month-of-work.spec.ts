@@ -1,25 +1,11 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, inject, test } from 'vitest';
-import { startApplication, type Application } from '../src/application.ts';
-import { click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
+import type { Page } from 'puppeteer-core';
+import { beforeAll, expect, test } from 'vitest';
+import { click, fill, press, sees } from '../src/browser.ts';
+import { onDemoBooks } from '../src/journey-page.ts';
 
-let application: Application;
-let browser: Browser;
+const { go, api, page: opened } = onDemoBooks('/projects');
 let page: Page;
-
-beforeAll(async () => {
-  application = await startApplication(inject('demoBooks'));
-  browser = await openBrowser();
-  page = await openPage(browser, `${application.address}/projects`);
-});
-afterAll(async () => {
-  await browser.close();
-  await application.stop();
-});
-
-const go = (path: string) => page.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
-const api = async <T>(path: string): Promise<T> =>
-  (await (await fetch(`${application.address}/api${path}`)).json()) as T;
+beforeAll(() => void (page = opened()));
 
 interface Documents {
   readonly rows: readonly { readonly id: number; readonly number: string; readonly grossCents: number }[];

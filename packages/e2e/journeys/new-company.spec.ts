@@ -1,23 +1,11 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { startApplication, type Application } from '../src/application.ts';
-import { accessibilityProblems, click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
+import type { Page } from 'puppeteer-core';
+import { beforeAll, describe, expect, test } from 'vitest';
+import { accessibilityProblems, click, fill, press, sees } from '../src/browser.ts';
+import { onEmptyBooks } from '../src/journey-page.ts';
 
-let application: Application;
-let browser: Browser;
+const { go, address, page: opened } = onEmptyBooks('/');
 let page: Page;
-
-beforeAll(async () => {
-  application = await startApplication();
-  browser = await openBrowser();
-  page = await openPage(browser, application.address);
-});
-afterAll(async () => {
-  await browser.close();
-  await application.stop();
-});
-
-const go = (path: string) => page.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
+beforeAll(() => void (page = opened()));
 
 async function takeIn(kind: string, csv: string): Promise<void> {
   await go(`/settings/${kind}`);
@@ -101,6 +89,44 @@ test('a project without anything says where its estimate and forecast begin', as
   expect(await accessibilityProblems(page)).toEqual([]);
 });
 
+test('books are taken over once their trial balance balances, and show the project where it stood', async () => {
+  await go('/projects');
+  await page.locator('::-p-aria(Opening balances)').click();
+  await page.waitForFunction(() => document.activeElement?.getAttribute('data-cell') === '0-0');
+  const rows = [
+    ['1010', '30,000'],
+    ['earned', '50,000', '', '', '', '', '', 'DIKE'],
+    ['billed', '', '70,000', '', '', '', '', 'DIKE'],
+  ];
+  for (const [place, cells] of rows.entries()) {
+    await page.focus(`[data-cell="${place}-0"]`);
+    for (const cell of cells) {
+      if (cell !== '') await page.keyboard.type(cell);
+      await press(page, 'Tab');
+    }
+  }
+  await sees(page, 'Apart by 10,000.00');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await page.focus('[data-cell="3-0"]');
+  for (const cell of ['3090', '', '10,000']) {
+    if (cell !== '') await page.keyboard.type(cell);
+    await press(page, 'Tab');
+  }
+  await sees(page, 'Balances 80,000.00 80,000.00');
+  await press(page, 'Control+Enter');
+  await sees(page, 'Posted OB-0001');
+  // Earned 50,000, billed 70,000: overbilled by 20,000.
+  await go('/reports/wip-schedule?m=2027-03');
+  await sees(page, '20,000.00');
+  await go('/closing');
+  await sees(page, 'All 12 tie-outs tie.');
+  await go('/documents/1');
+  await click(page, 'Reverse');
+  await fill(page, 'Reason', 'A trial only');
+  await (await page.waitForSelector('::-p-xpath(//*[@role="dialog"]//button[.="Reverse"])'))?.click();
+  await sees(page, 'Reversal of OB-0001');
+});
+
 test('the first month goes from bill to profit', async () => {
   await takeIn('budget-line', 'project,costCode,costType,cost,effectiveOn\nDIKE,31,material,200000,2027-03-01\n');
   await sees(page, '1 added, 0 changed.');
@@ -176,7 +202,7 @@ describe('people', () => {
   test('a session that was ended meanwhile asks to sign in in front of the page', async () => {
     await go('/projects');
     await sees(page, 'North dike');
-    await page.deleteCookie({ name: 'lowtide_session', url: application.address });
+    await page.deleteCookie({ name: 'lowtide_session', url: address() });
     await click(page, 'Reports');
     await sees(page, 'What you typed is still here.');
     await fill(page, 'E-mail', 'jon@kelder.example');

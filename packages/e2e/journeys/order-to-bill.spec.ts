@@ -1,25 +1,11 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, inject, test } from 'vitest';
-import { startApplication, type Application } from '../src/application.ts';
-import { click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
+import type { Page } from 'puppeteer-core';
+import { beforeAll, expect, test } from 'vitest';
+import { click, fill, fillCell, press, sees } from '../src/browser.ts';
+import { onDemoBooks } from '../src/journey-page.ts';
 
-let application: Application;
-let browser: Browser;
+const { go, api, page: opened } = onDemoBooks('/costs?part=orders');
 let page: Page;
-
-beforeAll(async () => {
-  application = await startApplication(inject('demoBooks'));
-  browser = await openBrowser();
-  page = await openPage(browser, `${application.address}/costs?part=orders`);
-});
-afterAll(async () => {
-  await browser.close();
-  await application.stop();
-});
-
-const go = (path: string) => page.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
-const api = async <T>(path: string): Promise<T> =>
-  (await (await fetch(`${application.address}/api${path}`)).json()) as T;
+beforeAll(() => void (page = opened()));
 
 /** A sheet begins with its first cell; what is typed before goes there. */
 const onFirstCell = () => page.waitForFunction(() => document.activeElement?.getAttribute('data-cell') === '0-0');
@@ -44,6 +30,23 @@ test('receive half of an order from its page: committed falls by what came', asy
   await press(page, 'Control+Enter');
   await sees(page, '0 rows');
   // Half of 48 modules: the company counts it as cost when it comes.
+  expect((await reefModules())?.committedCents).toBe(948_000);
+});
+
+test('enter the bill of what came from the order: lines, price and coding follow, nothing more is committed', async () => {
+  const order = await reefModules();
+  await go(`/orders/${order?.id}`);
+  await click(page, 'Enter bill');
+  await onFirstCell();
+  await sees(page, 'PO-0004/1');
+  await fillCell(page, 'Bill number, row 1', 'RM-77');
+  await press(page, 'Tab');
+  await page.keyboard.type('3/30');
+  await fillCell(page, 'Quantity, row 1', '24');
+  await press(page, 'Tab');
+  await sees(page, 'Nothing. Ctrl Enter posts 1 supplier bill of 9,480.00.');
+  await press(page, 'Control+Enter');
+  await sees(page, '0 rows');
   expect((await reefModules())?.committedCents).toBe(948_000);
 });
 

@@ -1,23 +1,11 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
-import { startApplication, type Application } from '../src/application.ts';
-import { accessibilityProblems, click, fill, openBrowser, openPage, press, sees } from '../src/browser.ts';
+import type { Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { accessibilityProblems, click, fill, press, sees } from '../src/browser.ts';
+import { onDemoBooks } from '../src/journey-page.ts';
 
-let application: Application;
-let browser: Browser;
+const { go, address, browser, page: opened } = onDemoBooks('/projects');
 let page: Page;
-
-beforeAll(async () => {
-  application = await startApplication(inject('demoBooks'));
-  browser = await openBrowser();
-  page = await openPage(browser, `${application.address}/projects`);
-});
-afterAll(async () => {
-  await browser.close();
-  await application.stop();
-});
-
-const go = (path: string) => page.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
+beforeAll(() => void (page = opened()));
 
 const PAGES = [
   '/projects',
@@ -226,13 +214,13 @@ test('profit per client, internal projects and the unassigned add up to the comp
 test.each(['N. Kerrow', 'G. Sallow', 'H. Callow'])(
   'act as %s in the demo: nothing that their pages ask for is refused',
   async (name) => {
-    const context = await browser.createBrowserContext();
+    const context = await browser().createBrowserContext();
     const theirs = await context.newPage();
     const refused: string[] = [];
     theirs.on('response', (response) => {
       if (response.status() >= 400) refused.push(`${response.status()} ${response.url()}`);
     });
-    await theirs.goto(application.address, { waitUntil: 'networkidle0' });
+    await theirs.goto(address(), { waitUntil: 'networkidle0' });
     await click(theirs, 'I. Varga administrator');
     const chosen = await theirs.waitForSelector(`::-p-xpath(//*[@role="menuitem"][.//b[.="${name}"]])`);
     await Promise.all([theirs.waitForNavigation({ waitUntil: 'networkidle0' }), chosen?.click()]);
@@ -240,7 +228,7 @@ test.each(['N. Kerrow', 'G. Sallow', 'H. Callow'])(
     const sections = await theirs.$$eval('nav[aria-label="Sections"] a', (links) => links.map((link) => link.pathname));
     expect(sections.length).toBeGreaterThan(0);
     for (const path of sections) {
-      await theirs.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
+      await theirs.goto(`${address()}${path}`, { waitUntil: 'networkidle0' });
     }
     expect(refused).toEqual([]);
     await context.close();

@@ -64,6 +64,13 @@ export async function fill(page: Page, name: string, text: string): Promise<void
   else await page.keyboard.type(text);
 }
 
+/** Types into the cell of a sheet with the label, such as `Net, row 1`, in place of what is there. */
+export async function fillCell(page: Page, label: string, text: string): Promise<void> {
+  const cell = await page.waitForSelector(`input[aria-label="${label}"]`);
+  await cell?.focus();
+  await page.keyboard.type(text);
+}
+
 export async function press(page: Page, ...keys: readonly string[]): Promise<void> {
   for (const key of keys) {
     const [last = '', ...held] = key.split('+').reverse();

@@ -65,16 +65,16 @@ const ROWS_A_PAGE = 300;
 export interface DocumentTableProps {
   readonly label: string;
   readonly kind?: Row['kind'];
-  /** Only what is not settled. */
-  readonly open?: boolean;
+  /** Only what is open on the account, of whatever kind. */
+  readonly settles?: 'receivable' | 'payable';
 }
 
-/** Posted documents through the month, newest first, found by number, party or project. */
-export function DocumentTable({ label, kind, open = false }: DocumentTableProps) {
+/** Posted documents through the month, newest first or as they are put in order, found by number, party or project. */
+export function DocumentTable({ label, kind, settles }: DocumentTableProps) {
   const { asOf } = useShownBooks();
   const [text, setText] = useViewState('find', '');
   const [sort, setSort] = useViewState('sort', '-dated');
-  const arranged = useTableLayout(kind === undefined ? 'documents' : `documents-${kind}`);
+  const arranged = useTableLayout(['documents', kind ?? settles].filter(Boolean).join('-'));
   const list = `${sort}/${text}`;
   const [shown, setShown] = useState({ list, page: 0 });
   // Another order or another search begins with its first page.
@@ -86,7 +86,7 @@ export function DocumentTable({ label, kind, open = false }: DocumentTableProps)
     order: sort as DocumentOrder,
     offset,
     ...(kind === undefined ? {} : { kind }),
-    ...(open ? { open: 'yes' as const } : {}),
+    ...(settles === undefined ? {} : { settles, open: 'yes' as const }),
     ...(text === '' ? {} : { text }),
   };
   const { answer, trouble } = useRead('documents', { query }, { keepLast: true });
@@ -96,7 +96,7 @@ export function DocumentTable({ label, kind, open = false }: DocumentTableProps)
         <div style={{ width: 280 }}>
           <Field label="Find by number, party or project" value={text} onChange={setText} />
         </div>
-        {sheet === undefined || open ? null : (
+        {sheet === undefined ? null : (
           <a href={`/api/sheet-files/${sheet}.csv?through=${lastDay(asOf.through)}`}>Lines as CSV</a>
         )}
       </div>

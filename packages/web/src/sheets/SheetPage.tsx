@@ -109,7 +109,7 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
       />
       <PreviewPanel
         preview={said}
-        posts={postsText(kind, preview)}
+        posts={postsText(kind, preview, typedRows(sheet).length)}
         place={placeWords(gridColumns(columns), facts.fields)}
         onGo={(at) => setGoTo(placeOf(at, columns))}
       />
@@ -174,11 +174,13 @@ function isEmptyCell(cells: readonly GridRow[], at: string): boolean {
 }
 
 /** What posting would do now, in words. */
-function postsText(kind: SheetKind, preview: Preview | null): string {
+function postsText(kind: SheetKind, preview: Preview | null, rows: number): string {
   const { one, many } = DOCUMENT_KINDS[sheetKind(kind).document];
   const { documents = 0, enteredCents = ZERO } = preview ?? {};
-  if (documents === 0)
-    return preview?.trialBalance.length ? 'Nothing, until debits equal credits.' : 'Nothing typed yet.';
+  if (rows === 0) return 'Nothing typed yet.';
+  if (preview !== null && preview.trialBalance.length > 0 && documents === 0)
+    return 'Nothing, until debits equal credits.';
+  if (documents === 0) return 'Nothing is ready to be posted yet.';
   return `Nothing. Ctrl Enter posts ${documents} ${(documents === 1 ? one : many).toLowerCase()} of ${dollars(enteredCents)}.`;
 }
 

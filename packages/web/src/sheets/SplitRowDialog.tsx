@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { understoodNumber } from '@lowtide/core/documents/understood-cell.ts';
 import { wording } from '@lowtide/core/problems/wording.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { BillRow } from '@lowtide/core/documents/supplier-bill/form.ts';
@@ -40,7 +41,11 @@ export function SplitRowDialog({ row, onSplit, onClose }: SplitRowDialogProps) {
   };
   const nets = read.ok ? read.value.map(({ net }) => net) : [];
   return (
-    <Dialog title={`Split ${row.net} over projects and codes`} onClose={onClose} width={640}>
+    <Dialog
+      title={`Split ${understoodNumber(row.net, 2) ?? row.net} over projects and codes`}
+      onClose={onClose}
+      width={640}
+    >
       <Choice
         label="By"
         value={by}

@@ -72,6 +72,7 @@ export const FieldGrid = styled.div<{ readonly $columns?: number }>`
   display: grid;
   grid-template-columns: repeat(${({ $columns = 2 }) => $columns}, minmax(0, 1fr));
   gap: ${space.three};
+  margin-top: ${space.one};
 `;
 
 const Veil = styled(ModalOverlay)`

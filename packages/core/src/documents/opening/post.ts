@@ -70,7 +70,12 @@ export function openingEntries(balances: readonly OpeningBalance[], { roles }: O
   return days.flatMap(([on, some]) => {
     const lines = some.flatMap((balance) => balanceLines(roles, balance));
     const rest = sum([ZERO, ...lines.map(({ amount }) => amount)]);
-    const entry = journalEntry(on, [...lines, credit(roles['retained-earnings'], rest)]);
+    const entry = journalEntry(on, [
+      ...lines,
+      credit(roles['retained-earnings'], rest, {
+        text: 'Against open items, and what projects earned in earlier years',
+      }),
+    ]);
     return entry.lines.length === 0 ? [] : [entry];
   });
 }
