@@ -11,10 +11,9 @@ import { STARTER_ACCOUNTS } from '@lowtide/core/records/starter-accounts.ts';
 import type { EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import { sheetRead } from '@lowtide/server/documents/sheet-queries.ts';
 import { postReading } from '@lowtide/server/documents/post-sheet-queries.ts';
-import { handlers } from '@lowtide/server/app.ts';
 import { openBooks, type Books } from '@lowtide/server/database/open.ts';
-import { clock } from '@lowtide/server/http/clock.ts';
 import { openByHand, poster } from './by-hand.ts';
+import { ordering, type Sent } from './ordering.ts';
 import { compared, timed, timing, type Compared } from './measure.ts';
 
 const TODAY = '2027-01-31';
@@ -25,18 +24,17 @@ const ROUNDS = 3;
 const MONDAYS = ['2027-01-04', '2027-01-11', '2027-01-18'].map(isoDate);
 const ACTING = { at: 1_000, by: 'Bench', today: isoDate(TODAY), actor: null };
 
-type Order = (name: EndpointName, asked: unknown) => Promise<unknown>;
-
-/** Orders of the application, without the way over HTTP. */
-function ordering(books: Books): Order {
-  const { orders } = handlers({ books, clock: clock(TODAY), user: 'Bench' });
-  return (name, asked) => books.writer.transaction().execute(async (trx) => orders.get(name)?.(trx, asked, ACTING));
+/** An order in a transaction of its own. */
+function alone(books: Books) {
+  const order = ordering(books, isoDate(TODAY));
+  return <T>(name: EndpointName, sent: Sent): Promise<T> =>
+    books.writer.transaction().execute((trx) => order<T>(trx, name, sent));
 }
 
 /** Books with 2,000 people, two projects and a code, through the orders of the application. */
 async function laborBooks(path: string): Promise<Books> {
   const books = await openBooks(path);
-  const order = ordering(books);
+  const order = alone(books);
   const company = { name: 'Bench', currency: 'USD', fiscalYearStartMonth: 1, percentDecimals: null, forecastMonths: 1 };
   const policies = { dayOrder: 'month first', approveHours: false, firstMonth: month('2027-01') };
   await order('setUp', { body: { ...company, ...policies } });
@@ -110,7 +108,7 @@ async function paidWeek(books: Books, weekOn: HoursSheet['weekOn']): Promise<num
       await postReading(trx, reading, { ...ACTING, acceptWarnings: true });
     }
   });
-  const order = ordering(books);
+  const order = alone(books);
   const row = { employee: '', regularHours: '', overtimeHours: '', grossRegular: '3,300,000', grossOvertime: '' };
   const rest = { employerTaxes: '', insurance: '', benefits: '', withheld: '', net: '', text: '' };
   const days = { from: weekOn, through: plusDays(weekOn, 6), paidOn: plusDays(weekOn, 6), fee: '' };
@@ -119,7 +117,9 @@ async function paidWeek(books: Books, weekOn: HoursSheet['weekOn']): Promise<num
     id: number;
   };
   const body = { month: month('2027-01'), version: 1, acceptWarnings: true };
-  const posted = (await order('postDraft', { params: { id: made.id }, body })) as { documents: { id: number }[] };
+  const posted = (await order('postDraft', { params: { id: String(made.id) }, body })) as {
+    documents: { id: number }[];
+  };
   return posted.documents[0]?.id ?? 0;
 }
 
@@ -131,7 +131,7 @@ export async function trueUp(directory: string): Promise<Compared> {
   for (const weekOn of MONDAYS.slice(0, ROUNDS)) {
     const payrollId = await paidWeek(books, weekOn);
     await paidWeek(other, weekOn);
-    ours.push(await timed(() => ordering(books)('trueUp', { body: { payrollId, method: 'spread' } })));
+    ours.push(await timed(() => alone(books)('trueUp', { body: { payrollId, method: 'spread' } })));
     const file = openByHand(path);
     byHand.push(await timed(() => spreadByHand(file, weekOn)));
     file.close();

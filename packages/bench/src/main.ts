@@ -11,6 +11,7 @@ import { postDocument } from '@lowtide/server/ledger/post-document-queries.ts';
 import { openByHand, poster } from './by-hand.ts';
 import { laborWeek, trueUp } from './labor.ts';
 import { lastMonth, layGround, postAll, postings, type Size } from './large-books.ts';
+import { ublBills } from './ubl-bills.ts';
 import { questions } from './questions-by-hand.ts';
 import { compared, inTurn, timed, timing, type Compared } from './measure.ts';
 
@@ -132,6 +133,7 @@ const results = [
   await bulk(),
   await laborWeek(directory),
   await trueUp(directory),
+  await ublBills(directory),
   ...(await pages(SMALL, '100 k lines', false)),
   ...(await pages(LARGE, `${LARGE.lines / 1_000} k lines`, true)),
 ];

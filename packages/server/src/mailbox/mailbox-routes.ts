@@ -21,7 +21,7 @@ import type { UblInvoice } from '@lowtide/core/ubl/ubl-invoice.ts';
 import { insertAttachment } from '../attachments/attachment-queries.ts';
 import { audit } from '../audit/audit-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { suppliers, taxCodes } from '../documents/catalog-queries.ts';
+import { parties, taxCodes } from '../documents/catalog-queries.ts';
 import { insertDraft } from '../documents/draft-queries.ts';
 import { sheetRead } from '../documents/sheet-queries.ts';
 import { file, read, write, type Acting, type Answer } from '../http/api.ts';
@@ -126,7 +126,7 @@ function supplierOf<S extends Named>({ supplier }: UblInvoice, all: readonly S[]
 }
 
 async function sheetOf(db: Db, invoice: UblInvoice): Promise<BillSheet> {
-  const supplier = supplierOf(invoice, await suppliers(db));
+  const supplier = supplierOf(invoice, await parties(db, 'supplier'));
   const rows = ublBillRows(invoice, {
     supplier,
     orders: await ordersThere(db, { suppliers: [], numbers: [invoice.order] }),
