@@ -7,14 +7,16 @@ const [histories = '400', kills = '40', hostile = '20000', mutants = '10000'] = 
 const LAWS = [
   'histories',
   'labor-histories',
+  'order-histories',
   'kill',
   'http/stale-answers',
   'projects/kept-by-project-queries',
   'documents/sheet-basis',
   'http/hostile',
+  'mailbox/ubl',
 ];
 /** Tests of core that read damaged files. */
-const DAMAGED = ['documents/payroll/mutated-registers', 'documents/hours/mutated-clocks'];
+const DAMAGED = ['documents/payroll/mutated-registers', 'documents/hours/mutated-clocks', 'documents/mutated-sheets'];
 const root = resolve(import.meta.dirname, '../../..');
 const { status } = spawnSync(
   resolve(root, 'node_modules/.bin/vitest'),

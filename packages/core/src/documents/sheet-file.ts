@@ -96,9 +96,10 @@ interface FileSheet {
 }
 
 function sheetOf(kind: SheetKind, { above, rows }: FileSheet, { near }: DayReading): Decision<Sheet> {
-  const begun = withParts(sheetKind(kind).blank(near), above);
-  const columns = sheetKind(kind).columns(begun);
-  const most = sheetKind(kind).mostRows;
+  const { blank, columns: shown, everyColumn, mostRows: most } = sheetKind(kind);
+  const begun = withParts(blank(near), above);
+  // A file has all columns, also those that a sheet shows only when they are wanted.
+  const columns = everyColumn ?? shown(begun);
   return rows.length > most
     ? refused({ at: 'csv', kind: 'file-unreadable', reason: `a sheet has at most ${most} rows; import it in parts` })
     : accepted(withCells(begun, rows, columns));

@@ -1,0 +1,115 @@
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { isoDate } from '../calendar/iso-date.ts';
+import { costCodeId, documentId, orderLineId, partyId, phaseId } from '../ledger/ids.ts';
+import { cents, sum } from '../money/cents.ts';
+import { quantity, rate } from '../money/quantity.ts';
+import type { Order } from '../orders/order.ts';
+import { concern, wording } from '../problems/wording.ts';
+import type { Catalog } from './catalog.ts';
+import { GATE, SAMPLE } from './sample-catalog.test.sample.ts';
+import type { SheetCells } from './sheet-cells.ts';
+import { fileColumns, sheetsOfFile } from './sheet-file.ts';
+import { SHEET_KINDS, sheetKind, type SheetKind } from './sheets.ts';
+
+declare const process: { readonly env: Readonly<Record<string, string | undefined>> };
+
+/** A long campaign tries more. */
+const MUTANTS = Number(process.env['MUTANTS'] ?? 300);
+
+const NOTHING = { quantity: quantity(0), net: cents(0) };
+const STONE = { project: GATE.id, phase: phaseId(7), costCode: costCodeId(11), costType: 'material' as const };
+const ORDER: Order = {
+  ...{ id: documentId(70), number: 'PO-0001', kind: 'order', supplier: partyId(1), version: 1 },
+  ...{ retentionMillionths: 0, deliverTo: '' },
+  lines: [
+    {
+      ...{ id: orderLineId(1), orderId: documentId(70), order: 'PO-0001', place: 1, supplier: partyId(1) },
+      ...{ target: { kind: 'project', coding: STONE }, price: rate(800_000), unit: 't', text: 'Armor stone' },
+      ...{ taxCode: null, wantedOn: null, retentionMillionths: 0 },
+      ordered: { quantity: quantity(1_000_000), net: cents(800_000), cost: cents(800_000) },
+      ...{ received: NOTHING, billed: { ...NOTHING, cost: cents(0) }, accrued: cents(0) },
+    },
+  ],
+};
+const CATALOG: Catalog = { ...SAMPLE, orders: [ORDER], lockedThrough: null };
+
+/** A line of a file that is taken as it is. */
+const GOOD: { readonly [K in SheetKind]: SheetCells } = {
+  bills: {
+    supplier: 'STONE',
+    number: 'N-1',
+    datedOn: '2027-03-30',
+    order: 'PO-0001/1',
+    quantity: '40',
+    net: '3,200.00',
+  },
+  orders: {
+    ...{ supplier: 'STONE', datedOn: '2027-03-30', project: 'GATE', code: 'A/31-250', text: 'Stone' },
+    ...{ quantity: '100', unit: 't', price: '80' },
+  },
+  subcontracts: {
+    supplier: 'STONE',
+    datedOn: '2027-03-30',
+    project: 'GATE',
+    code: 'A/31-250',
+    net: '500',
+    retention: '10',
+  },
+  goods: { datedOn: '2027-03-30', note: 'DN-1', line: 'PO-0001/1', quantity: '40' },
+  hours: { weekOn: '2027-03-29', employee: 'E1', project: 'GATE', code: '31-100', mon: '8' },
+  payroll: { from: '2027-03-01', through: '2027-03-14', paidOn: '2027-03-19', employee: 'E1', grossRegular: '2,400' },
+  journal: { datedOn: '2027-03-30', account: '6100', debit: '5' },
+  opening: { what: 'bill', credit: '5', party: 'STONE', number: 'N-2' },
+};
+
+/** What files are damaged by: signs, letters, other separators, other codes, numbers too large, nothing. */
+const damage = fc.oneof(
+  fc.string({ maxLength: 12 }),
+  fc.constantFrom('', '-', '1.234,56', '9'.repeat(30), '=1/0', '1e9', '-0', 'EUR 5', '€5', '2027-02-30', '3/30', '+10'),
+  fc.constantFrom('STONE', 'PO-0001/1', 'PO-0001/9', 'PO-9', 'GATE', 'A/31-250', '31-000', '6100', '-40', '0.00001'),
+  fc.constantFrom('\u0000', '\u202e5', '='.repeat(150), '((((((1', 'amount', 'cost', 'retention', 'earned'),
+  fc.double().map(String),
+);
+const anyLine = (kind: SheetKind): fc.Arbitrary<SheetCells> =>
+  fc
+    .record(
+      Object.fromEntries(fileColumns(kind).map(({ name }) => [name, fc.option(damage, { freq: 7, nil: undefined })])),
+    )
+    .map((change) => ({
+      ...GOOD[kind],
+      ...Object.fromEntries(
+        Object.entries(change).flatMap(([name, typed]) => (typed === undefined ? [] : [[name, typed]])),
+      ),
+    }));
+
+test.each(SHEET_KINDS)('a file of %s as it should be is taken, but for what must balance', (kind) => {
+  const read = sheetsOfFile(kind, [GOOD[kind]], { near: isoDate('2027-03-31'), order: 'month first' });
+  const problems = read.ok
+    ? read.value.flatMap((sheet) => sheetKind(kind).read(sheet, CATALOG).problems)
+    : read.problems;
+  const balances = ['unbalanced-journal', 'unbalanced-opening'];
+  expect(problems.filter((problem) => !balances.includes(problem.kind))).toEqual([]);
+});
+
+test.each(SHEET_KINDS)('a damaged file of %s is refused with reasons, or posts what balances', (kind) => {
+  fc.assert(
+    fc.property(fc.array(anyLine(kind), { minLength: 1, maxLength: 4 }), (lines) => {
+      const sheets = sheetsOfFile(kind, lines, { near: isoDate('2027-03-31'), order: 'month first' });
+      if (!sheets.ok) {
+        for (const problem of sheets.problems) expect(wording(problem)).toMatch(/\S/);
+        return;
+      }
+      for (const sheet of sheets.value) {
+        const { postings, problems, warnings } = sheetKind(kind).read(sheet, CATALOG);
+        for (const problem of problems) expect(wording(problem)).toMatch(/\S/);
+        for (const warning of warnings) expect(concern(warning)).toMatch(/\S/);
+        const entries = postings.flatMap((posting) => posting.entries);
+        expect(sum([cents(0), ...entries.flatMap((entry) => entry.lines).map(({ amount }) => amount)])).toBe(0);
+        // What has nothing wrong posts something.
+        if (problems.length === 0) expect(postings.length).toBeGreaterThan(0);
+      }
+    }),
+    { numRuns: MUTANTS },
+  );
+});
