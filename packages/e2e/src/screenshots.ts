@@ -13,10 +13,10 @@ const draftOf = async (kind: string): Promise<number> => {
   return ((await answer.json()) as { rows: { id: number }[] }).rows[0]?.id ?? 0;
 };
 
-const rateOf = async (employee: string): Promise<number> => {
-  const answer = await fetch(`${application.address}/api/rates`);
-  const { rows } = (await answer.json()) as { rows: { id: number; employee: string }[] };
-  return rows.find((row) => row.employee.startsWith(employee))?.id ?? 0;
+const orderOf = async (number: string): Promise<number> => {
+  const answer = await fetch(`${application.address}/api/orders?through=2027-03&show=all`);
+  const { rows } = (await answer.json()) as { rows: { id: number; number: string }[] };
+  return rows.find((row) => row.number === number)?.id ?? 0;
 };
 
 const PICTURES: Readonly<Record<string, string>> = {
@@ -27,14 +27,14 @@ const PICTURES: Readonly<Record<string, string>> = {
   bills: `/costs/bills/${await draftOf('bills')}`,
   hours: `/costs/hours/${await draftOf('hours')}`,
   clearing: '/labor?part=clearing',
-  rate: `/labor/rates/${await rateOf('E24')}`,
+  order: `/orders/${await orderOf('PO-0001')}`,
+  mailbox: '/costs?part=mailbox',
   earning: '/earning',
   invoice: '/billing?new=QH-221',
   wip: '/reports/wip-schedule',
   profitability: '/reports/profitability',
   portfolio: '/reports/portfolio?m=2027-02',
   against: '/reports/estimate-against-actual?m=2027-02',
-  deadlines: '/reports/deadlines',
   trace: '/projects/1?trace=cost.p1.t2027-03',
   closing: '/closing',
   overhead: '/labor?part=overhead&pool=YARD',
