@@ -50,34 +50,51 @@ export async function orderPdf({ order, address, company }: PrintedOrder): Promi
   });
 }
 
-function linesTable(lines: PrintedOrder['order']['lines']): Content {
-  const heads = ['Line', 'What', 'Quantity', 'Unit', 'Price', 'Net', 'Wanted'];
+type Line = PrintedOrder['order']['lines'][number];
+
+interface PrintedColumn {
+  readonly head: string;
+  readonly width: number | '*';
+  readonly isFigure?: boolean;
+  readonly of: (line: Line) => string | TableCell;
+}
+
+const COLUMNS: readonly PrintedColumn[] = [
+  { head: 'Line', width: 22, of: ({ place }) => String(place) },
+  {
+    ...{ head: 'What', width: '*' },
+    of: ({ text, project, coding }) => ({
+      stack: [text, { text: [project, coding].filter(Boolean).join(' '), fontSize: 8, color: '#4b5f63' }],
+    }),
+  },
+  {
+    head: 'Quantity',
+    width: 50,
+    isFigure: true,
+    of: ({ quantity }) => (quantity === 0 ? '' : tenThousandths(quantity)),
+  },
+  { head: 'Unit', width: 28, of: ({ unit }) => unit },
+  { head: 'Price', width: 54, isFigure: true, of: ({ priceE4 }) => (priceE4 === 0 ? '' : tenThousandths(priceE4, 2)) },
+  { head: 'Net', width: 64, isFigure: true, of: ({ netCents }) => dollars(cents(netCents)) },
+  { head: 'Wanted', width: 60, of: ({ wantedOn }) => (wantedOn === null ? '' : dayText(isoDate(wantedOn))) },
+];
+
+/** The lines, without columns that say nothing of any of them. */
+function linesTable(lines: readonly Line[]): Content {
+  const columns = COLUMNS.filter(({ of }) => lines.some((line) => of(line) !== ''));
   const right = { alignment: 'right' as const, ...FIGURES };
-  const body = lines.map((line): TableCell[] => [
-    String(line.place),
-    {
-      stack: [
-        line.text,
-        { text: [line.project, line.coding].filter(Boolean).join(' '), fontSize: 8, color: '#4b5f63' },
-      ],
-    },
-    { text: line.quantity === 0 ? '' : tenThousandths(line.quantity), ...right },
-    line.unit,
-    { text: line.priceE4 === 0 ? '' : tenThousandths(line.priceE4, 2), ...right },
-    { text: dollars(cents(line.netCents)), ...right },
-    line.wantedOn === null ? '' : dayText(isoDate(line.wantedOn)),
-  ]);
+  const cells = lines.map((line) =>
+    columns.map(({ of, isFigure = false }): TableCell =>
+      isFigure ? { text: of(line) as string, ...right } : of(line),
+    ),
+  );
+  const heads = columns.map(({ head, isFigure = false }) => ({
+    ...{ text: head, bold: true, fontSize: 9 },
+    ...(isFigure ? right : {}),
+  }));
   return {
-    table: {
-      widths: [26, '*', 54, 34, 58, 66, 62],
-      headerRows: 1,
-      body: [
-        heads.map((text, index) => ({ text, bold: true, fontSize: 9, ...([2, 4, 5].includes(index) ? right : {}) })),
-        ...body,
-      ],
-      dontBreakRows: true,
-    },
-    layout: RULES,
+    table: { widths: columns.map(({ width }) => width), headerRows: 1, body: [heads, ...cells], dontBreakRows: true },
+    layout: { ...RULES, paddingLeft: (column) => (column === 0 ? 0 : 8) },
     fontSize: 9,
   };
 }

@@ -3,6 +3,7 @@ import path from 'node:path';
 import pdfMake from 'pdfmake';
 import type { Content, CustomTableLayout, TableCell } from 'pdfmake';
 import type { PrintedCompany } from '../records/letterhead-queries.ts';
+import { spelled } from './spelled.ts';
 
 const fontFolder = path.dirname(
   createRequire(import.meta.url).resolve('@expo-google-fonts/instrument-sans/package.json'),
@@ -48,7 +49,7 @@ export async function printed({ title, author, content, paper, across = false }:
       pages > 1
         ? { text: `${title} · ${page} of ${pages}`, fontSize: 8, color: QUIET, margin: [side, 12, side, 0] }
         : '',
-    content,
+    content: spelled(content),
   });
   return pdf.getBuffer();
 }

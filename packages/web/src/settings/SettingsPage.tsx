@@ -168,7 +168,7 @@ function columns(kind: RecordKind, onOpen: ((row: Row) => void) | null): readonl
 
 const Halves = styled.div`
   display: grid;
-  grid-template-columns: 148px minmax(0, 1fr);
+  grid-template: minmax(0, 1fr) / 148px minmax(0, 1fr);
   height: 100%;
   min-height: 0;
   > nav {
@@ -192,5 +192,6 @@ const Halves = styled.div`
   }
   > div {
     min-height: 0;
+    overflow: auto;
   }
 `;
