@@ -1,6 +1,7 @@
 import type { Page } from 'puppeteer-core';
 import { beforeAll, expect, test } from 'vitest';
 import { click, fill, press, sees } from '../src/browser.ts';
+import { countedStrokes } from '../src/counted-strokes.ts';
 import { onDemoBooks } from '../src/journey-page.ts';
 
 const { go, api, page: opened } = onDemoBooks('/projects');
@@ -53,15 +54,7 @@ test('enter a batch of supplier bills with the keyboard alone, post it, and see 
 });
 
 test('a bill of three lines takes at most 1.2 strokes for each character it holds, from Ctrl K to posted', async () => {
-  let strokes = 0;
-  const type = async (text: string): Promise<void> => {
-    strokes += text.length;
-    await page.keyboard.type(text);
-  };
-  const keys = async (...pressed: readonly string[]): Promise<void> => {
-    strokes += pressed.length;
-    await press(page, ...pressed);
-  };
+  const { type, keys, strokes } = countedStrokes(page);
   await go('/projects');
   await keys('Control+k');
   await type('bills');
@@ -100,7 +93,7 @@ test('a bill of three lines takes at most 1.2 strokes for each character it hold
   await keys('Enter');
   await sees(page, 'Posted KB-9');
   expect(held).toBeGreaterThan(150);
-  expect(strokes / held).toBeLessThan(1.2);
+  expect(strokes() / held).toBeLessThan(1.2);
   // Taken back again with what is within reach.
   await click(page, 'Reverse');
   await fill(page, 'Reason', 'Counted only');

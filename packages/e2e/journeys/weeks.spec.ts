@@ -1,6 +1,7 @@
 import type { Page } from 'puppeteer-core';
 import { beforeAll, expect, test } from 'vitest';
 import { accessibilityProblems, click, fill, press, sees } from '../src/browser.ts';
+import { countedStrokes } from '../src/counted-strokes.ts';
 import { onDemoBooks } from '../src/journey-page.ts';
 
 const { go, page: opened } = onDemoBooks('/labor');
@@ -141,15 +142,7 @@ test('one person’s posted hours are corrected; the others of the week stay', a
 });
 
 test('a week of a crew takes at most 1.3 strokes for each character it holds, from Ctrl K on', async () => {
-  let strokes = 0;
-  const type = async (text: string): Promise<void> => {
-    strokes += text.length;
-    await page.keyboard.type(text);
-  };
-  const keys = async (...pressed: readonly string[]): Promise<void> => {
-    strokes += pressed.length;
-    await press(page, ...pressed);
-  };
+  const { type, keys, strokes } = countedStrokes(page);
   await go('/projects');
   await keys('Control+k');
   await type('week of h');
@@ -170,6 +163,6 @@ test('a week of a crew takes at most 1.3 strokes for each character it holds, fr
     cells.reduce((all, cell) => all + (cell as HTMLInputElement).value.length, 0),
   );
   expect(held).toBeGreaterThan(90);
-  expect(strokes / held).toBeLessThan(1.3);
+  expect(strokes() / held).toBeLessThan(1.3);
   await click(page, 'Discard');
 });

@@ -8,7 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { CsvText, PASTED } from '../ui/CsvText.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
-import { Remarks } from '../ui/notes.tsx';
+import { FileRefused } from '../ui/notes.tsx';
 
 /** Reads a CSV file into sheets, which then wait to be looked at and posted. */
 export function ImportSheetsDialog({ onClose }: { readonly onClose: () => void }) {
@@ -41,14 +41,7 @@ export function ImportSheetsDialog({ onClose }: { readonly onClose: () => void }
           .join(', ')}
         . Nothing is posted yet: the sheet opens and says what is wrong in it.
       </p>
-      {trouble === null ? null : (
-        <Remarks
-          tone="trouble"
-          title="Nothing was imported"
-          place={(at) => (at === 'csv' || at === '' ? '' : `${at.replace('/', ', ')}:`)}
-          remarks={trouble.problems.length > 0 ? trouble.problems : [{ at: '', message: trouble.detail }]}
-        />
-      )}
+      {trouble === null ? null : <FileRefused trouble={trouble} />}
       <DialogActions>
         <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy || file.csv.trim() === ''} onPress={() => void take()}>

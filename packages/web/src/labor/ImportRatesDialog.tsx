@@ -5,7 +5,7 @@ import type { Trouble } from '../api/trouble.ts';
 import { Button } from '../ui/Button.tsx';
 import { CsvText, PASTED } from '../ui/CsvText.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
-import { Note, Remarks } from '../ui/notes.tsx';
+import { FileRefused, Note } from '../ui/notes.tsx';
 
 export interface ImportRatesDialogProps {
   readonly side: 'cost' | 'bill';
@@ -32,14 +32,7 @@ export function ImportRatesDialog({ side, onClose }: ImportRatesDialogProps) {
           {told.added} rates added.
         </Note>
       ) : null}
-      {told !== null && 'detail' in told ? (
-        <Remarks
-          tone="trouble"
-          title="Nothing was imported"
-          place={(at) => (at === 'csv' || at === '' ? '' : `${at.replace('/', ', ')}:`)}
-          remarks={told.problems.length > 0 ? told.problems : [{ at: '', message: told.detail }]}
-        />
-      ) : null}
+      {told !== null && 'detail' in told ? <FileRefused trouble={told} /> : null}
       <DialogActions>
         <Button onPress={onClose}>Close</Button>
         <Button $look="primary" isDisabled={busy || csv.csv.trim() === ''} onPress={() => void take()}>

@@ -8,7 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
 import { CsvText, PASTED } from '../ui/CsvText.tsx';
 import { useDayOrder } from '../ui/day-order.ts';
-import { Note, Remarks } from '../ui/notes.tsx';
+import { FileRefused, Note } from '../ui/notes.tsx';
 import { space, type } from '../theme/tokens.ts';
 
 /** Takes in a CSV file, whole or not at all; what is wrong is listed by row and column. */
@@ -45,14 +45,7 @@ export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; rea
           {told.added} added, {told.changed} changed.
         </Note>
       ) : null}
-      {told !== null && 'detail' in told ? (
-        <Remarks
-          tone="trouble"
-          title="Nothing was imported"
-          place={(at) => (at === 'csv' || at === '' ? '' : `${at.replace('/', ', ')}:`)}
-          remarks={told.problems.length > 0 ? told.problems : [{ at: '', message: told.detail }]}
-        />
-      ) : null}
+      {told !== null && 'detail' in told ? <FileRefused trouble={told} /> : null}
       {busy && progress !== null ? <Running {...progress} onStop={stop} /> : null}
       <DialogActions>
         <Button onPress={onClose}>Close</Button>

@@ -60,6 +60,22 @@ export function Remarks({ tone, title, remarks, count = remarks.length, place, o
   );
 }
 
+interface FileRefusedProps {
+  readonly trouble: { readonly detail: string; readonly problems: RemarksProps['remarks'] };
+}
+
+/** Why a file was not taken in, row by row and column by column. */
+export function FileRefused({ trouble: { detail, problems } }: FileRefusedProps) {
+  return (
+    <Remarks
+      tone="trouble"
+      title="Nothing was imported"
+      place={(at) => (at === 'csv' || at === '' ? '' : `${at.replace('/', ', ')}:`)}
+      remarks={problems.length > 0 ? problems : [{ at: '', message: detail }]}
+    />
+  );
+}
+
 /** Why the whole was refused, where no field says it. */
 export function Refused({ why }: { readonly why: string | null }) {
   if (why === null) return null;
