@@ -36,6 +36,8 @@ export interface KindOfSheet<S extends object = object> {
   readonly facts: string;
   /** What it posts. */
   readonly document: DocumentKind;
+  /** Said of one that is ready and posts no lines. */
+  readonly postsNothing?: string;
   /** What its rows are called. */
   readonly rows: string;
   readonly mostRows: number;

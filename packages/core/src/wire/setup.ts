@@ -29,6 +29,8 @@ export const CompanyForm = z.strictObject({
   priceTolerance: Tolerance,
   /** First month of the books; only when they are set up. */
   firstMonth: Month,
+  /** Whether the books begin with a cost code for each cost type; only when they are set up. */
+  starterCostCodes: z.boolean().default(false),
 });
 
 /** Characters of a picture as a data URL: some 300 KB. */
@@ -70,7 +72,7 @@ export const Imported = z.object({ added: z.int(), changed: z.int() });
 // prettier-ignore
 export const SETUP_ENDPOINTS = {
   setUp: { method: 'post', path: '/company', may: 'run-company', summary: 'Set up the company with a starter chart', body: CompanyForm, response: Done, makesStale: ['ledger', 'records', 'months'] },
-  changeCompany: { method: 'put', path: '/company', may: 'run-company', summary: 'Change the company', body: CompanyForm.omit({ firstMonth: true }), response: Done, makesStale: ['records'] },
+  changeCompany: { method: 'put', path: '/company', may: 'run-company', summary: 'Change the company', body: CompanyForm.omit({ firstMonth: true, starterCostCodes: true }), response: Done, makesStale: ['records'] },
   letterhead: { method: 'get', path: '/company/letterhead', may: 'read-books', summary: "What the company's letters carry", response: Letterhead, reads: ['records'] },
   changeLetterhead: { method: 'put', path: '/company/letterhead', may: 'run-company', summary: "Change what the company's letters carry", body: Letterhead, response: Done, makesStale: ['records'] },
   records: { method: 'get', path: '/records/{kind}', may: 'read-books', summary: 'All records of a kind', params: RecordParams, response: Records, reads: ['records', 'plans'] },

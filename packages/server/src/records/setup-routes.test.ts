@@ -214,3 +214,14 @@ test('a long file says how far it is, and lets others be answered; stopped, noth
   // The same file may come again.
   expect(await app.send('POST', '/imports/supplier', form, 'again')).toMatchObject({ body: { added: 8_000 } });
 });
+
+test('new books begin with a cost code for each cost type where they are asked to', async () => {
+  const fresh = await openApp();
+  const company = { name: 'Test Works', currency: 'USD', fiscalYearStartMonth: 1, percentDecimals: null };
+  await fresh.order('POST', '/company', { ...company, firstMonth: '2027-01', starterCostCodes: true });
+  const { rows } = await fresh.ask<{ rows: { fields: { code: string; costType: string } }[] }>('/records/cost-code');
+  expect(rows.map(({ fields }) => `${fields.code} ${fields.costType}`)).toEqual([
+    ...['00-100 labor', '00-200 material', '00-300 subcontract', '00-400 equipment', '00-500 overhead', '00-900 other'],
+  ]);
+  await fresh.close();
+});

@@ -13,6 +13,7 @@ import {
   type RecordContext,
   type TypedRecord,
 } from '@lowtide/core/records/read-record.ts';
+import { STARTER_COST_CODES } from '@lowtide/core/records/starter-cost-codes.ts';
 import { RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked, type Work } from '../http/api.ts';
@@ -33,6 +34,7 @@ export function setupRoutes(router: Router, context: Context): void {
     if (problems.length > 0) throw new Refusal(problems);
     await insertCompany(trx, { ...body, name: body.name.trim(), firstMonth: monthNumber(body.firstMonth) }, acting);
     await audit(trx, acting, { action: 'set up', subject: body.name });
+    if (body.starterCostCodes) await addStarterCostCodes(trx, acting);
     return { done: true };
   });
   write(router, context, 'changeCompany', async (trx, { body }, acting) => {
@@ -132,6 +134,14 @@ function recordRoutes(router: Router, context: Context): void {
 
 async function recordingOf(trx: Trx, acting: Acting): Promise<Recording> {
   return { ...acting, lockedThrough: (await companyIfAny(trx))?.lockedThrough ?? null };
+}
+
+async function addStarterCostCodes(trx: Trx, acting: Acting): Promise<void> {
+  const recording = await recordingOf(trx, acting);
+  for (const { code, name, costType } of STARTER_COST_CODES) {
+    const fields = { code, name, parent: '', costType };
+    await addRecord(trx, 'cost-code', acceptedOr(await readWith(trx, 'cost-code', { fields }, recording)), recording);
+  }
 }
 
 /** Stores a new record and its first version, which counts from the beginning. */

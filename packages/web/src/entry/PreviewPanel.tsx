@@ -13,13 +13,15 @@ export interface PreviewPanelProps {
   readonly preview: Preview | null;
   /** What posting would do now, in words. */
   readonly posts: string;
+  /** Said of what is ready and posts no lines. */
+  readonly postsNothing?: string | undefined;
   readonly place: (at: string) => string;
   /** Puts the cursor where something is wrong. */
   readonly onGo: (at: string) => void;
 }
 
 /** Beside the sheet: what is wrong, what this posts, what it does, as worked out by the code that posts. */
-export function PreviewPanel({ preview, posts: postsNow, place, onGo }: PreviewPanelProps) {
+export function PreviewPanel({ preview, posts: postsNow, postsNothing, place, onGo }: PreviewPanelProps) {
   if (preview === null) return <SheetPanels role="group" aria-label="What the sheet does" />;
   const { problems, warnings, posts, effects, trialBalance } = preview;
   return (
@@ -39,7 +41,7 @@ export function PreviewPanel({ preview, posts: postsNow, place, onGo }: PreviewP
       {trialBalance.length === 0 ? null : <TrialBalancePart rows={trialBalance} />}
       <section tabIndex={0} aria-label="What this posts">
         <h2>What this posts</h2>
-        <Posts posts={posts} />
+        <Posts posts={posts} nothing={preview.documents > 0 ? postsNothing : undefined} />
         <Against lines={preview.against} />
       </section>
       {trialBalance.length === 0 ? <EffectsPart effects={effects} /> : null}
@@ -59,8 +61,14 @@ function EffectsPart({ effects }: Pick<Preview, 'effects'>) {
   );
 }
 
-function Posts({ posts }: { readonly posts: Preview['posts'] }) {
-  if (posts.length === 0) return <p>Nothing yet.</p>;
+function Posts({
+  posts,
+  nothing = 'Nothing yet.',
+}: {
+  readonly posts: Preview['posts'];
+  readonly nothing?: string | undefined;
+}) {
+  if (posts.length === 0) return <p>{nothing}</p>;
   return (
     <table>
       <thead>

@@ -6,6 +6,7 @@ import { useWrite } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { FieldGrid } from '../ui/Dialog.tsx';
+import { Choice } from '../ui/Choice.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refused } from '../ui/notes.tsx';
 import { FirstSheet } from '../ui/FirstSheet.tsx';
@@ -23,6 +24,7 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
     name: '',
     currency: 'USD',
     startMonth: '1',
+    codes: 'starter',
     firstMonth: monthText(fiscalYearStart(monthOf(today), 1)),
   });
   const [setUp, { busy }] = useWrite('setUp');
@@ -40,6 +42,7 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
           forecastMonths: 1,
           dayOrder: orderHere(),
           firstMonth,
+          starterCostCodes: form.codes === 'starter',
         },
       }),
     );
@@ -65,6 +68,14 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
           hint={firstMonth ? `From ${monthText(firstMonth)} on.` : ''}
         />
       </FieldGrid>
+      <Choice
+        label="Cost codes"
+        {...field('codes', 'starterCostCodes')}
+        options={[
+          { value: 'starter', text: 'one for each cost type, to begin with' },
+          { value: 'none', text: 'none: they come from a file, or are added' },
+        ]}
+      />
       <Refused why={general} />
       <Button $look="primary" isDisabled={busy || firstMonth === undefined} onPress={() => void begin()}>
         Begin the books

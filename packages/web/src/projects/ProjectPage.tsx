@@ -43,6 +43,7 @@ export function ProjectPage() {
             <AsOfLink to={`/reports/income-statement?project=${position.id}`}>Income statement</AsOfLink>
           </May>
           <May do="keep-books">
+            <Button onPress={() => go(`/costs/orders/new?project=${encodeURIComponent(position.code)}`)}>Order</Button>
             <Button onPress={() => go(`/costs/bills/new?project=${encodeURIComponent(position.code)}`)}>
               Post cost
             </Button>

@@ -109,6 +109,7 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
       />
       <PreviewPanel
         preview={said}
+        postsNothing={facts.postsNothing}
         posts={postsText(kind, preview, typedRows(sheet).length)}
         place={placeWords(gridColumns(columns), facts.fields)}
         onGo={(at) => setGoTo(placeOf(at, columns))}

@@ -6,6 +6,7 @@ export const GOODS_SHEET: KindOfSheet<GoodsSheet> = {
   title: 'Goods receipts',
   facts: 'What came of orders, straight to the site: one row a line of an order',
   document: 'goods-receipt',
+  postsNothing: 'Nothing: here goods are cost when they are billed. The receipt authorizes the bill.',
   rows: 'Goods',
   mostRows: 1_000,
   fields: [
