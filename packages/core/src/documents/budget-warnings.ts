@@ -14,10 +14,14 @@ export interface CodedCost {
   readonly at: string;
 }
 
-/** Warns once per coding, at the line that takes it over its budget or has no budget line at all; once per idle project. */
+/**
+ * Warns once per coding, at the line that takes it over its budget or has no budget line at all; once per idle project. A project that
+ * keeps no budget is not told of each line that it has none.
+ */
 export function budgetWarnings(costs: readonly CodedCost[], catalog: Catalog): readonly Warning[] {
   const entered = new Map<string, number>();
   const warned = new Set<string>();
+  const budgeted = budgetedProjects(catalog);
   const once = (key: string, warning: Warning): readonly Warning[] => {
     if (warned.has(key)) return [];
     warned.add(key);
@@ -35,7 +39,10 @@ export function budgetWarnings(costs: readonly CodedCost[], catalog: Catalog): r
         : once(project.code, { at, kind: 'not-active', project: project.code, status: project.status });
     const stand = catalog.stands.get(key);
     const code = codeLabel(project, coding, catalog);
-    if (!stand?.isBudgeted) return [...idle, ...once(key, { at, kind: 'unbudgeted', code, project: project.code })];
+    if (!stand?.isBudgeted) {
+      const isTold = budgeted.has(String(project.id));
+      return [...idle, ...(isTold ? once(key, { at, kind: 'unbudgeted', code, project: project.code }) : [])];
+    }
     // Beyond what can be added up, posting is refused; the warning only says that it is over.
     const total = cents(Math.max(-MOST_SUM, Math.min(MOST_SUM, stand.actual + stand.committed + after)));
     const left = cents(stand.budget - stand.actual - stand.committed - before);
@@ -43,6 +50,11 @@ export function budgetWarnings(costs: readonly CodedCost[], catalog: Catalog): r
     if (total <= stand.budget || after <= 0) return idle;
     return [...idle, ...once(key, { at, kind: 'over-budget', budget: stand.budget, after: total, left, code })];
   });
+}
+
+/** Numbers of the projects that have a budget line; a coding's key begins with that of its project. */
+function budgetedProjects({ stands }: Catalog): ReadonlySet<string> {
+  return new Set([...stands].flatMap(([key, { isBudgeted }]) => (isBudgeted ? [key.slice(0, key.indexOf('/'))] : [])));
 }
 
 /** A coding as people say it: `M2/31-200 subcontract`. */

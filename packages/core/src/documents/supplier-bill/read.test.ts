@@ -174,6 +174,7 @@ describe('what is worth a look', () => {
       kinds: ['over-budget'],
     },
     { case: 'no budget line', rows: [row({ code: '01-540' })], kinds: ['unbudgeted'] },
+    { case: 'a project that keeps no budget', rows: [row({ project: 'BOAT', code: '01-540' })], kinds: [] },
     {
       case: 'far above the usual',
       rows: [row({ project: '', code: '6100', net: '30,000.01' })],
