@@ -53,6 +53,14 @@ const happening = fc.oneof(
     weight: 2,
     arbitrary: fc.record({ kind: fc.constant('recode' as const), which, to: fc.constantFrom('GATE', 'DUNE') }),
   },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constant('take over' as const),
+      which,
+      amounts: fc.tuple(cents, cents, cents, cents),
+    }),
+  },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant('policy' as const), accrues: fc.boolean() }) },
   { weight: 4, arbitrary: fc.record({ kind: fc.constant('reverse' as const), which }) },
 );
@@ -127,6 +135,8 @@ async function buy(app: TestApp, event: Happening): Promise<void> {
       const row = { project: 'DUNE', code: '31-250', net: money(event.cents), paid: event.by };
       return attemptSheet(app, billed(`H-${(bills += 1)}`, { ...row, supplier: event.by === 'E1' ? '' : 'STONE' }));
     }
+    case 'take over':
+      return attemptSheet(app, await balancesTakenOver(app, event));
     case 'release':
     case 'deposit':
     case 'apply':
@@ -138,7 +148,41 @@ async function buy(app: TestApp, event: Happening): Promise<void> {
   }
 }
 
-type Settling = Exclude<Happening, { kind: 'order' | 'change' | 'close' | 'receive' | 'bill' | 'spend' }>;
+type Settling = Exclude<Happening, { kind: 'order' | 'change' | 'close' | 'receive' | 'bill' | 'spend' | 'take over' }>;
+
+type TakenOver = Extract<Happening, { kind: 'take over' }>;
+
+/** Open items of the books before, what GATE came to, and retention under a subcontract where there is one. */
+async function balancesTakenOver(app: TestApp, { which: at, amounts }: TakenOver): Promise<object> {
+  const [owed, paid, earned, billed] = amounts;
+  const subcontract = picked(
+    (await ordersOf(app)).filter(({ number }) => number.startsWith('SC')),
+    at,
+  );
+  const blank = { debit: '', credit: '', party: '', number: '', datedOn: '', dueOn: '', project: '', code: '' };
+  const row = (what: string, amount: number, more: object = {}) => ({
+    ...{ ...blank, what, costType: '', text: '', ...more },
+    ...(amount < 0 ? { credit: money(-amount) } : { debit: money(amount) }),
+  });
+  const supplier = { party: 'STONE' };
+  const gate = { project: 'GATE' };
+  const withheld = subcontract === undefined ? 0 : paid;
+  const number = `T-${(bills += 1)}`;
+  return {
+    ...{ kind: 'opening', text: '' },
+    rows: [
+      row('bill', -owed, { ...supplier, number }),
+      row('deposit', paid, { ...supplier, number }),
+      row('invoice', billed, { party: 'COUNTY', number }),
+      row('cost', owed, { ...gate, code: 'A/31-250' }),
+      row('earned', earned, gate),
+      row('billed', -billed, gate),
+      ...(subcontract === undefined ? [] : [row('retention', -withheld, { ...supplier, number: subcontract.number })]),
+      // What was earned and cost in years before is in retained earnings.
+      row('3090', owed - paid - earned + withheld),
+    ],
+  };
+}
 
 async function settle(app: TestApp, event: Settling): Promise<void> {
   switch (event.kind) {

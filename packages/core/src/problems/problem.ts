@@ -152,6 +152,7 @@ export interface Facts {
   settled: { readonly number: string; readonly settled: Cents };
   'reverse-elsewhere': { readonly what: string; readonly where: string };
   'unbalanced-opening': { readonly debits: Cents; readonly credits: Cents };
+  'other-side': { readonly side: 'debit' | 'credit' };
   'not-taken-over': { readonly account: string };
   'not-before-books': { readonly day: IsoDate; readonly first: IsoDate };
   'unbalanced-journal': { readonly debits: Cents; readonly credits: Cents };

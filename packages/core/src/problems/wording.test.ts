@@ -125,6 +125,7 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   settled: { kind: 'settled', number: '1', settled: money },
   'reverse-elsewhere': { kind: 'reverse-elsewhere', what: 'Recognition run', where: 'on the page Earning' },
   'unbalanced-opening': { kind: 'unbalanced-opening', debits: money, credits: cents(1) },
+  'other-side': { kind: 'other-side', side: 'debit' },
   'not-taken-over': { kind: 'not-taken-over', account: '1300' },
   'not-before-books': { kind: 'not-before-books', day, first: day },
   'unbalanced-journal': { kind: 'unbalanced-journal', debits: money, credits: cents(1) },

@@ -213,6 +213,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'reverse-elsewhere': (fact) => `A ${fact.what.toLowerCase()} is taken back ${fact.where}.`,
   'unbalanced-opening': (fact) =>
     `The trial balance has debits of ${dollars(fact.debits)} and credits of ${dollars(fact.credits)}. Take over what is missing, or mend what is wrong, until the two are equal.`,
+  'other-side': (fact) => `This is taken over as a ${fact.side}. Move the amount to that side.`,
   'not-taken-over': (fact) =>
     `Documents keep account ${fact.account}. Type cost, earned, billed or loss with the project, or bill, invoice, deposit or retention with the party.`,
   'not-before-books': (fact) =>

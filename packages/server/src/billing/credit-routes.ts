@@ -1,3 +1,4 @@
+import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
 import { clientCredited } from '@lowtide/core/documents/credit-note/post.ts';
@@ -63,7 +64,7 @@ async function postOffset(trx: Trx, form: Asked<'offset'>['body'], acting: Actin
   const { appliedOn, amount } = acceptedOr(
     readOffset(form, { document: open(owed), credit: open(credit), today: acting.today, lockedThrough, dayOrder }),
   );
-  const usesDeposit = credit.answer.kind === 'supplier-deposit';
+  const usesDeposit = kindOf(credit.answer.kind).openOn === 'supplier-deposits';
   const roles = rolesOf(await accounts(trx));
   const party = partyId(credit.partyId ?? 0);
   const used = { party, postedOn: appliedOn, amount, text: credit.answer.number };

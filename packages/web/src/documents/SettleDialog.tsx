@@ -1,3 +1,4 @@
+import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
@@ -18,7 +19,7 @@ export interface SettleDialogProps {
 export function SettleDialog({ document, typed, onClose }: SettleDialogProps) {
   const { today } = useShownBooks();
   const { form, field, general, settle, acceptance } = useTypedForm({ paidOn: today as string, amount: typed });
-  const receives = document.kind === 'invoice';
+  const receives = kindOf(document.kind).openOn === 'receivable';
   const [record, { busy }] = useWrite(receives ? 'receipt' : 'payment');
   const order = async (): Promise<void> => {
     if (settle(await record({ body: { documentId: document.id, ...form, acceptWarnings: acceptance !== null } })))

@@ -30,7 +30,7 @@ const anyRow: fc.Arbitrary<OpeningRow> = fc
   .map(([what, amount, isDebit, datedOn]) => ({
     ...BLANK,
     what,
-    [isDebit ? 'debit' : 'credit']: dollars(cents(amount)),
+    [isDebit || what === 'deposit' ? 'debit' : 'credit']: dollars(cents(amount)),
     ...(['cost', 'earned', 'billed', 'loss'].includes(what) ? { project: 'GATE', datedOn } : {}),
     ...(what === 'cost' ? { code: '31-100' } : {}),
     ...(what === 'bill' || what === 'deposit' ? { party: 'STONE', number: 'B' } : {}),

@@ -1,7 +1,7 @@
 import { plusDays } from '../../calendar/iso-date.ts';
 import { dayIn, filled, ifFilled, required, textIn, type Cell } from '../../cells/cell.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
-import { accepted, following, gathered, mapped, type Decision } from '../../problems/decision.ts';
+import { accepted, following, gathered, mapped, refused, type Decision } from '../../problems/decision.ts';
 import type { Catalog } from '../catalog.ts';
 import type { OpeningRow, RowAt } from './form.ts';
 import { dayBeforeBooks, openingDay } from './opening-day.ts';
@@ -27,6 +27,10 @@ export function openItemIn({ row, at }: RowAt, head: ItemHead, catalog: Catalog)
     project: ifFilled(cell('project'), null, (typed) => lookedUp(catalog.projects, typed, 'project')),
     text: textIn(cell('text'), 'the text', 200),
   });
+  const side = SIDE_OF[head.kind];
+  if (side !== undefined && (side === 'debit') !== head.amount > 0) {
+    return refused({ at: `${at}/${side === 'debit' ? 'credit' : 'debit'}`, kind: 'other-side', side });
+  }
   return following(parts, ({ party, number, datedOn, dueOn, project, text }) =>
     mapped(orderIn(cell('number'), head.kind, catalog), (order) => ({
       ...{ ...head, party: party.id, number, datedOn, project: project?.id ?? null, order, text },
@@ -34,6 +38,9 @@ export function openItemIn({ row, at }: RowAt, head: ItemHead, catalog: Catalog)
     })),
   );
 }
+
+/** What stands on one side only; a bill may be a credit of its supplier, an invoice one to the client. */
+const SIDE_OF: { readonly [K in OpenItem['kind']]?: 'debit' | 'credit' } = { deposit: 'debit', retention: 'credit' };
 
 const NUMBER_OF: { readonly [K in OpenItem['kind']]: string } = {
   bill: 'the number of the bill',

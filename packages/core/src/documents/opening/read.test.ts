@@ -200,6 +200,16 @@ describe('is refused', () => {
       says: ['rows/0/datedOn not-before-books'],
     },
     {
+      case: 'with a deposit that we owe',
+      rows: [cr('deposit', '1', { party: 'STONE', number: 'D' })],
+      says: ['rows/0/credit other-side'],
+    },
+    {
+      case: 'with retention that is owed to us',
+      rows: [dr('retention', '1', { party: 'STONE', number: 'SC-1' })],
+      says: ['rows/0/debit other-side'],
+    },
+    {
       case: 'with retention under no subcontract',
       rows: [cr('retention', '1', { party: 'STONE', number: 'SC-9' })],
       says: ['rows/0/number unknown-code'],
