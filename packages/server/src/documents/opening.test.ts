@@ -133,6 +133,15 @@ describe('books taken over', () => {
     await app.close();
   });
 
+  test('cost that names no project is a balance of the books before, and waits for nobody to code it', async () => {
+    const app = await open([
+      { what: '5010', debit: '700' },
+      { what: '3090', credit: '700' },
+    ]);
+    expect(await app.ask<object>('/strays?through=2027-01')).toMatchObject({ count: 0 });
+    await app.close();
+  });
+
   test('are taken back whole, on their own day, unless something is settled against them', async () => {
     const app = await open();
     const { rows } = await app.ask<{ rows: { id: number; kind: string; postedOn: string }[] }>(

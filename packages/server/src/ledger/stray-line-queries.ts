@@ -9,8 +9,8 @@ import { LINES_PER_ENTRY } from './line-number-queries.ts';
 /** Each account that has a role, or is of cost of revenue. */
 export type PostedAccounts = ReadonlyMap<number, Pick<Account, 'role' | 'type'>>;
 
-/** Kinds that write lines of accounts for cost of projects without a code on purpose, or take such lines back. */
-const NO_STRAYS: readonly DocumentKind[] = ['reversal', 'recognition', 'closing', 'recode'];
+/** Kinds that write lines of accounts for cost of projects without a code on purpose, or take such lines back; balances taken over are no lines. */
+const NO_STRAYS: readonly DocumentKind[] = ['reversal', 'recognition', 'closing', 'recode', 'opening'];
 const STRAYS: Target = { table: 'stray_line', columns: ['line_id'], adds: [] };
 
 interface PostedEntries {
