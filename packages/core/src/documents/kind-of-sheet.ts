@@ -49,6 +49,8 @@ export interface KindOfSheet<S extends object = object> {
   readonly extras?: readonly { readonly id: string; readonly head: string }[];
   /** Its rows have days of their own, and not that of the document they are posted with. */
   readonly rowsHaveDays?: boolean;
+  /** A blank row ends a document in it. */
+  readonly blankRowEnds?: boolean;
   /** An empty one, begun on a day. */
   blank(today: IsoDate): S;
   /** What a kept one is called; `id` is its number as a draft. */

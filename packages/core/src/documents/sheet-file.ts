@@ -30,15 +30,18 @@ export function fileColumns(kind: SheetKind): readonly FileColumn[] {
   ];
 }
 
-/** A sheet line by line, as its file has it. */
+/** A sheet line by line, as its file has it; where a blank row begins the next document, one follows it. */
 export function fileRows(sheet: Sheet): readonly SheetCells[] {
   const columns = fileColumns(sheet.kind);
   const above = new Map(Object.entries(sheet));
-  return cellsOf(sheet, sheetKind(sheet.kind).columns(sheet)).map((cells) =>
+  const { columns: shown, blankRowEnds = false } = sheetKind(sheet.kind);
+  const rows = cellsOf(sheet, shown(sheet)).map((cells) =>
     Object.fromEntries(
       columns.map(({ name, id, isField }) => [name, isField ? String(above.get(id) ?? '') : (cells[id] ?? '')]),
     ),
   );
+  const blank = Object.fromEntries(columns.map(({ name }) => [name, '']));
+  return blankRowEnds ? [...rows, blank] : rows;
 }
 
 /** The sheet with its days as they were posted, however they were typed: what is typed is near another month when it comes back. */
@@ -50,8 +53,14 @@ export function withPostedDays(
     typed.trim() === '' ? typed : id === 'datedOn' ? posted.datedOn : id === 'dueOn' ? (posted.dueOn ?? typed) : typed;
   const { columns: columnsOf, rowsHaveDays = false } = sheetKind(sheet.kind);
   const columns = columnsOf(sheet);
-  const rows = cellsOf(sheet, columns).map((cells) =>
-    Object.fromEntries(Object.entries(cells).map(([id, typed]) => [id, rowsHaveDays ? typed : day(id, typed)])),
+  const rows = cellsOf(sheet, columns).map((cells, place) =>
+    Object.fromEntries(
+      Object.entries(cells).map(([id, typed]) => {
+        if (rowsHaveDays) return [id, typed];
+        // The day of its first row may have been left out: it was that of the posting.
+        return [id, id === 'datedOn' && place === 0 ? posted.datedOn : day(id, typed)];
+      }),
+    ),
   );
   const above = Object.entries(sheet).filter(([id]) => id === 'datedOn');
   return withCells(

@@ -1,6 +1,9 @@
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { openApp, post, setUpSmallCompany, type TestApp } from '../small-company.test.support.ts';
+import { BLANK_ORDER_ROW } from '@lowtide/core/documents/order/form.ts';
+import { billed, LINE, orderSheet } from '../orders.test.support.ts';
+import { openApp, post, setUpSmallCompany, smallCompany, type TestApp } from '../small-company.test.support.ts';
 
+const company = smallCompany();
 let app: TestApp;
 beforeAll(async () => {
   app = await openApp();
@@ -112,4 +115,27 @@ test.each([
   const body = { month: '2027-03', name: 'x.csv', csv };
   expect(await app.refused('POST', '/sheet-imports/hours', body)).toContain(problem);
   expect((await app.ask<{ rows: unknown[] }>('/drafts')).rows).toHaveLength(before.rows.length);
+});
+
+test('orders of one supplier come back apart, with the day they were posted; bills keep their order, quantity and retention', async () => {
+  const app = await company.open();
+  const file = async (kind: string) => (await fetch(`${app.address}/api/sheet-files/${kind}.csv`)).text();
+  const back = async (kind: string, csv: string) => {
+    const { drafts } = await app.order<Drafts>('POST', `/sheet-imports/${kind}`, {
+      ...{ month: '2027-03', name: `${kind}.csv`, csv },
+    });
+    const kept = await app.ask<{ preview: { documents: number }; sheet: { rows: object[] } }>(
+      `/drafts/${drafts[0]?.id}?month=2027-01`,
+    );
+    return { documents: kept.preview.documents, rows: kept.sheet.rows };
+  };
+  await post(app, '2027-01', orderSheet({ ...LINE, datedOn: '' }, BLANK_ORDER_ROW, LINE));
+  const orders = await back('orders', await file('orders'));
+  expect(orders.documents).toBe(2);
+  expect(orders.rows).toMatchObject([{ datedOn: '2027-01-10' }, { text: '' }, { datedOn: '2027-01-31' }, { text: '' }]);
+  const row = { order: 'PO-0001/1', quantity: '40', retention: '5' };
+  await post(app, '2027-01', billed('B-1', row));
+  const bills = await back('bills', await file('bills'));
+  expect(bills.rows).toMatchObject([{ ...row, number: 'B-1' }]);
+  await app.close();
 });

@@ -1,4 +1,5 @@
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { lastDay } from '@lowtide/core/calendar/month.ts';
 import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import { AsOfLink, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
@@ -25,7 +26,9 @@ export function OrdersPart() {
     <>
       <Sentence>
         <Choice inline label="Which orders" value={show} options={SHOWS} onChange={setShow} /> orders and subcontracts,
-        before tax; committed is what they still add to the cost of projects.
+        before tax; committed is what they still add to the cost of projects.{' '}
+        <a href={`/api/sheet-files/orders.csv?through=${lastDay(asOf.through)}`}>Orders as CSV</a>{' '}
+        <a href={`/api/sheet-files/subcontracts.csv?through=${lastDay(asOf.through)}`}>Subcontracts as CSV</a>
       </Sentence>
       <DataTable
         label="Orders"

@@ -24,7 +24,7 @@ const MOST_PROJECTS = 3;
 export function FirstSteps() {
   const may = useMay();
   const { answer: reference } = useRead('reference', {});
-  const { answer: bills } = useDocuments('bill');
+  const { answer: bills } = useDocuments(may('keep-books') ? 'bill' : null);
   const [isHidden, setHidden] = useState(() => localStorage.getItem(HIDDEN) !== null);
   if (isHidden || !may('keep-books') || !reference || !bills) return null;
   if (reference.projects.length > MOST_PROJECTS && bills.count > 0) return null;
@@ -60,12 +60,11 @@ function Steps({ onHide }: { readonly onHide: () => void }) {
   );
 }
 
-/** How many documents of a kind there are. */
-function useDocuments(kind: 'bill' | 'opening') {
+/** How many documents of a kind there are; null asks nothing. */
+function useDocuments(kind: 'bill' | 'opening' | null) {
   const { asOf } = useShownBooks();
-  return useRead('documents', {
-    query: { ...asOf, kind, order: '-dated', offset: '0' } as Asked<'documents'>['query'],
-  });
+  const query = { ...asOf, kind, order: '-dated', offset: '0' } as Asked<'documents'>['query'];
+  return useRead('documents', kind === null ? null : { query });
 }
 
 /** The steps, once what they depend on is known. */
