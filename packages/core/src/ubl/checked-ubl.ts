@@ -34,7 +34,7 @@ export function ublProblems(invoice: UblInvoice, { company, currency, taxCodes }
     ...off('the sum before tax', totals.beforeTax, cents(totals.lines + charges)),
     ...taxOff(invoice),
     ...off('the sum with tax', totals.withTax, cents(totals.beforeTax + totals.tax)),
-    ...off('what is to be paid', totals.payable, totals.withTax),
+    ...off('what is to be paid', totals.payable, cents(totals.withTax - totals.prepaid + totals.rounding)),
     ...unknown.map((rate) => ({ at: 'tax', kind: 'no-tax-code' as const, millionths: rate })),
   ];
 }

@@ -54,6 +54,8 @@ function totalsOf(root: XmlValue): Decision<UblInvoice['totals']> {
     beforeTax: amount('TaxExclusiveAmount'),
     tax: moneyOr(textAt(root, 'TaxTotal/TaxAmount'), 'TaxTotal/TaxAmount'),
     withTax: amount('TaxInclusiveAmount'),
+    prepaid: moneyOr(textAt(total, 'PrepaidAmount'), 'LegalMonetaryTotal/PrepaidAmount'),
+    rounding: moneyOr(textAt(total, 'PayableRoundingAmount'), 'LegalMonetaryTotal/PayableRoundingAmount'),
     payable: amount('PayableAmount'),
   });
 }

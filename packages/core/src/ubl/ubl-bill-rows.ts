@@ -56,7 +56,8 @@ function headOf(invoice: UblInvoice, { supplier }: UblMatch, sign: 1 | -1): Part
     number: invoice.number,
     datedOn: invoice.issuedOn,
     dueOn: invoice.dueOn ?? '',
-    total: plainDollars(cents(sign * invoice.totals.payable)),
+    // What was paid before is applied as the deposit it was; the bill is of all of it.
+    total: plainDollars(cents(sign * invoice.totals.withTax)),
   };
 }
 

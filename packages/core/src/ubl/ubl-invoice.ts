@@ -37,12 +37,15 @@ export interface UblInvoice {
   readonly accountingCost: string;
   readonly lines: readonly UblLine[];
   readonly charges: readonly UblCharge[];
-  /** As it says itself: lines, with charges before tax, tax, with tax, to be paid. */
+  /** As it says itself: lines, with charges before tax, tax, with tax, to be paid: with tax, less what was paid before. */
   readonly totals: {
     readonly lines: Cents;
     readonly beforeTax: Cents;
     readonly tax: Cents;
     readonly withTax: Cents;
+    /** Paid before, and what the sum to be paid was rounded by. */
+    readonly prepaid: Cents;
+    readonly rounding: Cents;
     readonly payable: Cents;
   };
 }

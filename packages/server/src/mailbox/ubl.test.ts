@@ -71,6 +71,15 @@ describe('a paper that is wrong says how', () => {
       change: xml.replace('591.33</cbc:PayableAmount>', '681.33</cbc:PayableAmount>'),
       kinds: ['ubl-total-off'],
     },
+    {
+      case: 'nothing: a part was paid before, and the rest is rounded',
+      change: xml.replace(
+        /<cbc:PayableAmount.*<\/cbc:PayableAmount>/,
+        '<cbc:PrepaidAmount>91.30</cbc:PrepaidAmount><cbc:PayableRoundingAmount>-0.03</cbc:PayableRoundingAmount>' +
+          '<cbc:PayableAmount>500.00</cbc:PayableAmount>',
+      ),
+      kinds: [],
+    },
     { case: 'company', change: xml.replaceAll('Test Works', 'Marl Reach'), kinds: ['other-company'] },
     {
       case: 'currency',
