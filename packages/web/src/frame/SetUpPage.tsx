@@ -3,7 +3,7 @@ import { typedMonth } from '@lowtide/core/calendar/typed-month.ts';
 import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { useWrite } from '../api/books-api.ts';
-import { useTypedForm } from '../api/use-typed-form.ts';
+import { useTypedForm, type TypedField } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { FieldGrid } from '../ui/Dialog.tsx';
 import { Choice } from '../ui/Choice.tsx';
@@ -68,18 +68,25 @@ export function SetUpPage({ today }: { readonly today: IsoDate }) {
           hint={firstMonth ? `From ${monthText(firstMonth)} on.` : ''}
         />
       </FieldGrid>
-      <Choice
-        label="Cost codes"
-        {...field('codes', 'starterCostCodes')}
-        options={[
-          { value: 'starter', text: 'one for each cost type, to begin with' },
-          { value: 'none', text: 'none: they come from a file, or are added' },
-        ]}
-      />
+      <CostCodesChoice {...field('codes', 'starterCostCodes')} />
       <Refused why={general} />
       <Button $look="primary" isDisabled={busy || firstMonth === undefined} onPress={() => void begin()}>
         Begin the books
       </Button>
     </FirstSheet>
+  );
+}
+
+/** Whether there are cost codes to begin with. */
+function CostCodesChoice(field: TypedField) {
+  return (
+    <Choice
+      label="Cost codes"
+      {...field}
+      options={[
+        { value: 'starter', text: 'one for each cost type, to begin with' },
+        { value: 'none', text: 'none: they come from a file, or are added' },
+      ]}
+    />
   );
 }

@@ -16,7 +16,8 @@ import { gridColumns } from './grid-columns.ts';
 import type { Hand } from './reached-remarks.ts';
 import { useRepeatBill } from './use-repeat-bill.ts';
 import { useUnderstood } from './use-understood.ts';
-import { useSuggestions, type Addable } from '../entry/use-suggestions.ts';
+import { useRowSuggestions } from './use-row-suggestions.ts';
+import type { Addable } from '../entry/use-suggestions.ts';
 
 interface Adding {
   readonly kind: Addable;
@@ -44,10 +45,9 @@ export function SheetGrid({ state, sheet, columns, month, preview, isOpening, go
   const follows = useMemo(() => followsByRow(preview), [preview]);
   const [adding, setAdding] = useState<Adding | null>(null);
   const cells = cellsOf(sheet, columns);
-  const projectAt = (row: GridRow | undefined): string => row?.['project'] ?? '';
-  const suggestions = useSuggestions(projectAt(cells[place.row]), (kind, typed) =>
-    setAdding({ kind, typed, row: place.row, column: columns[place.column]?.id ?? '' }),
-  );
+  const add = (kind: Addable, typed: string): void =>
+    setAdding({ kind, typed, row: place.row, column: columns[place.column]?.id ?? '' });
+  const suggest = useRowSuggestions(sheet, { columns, cells, at: place.row, add });
   const change = (rows: readonly GridRow[], at: string | null = null): void => {
     onHand({ place, isTyping: at !== null });
     state.change(withCells(sheet, rows, columns), at);
@@ -72,10 +72,7 @@ export function SheetGrid({ state, sheet, columns, month, preview, isOpening, go
         goTo={goTo}
         onUndo={state.undo}
         onRedo={state.redo}
-        suggest={(row, column, typed) => {
-          const holds = columns.find(({ id }) => id === column)?.holds ?? 'text';
-          return suggestions({ holds, column, typed, project: projectAt(row) });
-        }}
+        suggest={suggest}
         onCursor={(to) => {
           if (to !== null) setPlace(to);
           onHand(to === null ? null : { place: to, isTyping: false });

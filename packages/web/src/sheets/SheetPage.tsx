@@ -107,13 +107,7 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
           setHand(to);
         }}
       />
-      <PreviewPanel
-        preview={said}
-        postsNothing={facts.postsNothing}
-        posts={postsText(kind, preview, typedRows(sheet).length)}
-        place={placeWords(gridColumns(columns), facts.fields)}
-        onGo={(at) => setGoTo(placeOf(at, columns))}
-      />
+      <SheetPreview {...{ sheet, columns, preview, said }} onGo={setGoTo} />
       {posting.dialog}
       <BothTyped
         meeting={state.meeting}
@@ -121,6 +115,29 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
         headOf={(id) => headOf(id, columns, facts.fields)}
       />
     </Page>
+  );
+}
+
+interface SheetPreviewProps {
+  readonly sheet: Sheet;
+  readonly columns: readonly SheetColumn[];
+  /** All of it, and what of it is said so far. */
+  readonly preview: Preview | null;
+  readonly said: Preview | null;
+  readonly onGo: (place: CellPlace) => void;
+}
+
+/** Below the rows: what is wrong, what this posts, what it does. */
+function SheetPreview({ sheet, columns, preview, said, onGo }: SheetPreviewProps) {
+  const { fields, postsNothing } = sheetKind(sheet.kind);
+  return (
+    <PreviewPanel
+      preview={said}
+      postsNothing={postsNothing}
+      posts={postsText(sheet.kind, preview, typedRows(sheet).length)}
+      place={placeWords(gridColumns(columns), fields)}
+      onGo={(at) => onGo(placeOf(at, columns))}
+    />
   );
 }
 
