@@ -14,7 +14,7 @@ interface Rows {
   readonly add: (kind: Addable, typed: string) => void;
 }
 
-/** What the cells of a sheet offer; before the projects of a bill, the coding that a rule proposes for its row. */
+/** What the cells of a sheet offer; among the projects of a bill, the coding that a rule proposes for its row. */
 export function useRowSuggestions({ kind }: Sheet, { columns, cells, at, add }: Rows) {
   const projectOf = (row: GridRow | undefined): string => row?.['project'] ?? '';
   const suggestions = useSuggestions(projectOf(cells[at]), add);
@@ -28,6 +28,9 @@ export function useRowSuggestions({ kind }: Sheet, { columns, cells, at, add }: 
   return (row: GridRow, column: string, typed: string): readonly Suggestion[] | null => {
     const holds = columns.find(({ id }) => id === column)?.holds ?? 'text';
     const offered = suggestions({ holds, column, typed, project: projectOf(row) });
-    return column === 'project' && kind === 'bills' && offered !== null ? [...ruled(row, typed), ...offered] : offered;
+    if (column !== 'project' || kind !== 'bills' || offered === null) return offered;
+    // Whoever types a project and goes on takes the project alone: a rule is taken by choosing it.
+    const first = typed.trim() === '' ? 0 : 1;
+    return [...offered.slice(0, first), ...ruled(row, typed), ...offered.slice(first)];
   };
 }
