@@ -206,3 +206,55 @@ test('name a project that does not exist in a bill, add it with Enter, and see i
   await click(page, 'Income statement');
   await sees(page, 'QUAY Quay kiosk');
 });
+
+test('correct a wrong amount: the bill is reversed, and its sheet waits filled in', async () => {
+  const wrong = await newest('bill');
+  await go(`/documents/${wrong?.id}`);
+  await click(page, 'Correct');
+  await fill(page, 'Reason', 'A digit too few');
+  await click(page, 'Reverse and correct');
+  await onFirstCell();
+  await fillCell(page, 'Net, row 1', '260');
+  await press(page, 'Tab');
+  await postsOne('260.00');
+  const { document } = await api<{ document: { reversedBy: string | null } }>(`/documents/${wrong?.id}`);
+  expect([document.reversedBy, (await newest('bill'))?.number]).toEqual(['Reversal of RM-92', 'RM-92']);
+});
+
+test('recode one line of a posted bill, seen before it posts; the result of the company stays', async () => {
+  const profit = async () =>
+    (await api<{ netIncome: { amountCents: number }[] }>('/income-statement?from=2026-01&through=2027-04')).netIncome[0]
+      ?.amountCents;
+  const before = await profit();
+  await go(`/documents/${(await newest('bill'))?.id}`);
+  await click(page, 'Recode');
+  await fill(page, 'Project', 'TP-226');
+  await press(page, 'Escape');
+  await fill(page, 'Code, or phase/code', '34-200');
+  await sees(page, 'Dr 1300 Work in process TP-226 34-200 MAT 260.00');
+  await inDialog('Recode');
+  await sees(page, 'The line once more with its signs turned');
+  expect(await profit()).toBe(before);
+});
+
+test('order from a project: its project is proposed, the budget it passes is told, and committed stands beside actual', async () => {
+  const committed = async () =>
+    (await api<{ budget: { committed: { amountCents: number } }[] }>('/projects/1?through=2027-03')).budget.reduce(
+      (all, row) => all + row.committed.amountCents,
+      0,
+    );
+  const before = await committed();
+  await go('/projects/1');
+  await click(page, 'Order');
+  await onFirstCell();
+  await sees(page, 'GC-214');
+  await page.keyboard.type('NORSAND');
+  await fillCell(page, 'Code or account, row 1', 'A/31-240');
+  await fillCell(page, 'Quantity, row 1', '10');
+  await fillCell(page, 'Price, row 1', '100');
+  await press(page, 'Tab');
+  await sees(page, 'goes over its budget of');
+  await sees(page, 'an order commits its cost');
+  await postsOne('1,000.00');
+  expect(await committed()).toBe(before + 100_000);
+});
