@@ -98,6 +98,7 @@ export interface Facts {
   'billed-first': { readonly number: string };
   'nothing-to-close': { readonly order: string };
   'spread-on-nothing': object;
+  'coded-by-order': { readonly order: string };
   'split-off': { readonly whole: string; readonly parts: string };
   'paid-with-retention': object;
   'control-account': { readonly account: string };

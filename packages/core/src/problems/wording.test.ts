@@ -14,6 +14,7 @@ const money = cents(123_456);
 const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   missing: { kind: 'missing', field: 'the supplier' },
   'amounts-apart': { kind: 'amounts-apart', net: money, worth: money },
+  'coded-by-order': { kind: 'coded-by-order', order: 'PO-0001/1' },
   'split-off': { kind: 'split-off', whole: '100 %', parts: '90 %' },
   'order-of-another': { kind: 'order-of-another', order: 'PO-0001' },
   'line-in-use': { kind: 'line-in-use', place: 2 },

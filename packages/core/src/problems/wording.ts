@@ -127,6 +127,8 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     `Control total ${dollars(fact.control)}, entered ${dollars(fact.entered)}: ${apart(fact.control, fact.entered)}. Correct a line or the total.`,
   'amounts-apart': (fact) =>
     `Quantity × price is ${dollars(fact.worth)}, the net amount ${dollars(fact.net)}. Correct one of the three, or leave one empty.`,
+  'coded-by-order': (fact) =>
+    `${fact.order} says where the line belongs. Change the order, or leave it out of the line.`,
   'split-off': (fact) => `The parts come to ${fact.parts}, and the whole is ${fact.whole}. Make them come to it.`,
   'order-of-another': (fact) => `${fact.order} is an order with another supplier. Correct the supplier or the number.`,
   'line-in-use': (fact) =>

@@ -38,7 +38,10 @@ export function BillTools({ sheet, row, onChange }: BillToolsProps) {
   return (
     <div style={{ display: 'flex', flexWrap: 'wrap', gap: 8, alignItems: 'center' }}>
       <Button onPress={() => setPicking(true)}>Open order lines</Button>
-      <Button isDisabled={here === undefined || here.net.trim() === ''} onPress={() => setSplitting(true)}>
+      <Button
+        isDisabled={here === undefined || here.net.trim() === '' || here.order.trim() !== ''}
+        onPress={() => setSplitting(true)}
+      >
         Split line
       </Button>
       <MenuButton

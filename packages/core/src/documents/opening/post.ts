@@ -98,7 +98,7 @@ export function openingTrialBalance(
   const results = new Set(accounts.filter(({ type }) => isProfitAndLoss(type)).map(({ id }) => id));
   const ofProjects = balances.flatMap((balance) =>
     balanceLines(roles, balance).filter(
-      ({ account, project }) => project === null || balance.on >= yearBegins || !results.has(account),
+      ({ account }) => balance.kind === 'account' || balance.on >= yearBegins || !results.has(account),
     ),
   );
   const lines = [...items.map((item) => itemLine(roles, item)), ...ofProjects];

@@ -1,4 +1,5 @@
 import { ifFilled, required, textIn, type Cell } from '../../cells/cell.ts';
+import type { ProjectId } from '../../ledger/ids.ts';
 import { costRole, type Project } from '../../ledger/project.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
 import type { Cents } from '../../money/cents.ts';
@@ -13,8 +14,8 @@ import type { OpeningBalance } from './taken-over.ts';
 /** The books, and what the sheet says of its projects beside the row. */
 export interface Around {
   readonly catalog: Catalog;
-  /** Projects, as typed, that have earned: what they cost is recognized. */
-  readonly earnedOn: ReadonlySet<string>;
+  /** Projects that have earned: what they cost is recognized. */
+  readonly earnedOn: ReadonlySet<ProjectId>;
 }
 
 interface BalanceHead {
@@ -43,7 +44,7 @@ export function balanceIn({ row, at }: RowAt, { what, amount }: BalanceHead, aro
       case 'billed':
       case 'loss':
         return mapped(
-          required(cell('project'), 'the project', (typed) => lookedUp(catalog.projects, typed, 'project')),
+          required(cell('project'), 'the project', (typed) => clientProjectIn(typed, catalog)),
           (project) => ({ ...base, kind: what.kind, project: project.id }),
         );
       case 'account':
@@ -57,12 +58,21 @@ export function balanceIn({ row, at }: RowAt, { what, amount }: BalanceHead, aro
   });
 }
 
+/** A project that earns and bills: one for a client. */
+function clientProjectIn(cell: Cell, { projects }: Catalog): Decision<Project> {
+  return following(lookedUp(projects, cell, 'project'), (project) =>
+    project.kind === 'client'
+      ? accepted(project)
+      : refused({ at: cell.at, kind: 'client-needed', project: project.code }),
+  );
+}
+
 /** Where a project's cost stands when the books begin: recognized where it has earned, else where it waits. */
 function costIn({ row, at }: RowAt, account: OpeningAccount, { catalog, earnedOn }: Around) {
   if (row.project.trim() === '') return refused({ at: `${at}/project`, kind: 'missing', field: 'the project' });
   return following(codingIn(row, at, catalog), ({ project, coding }) => {
     const waits = costRole(project);
-    const isRecognized = waits === 'wip' && earnedOn.has(row.project.trim().toLowerCase());
+    const isRecognized = waits === 'wip' && earnedOn.has(project.id);
     const { roles } = catalog;
     const allowed = waits === 'wip' ? [roles.wip, roles['cost-of-revenue']] : [roles[waits]];
     if (account !== null && !allowed.includes(account.id)) return wrongAccount(account, project, `${at}/what`);

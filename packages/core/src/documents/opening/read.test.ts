@@ -106,6 +106,21 @@ describe('books that begin with a fiscal year', () => {
     expect(posted(rows)).toEqual(['opening 2025-12-31: wip 10, construction-in-progress 5, retained-earnings -15']);
   });
 
+  test('a project is the same however it is named', () => {
+    const rows = [
+      dr('cost', '10', { project: 'project gate', code: '31-100' }),
+      dr('earned', '12', { project: 'GATE' }),
+      cr(RETAINED, '12'),
+    ];
+    expect(posted(rows)[0]).toContain('cost-of-revenue 10');
+  });
+
+  test('an account that names a project is a balance as any other', () => {
+    const rows = [dr('6100', '5', { project: 'GATE' }), cr(BANK, '5')];
+    expect(problems(rows)).toEqual([]);
+    expect(trial(rows).toSorted()).toEqual(['6100 5', 'bank -5']);
+  });
+
   test('the account of the cost may be named, and a control account stands for its word', () => {
     const rows = [
       dr(codeOf('cost-of-revenue'), '10', { project: 'GATE', code: '31-100' }),
@@ -171,6 +186,11 @@ describe('is refused', () => {
       case: 'with cost and no project',
       rows: [dr('cost', '1', { code: '31-100' })],
       says: ['rows/0/project missing'],
+    },
+    {
+      case: 'with what an internal project earned',
+      rows: [dr('earned', '1', { project: 'BOAT' })],
+      says: ['rows/0/project client-needed'],
     },
     { case: 'with earned and no project', rows: [dr('earned', '1')], says: ['rows/0/project missing'] },
     {

@@ -11,6 +11,9 @@ import {
   refused,
   type Decision,
 } from '../../problems/decision.ts';
+import { found } from '../../lookup/lookup.ts';
+import type { ProjectId } from '../../ledger/ids.ts';
+import type { Project } from '../../ledger/project.ts';
 import type { Problem } from '../../problems/problem.ts';
 import type { Catalog } from '../catalog.ts';
 import type { SheetReading } from '../sheet-reading.ts';
@@ -27,7 +30,7 @@ import type { OpenItem, TakenOver } from './taken-over.ts';
 export function readOpeningSheet(sheet: OpeningSheet, catalog: Catalog): SheetReading {
   const rows = sheet.rows.flatMap((row, place) => (isBlank(row) ? [] : [{ row, at: `rows/${place}` }]));
   const choices = openingChoices(catalog.accounts);
-  const earnedOn = projectsEarning(rows, choices);
+  const earnedOn = projectsEarning(rows, choices, catalog.projects);
   const decided = rows.map((each) => rowIn(each, choices, { catalog, earnedOn }));
   const read = decided.flatMap((each) => (each.ok ? [each.value] : []));
   const items = read.flatMap((each) => (each.is === 'open item' ? [each.item] : []));
@@ -85,12 +88,17 @@ function twice(
   });
 }
 
-/** Projects, as typed, that the sheet says have earned. */
-function projectsEarning(rows: readonly RowAt[], choices: readonly OpeningChoice[]): ReadonlySet<string> {
+/** Projects that the sheet says have earned. */
+function projectsEarning(
+  rows: readonly RowAt[],
+  choices: readonly OpeningChoice[],
+  projects: readonly Project[],
+): ReadonlySet<ProjectId> {
   return new Set(
     rows.flatMap(({ row, at }) => {
       const what = balanceOfIn({ typed: row.what, at }, choices, true);
-      return what.ok && what.value.kind === 'earned' ? [row.project.trim().toLowerCase()] : [];
+      const project = found(projects, row.project);
+      return what.ok && what.value.kind === 'earned' && project.kind === 'found' ? [project.value.id] : [];
     }),
   );
 }

@@ -42,16 +42,21 @@ describe('a line over several projects', () => {
   });
 
   test('the first part keeps the head of the bill, each the tax and text of the line', () => {
-    const read = splitRow({ ...ROW, order: 'PO-0001/1', quantity: '4' }, [part('1'), part('1', 'DUNE')], {
+    const read = splitRow({ ...ROW, quantity: '4' }, [part('1'), part('1', 'DUNE')], {
       by: 'hours',
       currency: 'USD',
     });
     expect(read).toMatchObject({
       value: [
-        { supplier: 'STONE', number: 'N-1', total: '1,000', project: 'GATE', order: '', quantity: '' },
+        { supplier: 'STONE', number: 'N-1', total: '1,000', project: 'GATE', quantity: '' },
         { supplier: '', number: '', total: '', project: 'DUNE', tax: 'ST', text: 'Crane' },
       ],
     });
+  });
+
+  test('a line of an order is coded by its order, and stays whole', () => {
+    const read = splitRow({ ...ROW, order: 'PO-0001/1' }, [part('1')], { by: 'hours', currency: 'USD' });
+    expect(read).toMatchObject({ problems: [{ kind: 'coded-by-order' }] });
   });
 
   test('parts with nothing in them are passed over; without any there is nothing to split', () => {

@@ -1,5 +1,4 @@
-import { isEmpty, required, type Cell } from '../../cells/cell.ts';
-import { numberIn } from '../../cells/cell.ts';
+import { numberIn, required, type Cell } from '../../cells/cell.ts';
 import { allocation } from '../../money/allocation.ts';
 import { cents, sum } from '../../money/cents.ts';
 import { dollars, plainDollars } from '../../money/dollars.ts';
@@ -30,6 +29,7 @@ export function splitRow(
   parts: readonly SplitPart[],
   { by, currency }: { readonly by: SplitBy; readonly currency: string },
 ): Decision<readonly BillRow[]> {
+  if (row.order.trim() !== '') return refused({ at: 'order', kind: 'coded-by-order', order: row.order.trim() });
   const typed = parts.flatMap((part, place) => (isBlank(part) ? [] : [{ part, place }]));
   if (typed.length === 0) return refused({ at: 'parts/0/share', kind: 'missing', field: 'the first part' });
   const read = gathered({
@@ -75,11 +75,13 @@ function nets(net: number, shares: readonly number[], by: SplitBy): Decision<rea
   return total > 0 ? accepted(allocation(cents(net), shares)) : refused({ at: 'parts', kind: 'spread-on-nothing' });
 }
 
-/** A row of the part; only the first has the head of the bill, and none the order or units of the line. */
+/** A row of the part; only the first has the head of the bill, and none the units of the line. */
 function partOf(row: BillRow, part: SplitPart, net: number, index: number): BillRow {
-  const head =
-    index === 0 ? {} : { supplier: '', number: '', datedOn: '', dueOn: '', total: '', retention: '', paid: '' };
-  const coding = { project: part.project, code: part.code, costType: part.costType };
-  const isSplit = !isEmpty({ typed: row.order, at: '' });
-  return { ...row, ...head, ...coding, ...(isSplit ? { order: '', quantity: '' } : {}), net: plainDollars(cents(net)) };
+  const { project, code, costType } = part;
+  const head = { supplier: '', number: '', datedOn: '', dueOn: '', total: '', retention: '', paid: '' };
+  return {
+    ...row,
+    ...(index === 0 ? {} : head),
+    ...{ project, code, costType, quantity: '', net: plainDollars(cents(net)) },
+  };
 }
