@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useParams, useSearchParams } from 'react-router';
+import styled from 'styled-components';
 import { sheetKind, type Sheet, type SheetKind } from '@lowtide/core/documents/sheets.ts';
 import { DOCUMENT_KINDS } from '@lowtide/core/documents/kinds.ts';
 import type { SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
@@ -17,6 +18,7 @@ import { useDraft, type Preview } from '../entry/use-draft.ts';
 import { usePosting, type PostedDocument } from '../entry/use-posting.tsx';
 import { useSheetPreview } from '../entry/use-sheet-preview.ts';
 import { useSheetKey } from '../entry/use-sheet-key.ts';
+import { space } from '../theme/tokens.ts';
 import { InStatus } from '../ui/InStatus.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -95,8 +97,10 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
         preview={preview}
       />
       <Posted documents={posted} />
-      <SheetTools {...{ sheet, preview, change, place: hand?.place ?? null }} />
-      {id === null || sheet.kind === 'hours' || sheet.kind === 'payroll' ? null : <FilesPart about="draft" id={id} />}
+      <Above>
+        <SheetTools {...{ sheet, preview, change, place: hand?.place ?? null }} />
+        {id === null || sheet.kind === 'hours' || sheet.kind === 'payroll' ? null : <FilesPart about="draft" id={id} />}
+      </Above>
       <SheetGrid
         {...{ state, sheet, columns, month }}
         preview={said}
@@ -209,3 +213,18 @@ function sumsText(sheet: Sheet, preview: Preview | null): string {
   const hours = preview !== null && sheet.kind === 'hours' ? [`${tenThousandths(preview.hours)} hours`] : [];
   return [`${rows} ${rows === 1 ? 'row' : 'rows'}`, ...hours, ...sums].join(', ');
 }
+
+/** Tools and files beside each other: the rows below have the room. */
+const Above = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: ${space.two} ${space.six};
+  &:empty {
+    display: none;
+  }
+  > section {
+    flex: 1;
+    min-width: 320px;
+  }
+`;
