@@ -106,6 +106,55 @@ describe('books that begin with a fiscal year', () => {
     expect(posted(rows)).toEqual(['opening 2025-12-31: wip 10, construction-in-progress 5, retained-earnings -15']);
   });
 
+  test('every line says what it is of: its project and coding, its party, its text', () => {
+    const rows = [
+      dr(BANK, '7', { party: 'FUEL', text: 'Held for fuel' }),
+      dr('6100', '3', { project: 'GATE' }),
+      cr('bill', '4', { party: 'STONE', number: 'N-1', project: 'GATE' }),
+      cr('bill', '2', { party: 'STONE', number: 'N-2', text: 'Sand' }),
+      dr('cost', '6', { project: 'GATE', code: 'A/31-250', text: 'Stone' }),
+      dr('earned', '8', { project: 'GATE', text: 'To date' }),
+      cr('billed', '5', { project: 'GATE' }),
+      cr(RETAINED, '7'),
+    ];
+    const lines = read(rows).postings.map(({ entries }) =>
+      entries
+        .flatMap((entry) => entry.lines)
+        .map(({ project, phase, costCode, costType, party, text }) =>
+          [project, phase, costCode, costType, party, text].map((part) => part ?? '').join(' '),
+        ),
+    );
+    expect(problems(rows)).toEqual([]);
+    expect(lines).toEqual([
+      [
+        ...['    2 Held for fuel', '1     ', '1 7 11 material  Stone', '1     To date', '1     To date', '1     '],
+        ...['     ', '     Against open items, and what projects earned in earlier years'],
+      ],
+      ['1    1 ', '    1 N-1'],
+      ['    1 Sand', '    1 Sand'],
+    ]);
+  });
+
+  test('open items that balance by themselves post no balances', () => {
+    const rows = [
+      dr('invoice', '9', { party: 'COUNTY', number: 'I-1' }),
+      cr('bill', '9', { party: 'STONE', number: 'N-1' }),
+    ];
+    expect(read(rows).postings.map(({ kind, entries }) => `${kind} ${entries.length}`)).toEqual([
+      ...['opening 0', 'opening-invoice 1', 'opening-bill 1'],
+    ]);
+  });
+
+  test('cost that is capitalized or expensed stays on its own account, named or not', () => {
+    const rows = [
+      dr(codeOf('construction-in-progress'), '5', { project: 'BOAT', code: '31-100' }),
+      dr('cost', '4', { project: 'TRAIN', code: '31-100' }),
+      cr(RETAINED, '5'),
+    ];
+    expect(problems(rows)).toEqual([]);
+    expect(posted(rows)[0]).toContain('construction-in-progress 5, internal-projects 4');
+  });
+
   test('a project is the same however it is named', () => {
     const rows = [
       dr('cost', '10', { project: 'project gate', code: '31-100' }),
@@ -162,6 +211,16 @@ describe('books that begin within a fiscal year', () => {
         ...['bank 260', 'earned-unbilled 800', 'progress-billings -900', 'retained-earnings -100'],
         ...['revenue -500', 'cost-of-revenue 440'],
       ].toSorted(),
+    );
+  });
+
+  test('the first day of the year is of this year', () => {
+    const first = [
+      dr('earned', '5', { project: 'GATE', datedOn: '2026-01-01' }),
+      cr('billed', '5', { project: 'GATE', datedOn: '2026-01-01' }),
+    ];
+    expect(trial(first, catalog).toSorted()).toEqual(
+      ['earned-unbilled 5', 'progress-billings -5', 'revenue -5'].toSorted(),
     );
   });
 
