@@ -53,7 +53,7 @@ export type DocumentOrder = z.output<typeof DocumentOrder>;
 export const DocumentsQuery = AsOf.extend({
   kind: z.enum(DOCUMENT_KIND_NAMES).optional(),
   /** Of all kinds that are open on an account until they are settled. */
-  settles: z.enum(['receivable', 'payable', 'supplier-deposits']).optional(),
+  openOn: z.enum(['receivable', 'payable', 'supplier-deposits']).optional(),
   text: z.string().max(100).optional(),
   open: z.literal('yes').optional(),
   order: DocumentOrder,

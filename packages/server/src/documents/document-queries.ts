@@ -52,7 +52,7 @@ function documentRows(at: Pick<Bounds, 'day' | 'recordedAt'>): RawBuilder<unknow
 export interface DocumentFilter {
   readonly kind?: DocumentKind | undefined;
   /** Kinds that are open on the account until they are settled. */
-  readonly settles?: Parameters<typeof settledKinds>[0] | undefined;
+  readonly openOn?: Parameters<typeof settledKinds>[0] | undefined;
   readonly text?: string | undefined;
   readonly open?: 'yes' | undefined;
   readonly order: DocumentOrder;
@@ -123,14 +123,14 @@ async function countOf(db: Db, at: Bounds, filter: DocumentFilter, matching: Raw
   return rows[0]?.count ?? 0;
 }
 
-function conditions(at: Bounds, { kind, settles, text }: DocumentFilter): RawBuilder<unknown> {
+function conditions(at: Bounds, { kind, openOn, text }: DocumentFilter): RawBuilder<unknown> {
   const like = `%${(text ?? '').replace(/[%_\\]/g, '\\$&')}%`;
   const all: RawBuilder<unknown>[] = [
     sql`d.posted_on <= ${at.day}`,
     // Left out where it says nothing: then an index alone says how many there are.
     ...(at.recordedAt === Number.MAX_SAFE_INTEGER ? [] : [sql`d.recorded_at <= ${at.recordedAt}`]),
     ...(kind === undefined ? [] : [sql`d.kind = ${kind}`]),
-    ...(settles === undefined ? [] : [sql`d.kind IN (${sql.join([...settledKinds(settles)])})`]),
+    ...(openOn === undefined ? [] : [sql`d.kind IN (${sql.join([...settledKinds(openOn)])})`]),
     ...(text === undefined || text === ''
       ? []
       : [

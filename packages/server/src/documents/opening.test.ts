@@ -88,7 +88,7 @@ describe('books taken over', () => {
     const { rows } = await app.ask<{ rows: { id: number; kind: string; openCents: number }[] }>(
       '/documents?through=2027-01&open=yes',
     );
-    const owed = await app.ask<{ rows: { kind: string }[] }>('/documents?through=2027-01&open=yes&settles=payable');
+    const owed = await app.ask<{ rows: { kind: string }[] }>('/documents?through=2027-01&open=yes&openOn=payable');
     expect(owed.rows.map(({ kind }) => kind)).toEqual(['opening-bill']);
     const idOf = (kind: string) => rows.find((row) => row.kind === kind)?.id;
     await app.order('POST', '/payments', { documentId: idOf('opening-bill'), paidOn: '2027-01-15', amount: '3,000' });

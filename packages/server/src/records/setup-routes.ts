@@ -136,6 +136,7 @@ async function recordingOf(trx: Trx, acting: Acting): Promise<Recording> {
   return { ...acting, lockedThrough: (await companyIfAny(trx))?.lockedThrough ?? null };
 }
 
+/** As if somebody had added them one by one. */
 async function addStarterCostCodes(trx: Trx, acting: Acting): Promise<void> {
   const recording = await recordingOf(trx, acting);
   for (const { code, name, costType } of STARTER_COST_CODES) {

@@ -39,12 +39,12 @@ async function movements(
   return chart.map((account) => ({ account, movements: byColumn.map((column) => column.get(account.id) ?? ZERO) }));
 }
 
-/** Which part of the books a statement is of. */
-interface Part {
+/** What a statement is of: one project, or all of the books. */
+interface StatementOf {
   readonly project?: number;
 }
 
-function groupAnswer(group: StatementGroup, columns: readonly Column[], part: Part = {}) {
+function groupAnswer(group: StatementGroup, columns: readonly Column[], of: StatementOf = {}) {
   return {
     totals: [...group.totals],
     lines: group.lines.map(({ account, amounts }) => ({
@@ -54,7 +54,7 @@ function groupAnswer(group: StatementGroup, columns: readonly Column[], part: Pa
         const { from, through } = columns[column] ?? { from: null, through: '' as Month };
         return traced(amount, {
           name: 'account',
-          ...part,
+          ...of,
           account: account.id,
           ...(from === null ? {} : { from }),
           through,
@@ -70,7 +70,7 @@ export async function income(
   at: AsOf,
   { from, project }: { readonly from: Month; readonly project?: number | undefined },
 ): Promise<Answer<'income-statement'>> {
-  const part: Part = project === undefined ? {} : { project };
+  const of: StatementOf = project === undefined ? {} : { project };
   const company = await companyAt(db, await bounds(db, at));
   const { through } = at;
   const columns = [
@@ -80,12 +80,12 @@ export async function income(
   const statement = incomeStatement(await movements(db, at, columns, project), columns.length);
   return {
     columns,
-    revenue: groupAnswer(statement.revenue, columns, part),
-    costOfRevenue: groupAnswer(statement.costOfRevenue, columns, part),
+    revenue: groupAnswer(statement.revenue, columns, of),
+    costOfRevenue: groupAnswer(statement.costOfRevenue, columns, of),
     grossProfit: [...statement.grossProfit],
-    expense: groupAnswer(statement.expense, columns, part),
+    expense: groupAnswer(statement.expense, columns, of),
     netIncome: statement.netIncome.map((amount, column) =>
-      traced(amount, { name: 'profit', ...part, from: columns[column]?.from ?? from, through }),
+      traced(amount, { name: 'profit', ...of, from: columns[column]?.from ?? from, through }),
     ),
   };
 }

@@ -43,7 +43,7 @@ export function BillingPage() {
     >
       <TabLinks label="Parts of billing" tabs={PARTS} chosen={part} onChoose={setPart} />
       {part === 'contracts' ? <Contracts onBill={setBilling} /> : null}
-      {part === 'open' ? <DocumentTable settles="receivable" label="Open invoices" /> : null}
+      {part === 'open' ? <DocumentTable openOn="receivable" label="Open invoices" /> : null}
       {part === 'invoice' ? <DocumentTable kind="invoice" label="All invoices" /> : null}
       {part === 'receipt' ? <DocumentTable kind="receipt" label="Receipts" /> : null}
       {billing === 'none' ? null : (

@@ -77,7 +77,7 @@ export function CostsPage() {
       {part === 'spend' ? <DocumentTable kind="spend" label="Spend" /> : null}
       {part === 'bill' ? <DocumentTable kind="bill" label="Bills" /> : null}
       {part === 'open' ? <DepositButton /> : null}
-      {part === 'open' ? <DocumentTable settles="payable" label="Bills to pay" /> : null}
+      {part === 'open' ? <DocumentTable openOn="payable" label="Bills to pay" /> : null}
       {part === 'hours' ? <DocumentTable kind="hours" label="Weeks of hours" /> : null}
       {part === 'recurring' && mayEnter ? <RecurringPart /> : null}
       {part === 'strays' ? <StraysPart /> : null}

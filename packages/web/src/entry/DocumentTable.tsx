@@ -66,15 +66,15 @@ export interface DocumentTableProps {
   readonly label: string;
   readonly kind?: Row['kind'];
   /** Only what is open on the account, of whatever kind. */
-  readonly settles?: 'receivable' | 'payable';
+  readonly openOn?: 'receivable' | 'payable';
 }
 
 /** Posted documents through the month, newest first or as they are put in order, found by number, party or project. */
-export function DocumentTable({ label, kind, settles }: DocumentTableProps) {
+export function DocumentTable({ label, kind, openOn }: DocumentTableProps) {
   const { asOf } = useShownBooks();
   const [text, setText] = useViewState('find', '');
   const [sort, setSort] = useViewState('sort', '-dated');
-  const arranged = useTableLayout(['documents', kind ?? settles].filter(Boolean).join('-'));
+  const arranged = useTableLayout(['documents', kind ?? openOn].filter(Boolean).join('-'));
   const list = `${sort}/${text}`;
   const [shown, setShown] = useState({ list, page: 0 });
   // Another order or another search begins with its first page.
@@ -86,7 +86,7 @@ export function DocumentTable({ label, kind, settles }: DocumentTableProps) {
     order: sort as DocumentOrder,
     offset,
     ...(kind === undefined ? {} : { kind }),
-    ...(settles === undefined ? {} : { settles, open: 'yes' as const }),
+    ...(openOn === undefined ? {} : { openOn, open: 'yes' as const }),
     ...(text === '' ? {} : { text }),
   };
   const { answer, trouble } = useRead('documents', { query }, { keepLast: true });
