@@ -1,4 +1,4 @@
-import { cents, difference, type Cents } from '../../money/cents.ts';
+import { difference, type Cents } from '../../money/cents.ts';
 import { tenThousandths } from '../../money/dollars.ts';
 import { quantity } from '../../money/quantity.ts';
 import { ratio } from '../../money/ratio.ts';
@@ -11,6 +11,7 @@ import {
   measureOf,
   measureWords,
   openToBill,
+  partOf,
   type OrderLine,
   type Part,
 } from '../../orders/order-line.ts';
@@ -77,18 +78,18 @@ function notReceived(after: OrderLine, row: string): Warning {
   };
 }
 
-/** About ten times the price of the order, or a tenth of it: a digit more or less than was meant. Of amounts only ten times what is open: a tenth is a first part. */
+/**
+ * About ten times what the order makes of it, or a tenth: a digit more or less than was meant. Of an amount only ten times what is
+ * open: a tenth is a first part.
+ */
 function digitOff(before: OrderLine, part: Part, row: string): readonly Warning[] {
-  const open = openToBill(before);
-  const [asked, agreed] = isCounted(before)
-    ? [BigInt(part.net) * BigInt(before.ordered.quantity), BigInt(before.ordered.net) * BigInt(part.quantity)]
-    : [BigInt(part.net), BigInt(open.net)];
-  if (asked <= 0n || agreed <= 0n) return [];
-  const isMore = asked >= 9n * agreed && asked <= 11n * agreed;
-  const isLess = isCounted(before) && agreed >= 9n * asked && agreed <= 11n * asked;
-  if (!isMore && !isLess) return [];
-  const expected = isCounted(before) ? cents(Number((BigInt(part.net) * agreed) / asked)) : open.net;
-  return [{ at: `${row}/net`, kind: 'digit-off', line: lineName(before), amount: part.net, expected }];
+  const expected = (isCounted(before) ? partOf(before, part.quantity) : openToBill(before)).net;
+  if (part.net <= 0 || expected <= 0) return [];
+  const isMore = part.net >= 9 * expected && part.net <= 11 * expected;
+  const isLess = isCounted(before) && expected >= 9 * part.net && expected <= 11 * part.net;
+  return isMore || isLess
+    ? [{ at: `${row}/net`, kind: 'digit-off', line: lineName(before), amount: part.net, expected }]
+    : [];
 }
 
 interface Judging {
