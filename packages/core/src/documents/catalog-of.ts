@@ -2,7 +2,7 @@ import type { Month } from '../calendar/month.ts';
 import type { Order } from '../orders/order.ts';
 import { rateBook } from '../rates/applying-rule.ts';
 import { rolesOf } from '../ledger/roles.ts';
-import type { Catalog, CodingStand, HoursThere, SheetBasis, UseThere } from './catalog.ts';
+import type { Catalog, CodingStand, HoursThere, PaidThere, RetainedApart, SheetBasis, UseThere } from './catalog.ts';
 
 /** What of the books a sheet names, beside what any sheet is read against. */
 export interface SheetNames {
@@ -10,8 +10,10 @@ export interface SheetNames {
   readonly stands: readonly (CodingStand & { readonly coding: string })[];
   readonly knownBills: readonly string[];
   readonly orders: readonly Order[];
+  readonly retainedApart: readonly RetainedApart[];
   readonly hoursThere: readonly HoursThere[];
   readonly usesThere: readonly UseThere[];
+  readonly paidThere: readonly PaidThere[];
 }
 
 /** The catalog of a sheet, the same wherever its parts come from. */

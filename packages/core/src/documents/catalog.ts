@@ -3,7 +3,7 @@ import type { DayOrder } from '../calendar/typed-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Account } from '../ledger/account.ts';
 import type { CostType } from '../ledger/cost-type.ts';
-import type { ActivityId, CostCodeId, EmployeeId, EquipmentId, PartyId, ProjectId } from '../ledger/ids.ts';
+import type { ActivityId, CostCodeId, DocumentId, EmployeeId, EquipmentId, PartyId, ProjectId } from '../ledger/ids.ts';
 import type { Project } from '../ledger/project.ts';
 import type { Roles } from '../ledger/roles.ts';
 import type { TaxCode } from '../ledger/tax-code.ts';
@@ -91,9 +91,23 @@ export interface UseThere {
 
 /** A payroll that counts, with its period. */
 export interface PostedPayroll {
+  readonly id: DocumentId;
+  readonly number: string;
+  /** The payroll whose days it adds to; null for one that has days of its own. */
+  readonly supplementTo: DocumentId | null;
+  readonly from: IsoDate;
+  readonly through: IsoDate;
+}
+
+/** Whom a payroll with days of its own and its supplements paid. */
+export interface PaidThere {
+  readonly id: DocumentId;
   readonly number: string;
   readonly from: IsoDate;
   readonly through: IsoDate;
+  readonly employees: readonly EmployeeId[];
+  /** Everybody was paid in one sum. */
+  readonly isInOneSum: boolean;
 }
 
 /** What any sheet is read against, whatever it names. */
@@ -124,6 +138,12 @@ export interface SheetBasis {
   readonly orderPolicy: OrderPolicy;
 }
 
+/** What is withheld of a supplier's bills under no subcontract. */
+export interface RetainedApart {
+  readonly supplier: PartyId;
+  readonly retained: Cents;
+}
+
 /** What reading a typed sheet needs to know of the books. */
 export interface Catalog extends SheetBasis {
   readonly workingMonth: Month;
@@ -137,7 +157,11 @@ export interface Catalog extends SheetBasis {
   readonly knownBills: ReadonlySet<string>;
   /** Of the suppliers the sheet names, those with anything open; and those it names itself. */
   readonly orders: readonly Order[];
+  /** What is withheld of those suppliers under no subcontract. */
+  readonly retainedApart: readonly RetainedApart[];
   /** Of the days of the sheet. */
   readonly hoursThere: readonly HoursThere[];
   readonly usesThere: readonly UseThere[];
+  /** Payrolls that have one of those days. */
+  readonly paidThere: readonly PaidThere[];
 }

@@ -21,14 +21,14 @@ const NOTHING = { quantity: quantity(0), net: cents(0) };
 const STONE = { project: GATE.id, phase: phaseId(7), costCode: costCodeId(11), costType: 'material' as const };
 const ORDER: Order = {
   ...{ id: documentId(70), number: 'PO-0001', kind: 'order', supplier: partyId(1), version: 1 },
-  ...{ retentionMillionths: 0, deliverTo: '' },
+  ...{ retentionMillionths: 0, deliverTo: '', isClosed: false, retained: cents(0) },
   lines: [
     {
       ...{ id: orderLineId(1), orderId: documentId(70), order: 'PO-0001', place: 1, supplier: partyId(1) },
       ...{ target: { kind: 'project', coding: STONE }, price: rate(800_000), unit: 't', text: 'Armor stone' },
       ...{ taxCode: null, wantedOn: null, retentionMillionths: 0 },
       ordered: { quantity: quantity(1_000_000), net: cents(800_000), cost: cents(800_000) },
-      ...{ received: NOTHING, billed: { ...NOTHING, cost: cents(0) }, accrued: cents(0) },
+      ...{ received: NOTHING, billed: { ...NOTHING, cost: cents(0) }, agreed: [], accruals: [], isClosed: false },
     },
   ],
 };

@@ -136,5 +136,7 @@ export const SAMPLE: Catalog = {
   ]),
   knownBills: new Set(['1/n-77']),
   orders: [],
+  retainedApart: [],
+  paidThere: [],
   hoursThere: [],
 };

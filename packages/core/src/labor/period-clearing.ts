@@ -3,6 +3,7 @@ import { groupedBy } from '../collections/grouped-by.ts';
 import type { EmployeeId } from '../ledger/ids.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import { difference, sum, type Cents } from '../money/cents.ts';
+import { roundedQuotient } from '../money/ratio.ts';
 import { quantity, sumQuantity, type Quantity } from '../money/quantity.ts';
 
 /** Hours of somebody on a day and on one coding, and what of their cost labor clearing was credited with. */
@@ -98,5 +99,30 @@ export function clearingTotals(rows: readonly ClearingRow[]): Omit<ClearingRow, 
 /** The difference of an hour in ten-thousandths of a currency unit; null where no hour was entered. */
 export function differencePerHour({ difference: apart, entered }: Pick<ClearingRow, 'difference' | 'entered'>) {
   if (entered === 0) return null;
-  return quantity(Math.round((apart * 1_000_000) / entered));
+  const [over, hours] = entered < 0 ? [-apart, -entered] : [apart, entered];
+  return quantity(roundedQuotient(over, 1_000_000, hours));
+}
+
+/** Whom a payroll paid, and for which days. */
+export interface PaidDays {
+  readonly id: number;
+  readonly from: IsoDate;
+  readonly through: IsoDate;
+  readonly employees: ReadonlySet<EmployeeId>;
+  readonly isInOneSum: boolean;
+}
+
+/**
+ * Which payroll an hour is compared with: of those that have its day the one that paid the person; else the one that paid everybody in one
+ * sum; else the first, where it then stands as entered and never paid. So no hour is counted in two periods.
+ */
+export function payrollOfHour(
+  hour: Pick<AppliedHours, 'employee' | 'workedOn'>,
+  payrolls: readonly PaidDays[],
+): number | null {
+  const covering = payrolls.filter(({ from, through }) => from <= hour.workedOn && hour.workedOn <= through);
+  const first = covering.toSorted((one, other) => one.id - other.id);
+  const paid =
+    first.find(({ employees }) => employees.has(hour.employee)) ?? first.find(({ isInOneSum }) => isInOneSum) ?? first[0];
+  return paid?.id ?? null;
 }

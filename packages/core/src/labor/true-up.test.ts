@@ -8,6 +8,7 @@ import {
   clearingRows,
   clearingTotals,
   differencePerHour,
+  payrollOfHour,
   type AppliedHours,
   type ClearingPeriod,
 } from './period-clearing.ts';
@@ -56,6 +57,31 @@ describe('a pay period', () => {
       [2, 'paid and never entered', 500],
       [null, 'in common', 30],
     ]);
+  });
+});
+
+test.each([
+  { case: 'half of the smallest part of an hour less is one less', difference: -25, hours: 20_000, per: -13 },
+  { case: 'half more is one more', difference: 25, hours: 20_000, per: 13 },
+  { case: 'no hours have no difference', difference: 25, hours: 0, per: null },
+])('$case', ({ difference, hours, per }) => {
+  // 0.25 ÷ 200 h = 0.00125.
+  expect(differencePerHour({ difference: cents(difference), entered: quantity(hours * 100) })).toBe(per);
+});
+
+describe('an hour', () => {
+  const days = (id: number, from: number, through: number, ...people: readonly number[]) => ({
+    ...{ id, from: plusDays(MONDAY, from), through: plusDays(MONDAY, through), isInOneSum: people.length === 0 },
+    employees: new Set(people.map(employeeId)),
+  });
+  test.each([
+    { case: 'of the payroll that paid its person', payrolls: [days(1, 0, 13, 2), days(2, 7, 20, 1)], of: 2 },
+    { case: 'of the first of two that paid them', payrolls: [days(1, 0, 13, 1), days(2, 7, 20, 1)], of: 1 },
+    { case: 'of the one in one sum', payrolls: [days(1, 0, 13, 2), days(2, 7, 20)], of: 2 },
+    { case: 'of the first, unpaid', payrolls: [days(2, 7, 20, 2), days(1, 0, 13, 2)], of: 1 },
+    { case: 'of none that has not its day', payrolls: [days(1, 0, 6, 1)], of: null },
+  ])('is compared with one payroll: $case', ({ payrolls, of }) => {
+    expect(payrollOfHour({ employee: employeeId(1), workedOn: plusDays(MONDAY, 8) }, payrolls)).toBe(of);
   });
 });
 

@@ -1,42 +1,75 @@
-import { cents, difference, smaller, ZERO, type Cents } from '../money/cents.ts';
+import type { IsoDate } from '../calendar/iso-date.ts';
+import { cents, difference, sum, ZERO, type Cents } from '../money/cents.ts';
 import { quantity } from '../money/quantity.ts';
-import { costAtOrder, measureOf, type OrderLine, type Part } from './order-line.ts';
+import { roundedQuotient } from '../money/ratio.ts';
+import { accrued, costOn, measureOf, type Accrual, type OrderLine, type Part } from './order-line.ts';
 
-type Moved = Pick<OrderLine, 'ordered' | 'received' | 'billed' | 'accrued'>;
+type Moved = Pick<OrderLine, 'ordered' | 'agreed' | 'received' | 'billed' | 'accruals'>;
 
 function plus(one: Part, other: Part): Part {
   return { quantity: quantity(one.quantity + other.quantity), net: cents(one.net + other.net) };
 }
 
-/** What is received and not billed, at the order's price: what the account of that name should hold of the line. */
-export function receivedNotBilled(line: Omit<Moved, 'accrued'>): Cents {
-  const received = measureOf(line, line.received);
-  const billed = measureOf(line, line.billed);
-  return difference(costAtOrder(line, received), costAtOrder(line, Math.min(received, billed)));
+/** How much of the line came and is not billed. */
+export function receivedNotBilled(line: Pick<OrderLine, 'ordered' | 'received' | 'billed'>): number {
+  return Math.max(0, measureOf(line, line.received) - measureOf(line, line.billed));
+}
+
+/** A receipt of a line: its own day says the price, and it is posted on the first open day. */
+export interface Receipt {
+  readonly part: Part;
+  readonly datedOn: IsoDate;
+  readonly postedOn: IsoDate;
 }
 
 /**
- * The line once a part was received. Where the company accrues on receipt, the account then holds what is received and not billed:
- * what came after its bill adds nothing. So any order of receipts and bills ends at the same cost.
+ * The line once a part was received, and what that accrues: at the price of the receipt's own day, which no later price changes. What
+ * was billed before it came adds nothing, so receipts and bills in any order end at the same cost.
  */
 export function afterReceipt<L extends Moved>(
   line: L,
-  part: Part,
+  { part, datedOn, postedOn }: Receipt,
   accrues: boolean,
-): { readonly line: L; readonly accrued: Cents } {
+): { readonly line: L; readonly accrued: Accrual | null } {
   const received = plus(line.received, part);
-  const held = receivedNotBilled({ ...line, received });
-  const accrued = accrues && held > line.accrued ? difference(held, line.accrued) : ZERO;
-  return { line: { ...line, received, accrued: cents(line.accrued + accrued) }, accrued };
+  const waiting = receivedNotBilled({ ...line, received }) - accrued(line).measure;
+  const measure = accrues ? Math.min(measureOf(line, part), Math.max(0, waiting)) : 0;
+  const cost = costOn(line, datedOn, measure);
+  const came = cost === 0 ? null : { receipt: 0, postedOn, measure, cost };
+  return { line: { ...line, received, accruals: [...line.accruals, ...(came === null ? [] : [came])] }, accrued: came };
 }
 
-/** The line once a part was billed at a cost, and how much of what was accrued the bill takes over. */
+/** What a bill takes over of a receipt, and the day its accrual is taken back: the bill's, or the receipt's where that is later. */
+export interface Taken extends Accrual {
+  readonly takenOn: IsoDate;
+}
+
+/** The line once a part was billed at a cost, and what the bill takes over of what was accrued, in units first come. */
 export function afterBill<L extends Moved>(
   line: L,
-  part: Part,
-  cost: Cents,
-): { readonly line: L; readonly released: Cents } {
+  { part, cost, postedOn }: { readonly part: Part; readonly cost: Cents; readonly postedOn: IsoDate },
+): { readonly line: L; readonly taken: readonly Taken[] } {
   const billed = { ...plus(line.billed, part), cost: cents(line.billed.cost + cost) };
-  const held = smaller(line.accrued, receivedNotBilled({ ...line, billed }));
-  return { line: { ...line, billed, accrued: held }, released: difference(line.accrued, held) };
+  let over = Math.max(0, accrued(line).measure - receivedNotBilled({ ...line, billed }));
+  const taken = line.accruals.flatMap((each): readonly Taken[] => {
+    const measure = Math.min(over, each.measure);
+    over -= measure;
+    if (measure === 0) return [];
+    const part = measure === each.measure ? each.cost : cents(roundedQuotient(each.cost, measure, each.measure));
+    return [{ ...each, measure, cost: part, takenOn: each.postedOn > postedOn ? each.postedOn : postedOn }];
+  });
+  return { line: { ...line, billed, accruals: line.accruals.flatMap((each, index) => left(each, index, taken)) }, taken };
+}
+
+/** What is left of a receipt; the first come are taken first. */
+function left(each: Accrual, index: number, taken: readonly Taken[]): readonly Accrual[] {
+  const of = taken[index];
+  if (of === undefined) return [each];
+  if (of.measure === each.measure) return [];
+  return [{ ...each, measure: each.measure - of.measure, cost: difference(each.cost, of.cost) }];
+}
+
+/** What a bill takes over in all. */
+export function costTaken(taken: readonly Taken[]): Cents {
+  return sum([ZERO, ...taken.map(({ cost }) => cost)]);
 }

@@ -2,7 +2,7 @@ import type { IsoDate } from '../calendar/iso-date.ts';
 import type { AccountId, DocumentId, OrderLineId, PartyId, TaxCodeId } from '../ledger/ids.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import { dollars, tenThousandths } from '../money/dollars.ts';
-import { cents, ZERO, type Cents } from '../money/cents.ts';
+import { cents, sum, ZERO, type Cents } from '../money/cents.ts';
 import { quantity, type Quantity, type Rate } from '../money/quantity.ts';
 import { roundedQuotient } from '../money/ratio.ts';
 
@@ -17,6 +17,22 @@ export interface Part {
 }
 
 export const NO_PART: Part = { quantity: quantity(0), net: ZERO };
+
+/** What a line came to from a day on. */
+export interface Agreed {
+  readonly from: IsoDate;
+  readonly ordered: Part & { readonly cost: Cents };
+}
+
+/** What is left of a receipt that was accrued: so much of the line, and the cost it brought. */
+export interface Accrual {
+  /** The receipt's line. */
+  readonly receipt: number;
+  /** The day its cost is posted on. */
+  readonly postedOn: IsoDate;
+  readonly measure: number;
+  readonly cost: Cents;
+}
 
 /** A line of an order or a subcontract as its latest version has it, with what was received and billed of it. */
 export interface OrderLine {
@@ -37,8 +53,12 @@ export interface OrderLine {
   readonly ordered: Part & { readonly cost: Cents };
   readonly received: Part;
   readonly billed: Part & { readonly cost: Cents };
-  /** Cost that receipts put on the project and no bill has taken over yet. */
-  readonly accrued: Cents;
+  /** What it came to by each version, the first one first; the price of a day is that of the last one by then. */
+  readonly agreed: readonly Agreed[];
+  /** Receipts whose cost is on the project and which no bill has taken over wholly, in the order of their days. */
+  readonly accruals: readonly Accrual[];
+  /** Nothing more is expected: the order was closed. */
+  readonly isClosed: boolean;
   /** What is withheld of each bill, in millionths. */
   readonly retentionMillionths: number;
 }
@@ -71,6 +91,22 @@ export function costAtOrder(line: Ordered, measure: number): Cents {
   return whole === 0 ? ZERO : cents(roundedQuotient(line.ordered.cost, measure, whole));
 }
 
+/** The same at the price the line had on a day; before its first version, at that of the first. */
+export function costOn(line: Pick<OrderLine, 'agreed' | 'ordered'>, day: IsoDate, measure: number): Cents {
+  const counted = line.agreed.filter(({ ordered }) => measureOf(line, ordered) !== 0);
+  const agreed = counted.findLast(({ from }) => from <= day) ?? counted[0] ?? line;
+  const whole = measureOf(line, agreed.ordered);
+  return whole === 0 ? ZERO : cents(roundedQuotient(agreed.ordered.cost, measure, whole));
+}
+
+/** What receipts put on the project and no bill has taken over: how much of the line, and its cost. */
+export function accrued({ accruals }: Pick<OrderLine, 'accruals'>): { readonly measure: number; readonly cost: Cents } {
+  return {
+    measure: accruals.reduce((all, { measure }) => all + measure, 0),
+    cost: sum([ZERO, ...accruals.map(({ cost }) => cost)]),
+  };
+}
+
 /** The part of so many units, or of such an amount, at the order's price. */
 export function partOf(line: Ordered, measure: number): Part {
   if (!isCounted(line)) return { quantity: quantity(0), net: cents(measure) };
@@ -97,10 +133,22 @@ export function isBilled(line: Pick<OrderLine, 'ordered' | 'billed'>): boolean {
   return measureOf(line, line.billed) >= measureOf(line, line.ordered);
 }
 
+/** What a commitment follows from. */
+export interface Standing extends Pick<OrderLine, 'ordered' | 'billed' | 'isClosed'> {
+  readonly accrued: ReturnType<typeof accrued>;
+}
+
 /**
- * Ordered and not yet cost of the project: ordered − billed − received and accrued, never below zero; nothing once the whole line is
- * billed, dearer or cheaper.
+ * Ordered and not yet cost of the project, never below zero, tax that does not come back included: of a counted line the units neither
+ * billed nor accrued at the order's price, of an amount ordered − billed − accrued; nothing once all is billed, dearer or cheaper, or the
+ * order is closed.
  */
-export function commitment(line: Pick<OrderLine, 'ordered' | 'billed' | 'accrued'>): Cents {
-  return isBilled(line) ? ZERO : cents(Math.max(0, line.ordered.cost - line.billed.cost - line.accrued));
+export function committedOf(line: Standing): Cents {
+  if (line.isClosed || isBilled(line)) return ZERO;
+  if (!isCounted(line)) return cents(Math.max(0, line.ordered.cost - line.billed.cost - line.accrued.cost));
+  return costAtOrder(line, Math.max(0, line.ordered.quantity - line.billed.quantity - line.accrued.measure));
+}
+
+export function commitment(line: Pick<OrderLine, 'ordered' | 'billed' | 'accruals' | 'isClosed'>): Cents {
+  return committedOf({ ...line, accrued: accrued(line) });
 }

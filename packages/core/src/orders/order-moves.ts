@@ -2,7 +2,8 @@ import type { IsoDate } from '../calendar/iso-date.ts';
 import type { DocumentId, OrderLineId, TaxCodeId } from '../ledger/ids.ts';
 import type { Cents } from '../money/cents.ts';
 import type { Rate } from '../money/quantity.ts';
-import type { OrderTarget, Part } from './order-line.ts';
+import type { Taken } from './accrual.ts';
+import type { Accrual, OrderTarget, Part } from './order-line.ts';
 
 /** A version of an order. */
 export interface OrderVersion {
@@ -12,6 +13,8 @@ export interface OrderVersion {
   readonly retentionMillionths: number;
   /** Empty: the site of its first project. */
   readonly deliverTo: string;
+  /** Nothing more is expected of the order. */
+  readonly closes: boolean;
 }
 
 /** What a version makes of a line. */
@@ -32,14 +35,16 @@ export interface OrderedLine {
 export interface ReceivedLine {
   readonly line: OrderLineId;
   readonly part: Part;
-  readonly accrued: Cents;
+  /** What it puts on the project before its bill; null where that is nothing. */
+  readonly accrued: Accrual | null;
 }
 
 export interface BilledLine {
   readonly line: OrderLineId;
   readonly part: Part;
   readonly cost: Cents;
-  readonly released: Cents;
+  /** What the bill takes over of receipts. */
+  readonly taken: readonly Taken[];
 }
 
 export interface Retained {

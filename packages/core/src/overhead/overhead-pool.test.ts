@@ -80,6 +80,15 @@ describe('a difference', () => {
     expect(spreadDifference(cents(100), applied, null).map(({ amount }) => amount)).toEqual([34, 33, 33]);
   });
 
+  test('goes to the projects first, then to the codings of each', () => {
+    // Of 10.00 by 3 × 1 and 1 × 3: 5.00 each, then 1.67, 1.67, 1.66; by codings at once the first would bear 1.67, 1.67, 1.67, 4.99.
+    const applied = [1, 2, 3].map((code) => ({ coding: coding(1, code), amount: cents(1) }));
+    const other = { coding: coding(2, 1), amount: cents(3) };
+    expect(spreadDifference(cents(1_000), [...applied, other], null).map(({ amount }) => amount)).toEqual([
+      167, 167, 166, 500,
+    ]);
+  });
+
   test('has nowhere to go where nothing was applied', () => {
     expect(spreadDifference(cents(100), [], null)).toEqual([]);
   });

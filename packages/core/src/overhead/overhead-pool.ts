@@ -99,7 +99,10 @@ function inOrder(one: Coding, other: Coding): number {
   return one.project - other.project || (one.phase ?? 0) - (other.phase ?? 0) || one.costCode - other.costCode;
 }
 
-/** The difference of expense and applied, spread by what was applied to each coding; nothing where that comes to nothing. */
+/**
+ * The difference of expense and applied, spread over the projects by what was applied to each, then within each over its codings, largest
+ * remainder twice; nothing where what was applied comes to nothing.
+ */
 export function spreadDifference(
   amount: Cents,
   applied: readonly AppliedOverhead[],
@@ -107,15 +110,25 @@ export function spreadDifference(
 ): readonly AppliedOverhead[] {
   const charged = applied.map((each) => ({ ...each, coding: overheadCoding(each.coding, onto) }));
   const slices = summedByCoding(charged).filter((each) => each.amount > 0);
-  if (slices.length === 0) return [];
+  const projects = [...groupedBy(slices, ({ coding }) => coding.project).values()];
+  return sharesOf(
+    amount,
+    projects.map((own) => ({ own, amount: sum(own.map((each) => each.amount)) })),
+  )
+    .flatMap(({ own, share }) => sharesOf(share, own))
+    .flatMap(({ coding, share }) => (share === 0 ? [] : [{ coding, amount: share }]));
+}
+
+function sharesOf<T extends { readonly amount: Cents }>(
+  amount: Cents,
+  parts: readonly T[],
+): readonly (T & { readonly share: Cents })[] {
+  if (parts.length === 0) return [];
   const shares = allocation(
     amount,
-    slices.map((each) => each.amount),
+    parts.map((part) => part.amount),
   );
-  return slices.flatMap(({ coding }, place) => {
-    const share = shares[place];
-    return share === undefined || share === 0 ? [] : [{ coding, amount: share }];
-  });
+  return parts.map((part, place) => ({ ...part, share: shares[place] ?? cents(0) }));
 }
 
 /**

@@ -40,7 +40,6 @@ export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>)
     `${fact.employee} is paid and entered no hours in the period. Enter them, or have the pay put right.`,
   'entered-not-paid': (fact) =>
     `${fact.employee} entered ${tenThousandths(fact.hours)} h in the period and is not paid for them.`,
-  'period-overlaps': (fact) => `${fact.number} has days of this period too. Look whether they are paid twice.`,
   'hours-there': (fact) =>
     `${fact.employee} has ${tenThousandths(fact.hours)} h on ${dayText(fact.day)}${fact.code === '' ? ' without a project' : ` for ${fact.code}`} already; these come on top.`,
   'no-contract': (fact) =>

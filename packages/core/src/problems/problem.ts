@@ -139,6 +139,9 @@ export interface Facts {
   'net-pay-apart': { readonly typed: Cents; readonly net: Cents };
   'paid-twice': { readonly employee: string };
   'period-paid': { readonly number: string };
+  /** Days that another payroll paid; of everybody where no employee is named. */
+  'period-overlaps': { readonly number: string; readonly employee: string };
+  'supplement-first': { readonly number: string };
   'true-up-first': { readonly number: string };
   'nothing-to-true-up': object;
   'too-many-hours': { readonly employee: string; readonly day: IsoDate };
@@ -251,7 +254,6 @@ export interface Concerns {
   'paid-hours-apart': { readonly employee: string; readonly paid: Quantity; readonly entered: Quantity };
   'paid-not-entered': { readonly employee: string };
   'entered-not-paid': { readonly employee: string; readonly hours: Quantity };
-  'period-overlaps': { readonly number: string };
   'not-active': { readonly project: string; readonly status: string };
   'cost-over-estimate': { readonly project: string; readonly cost: Cents; readonly estimate: Cents };
   'no-estimate': { readonly project: string };

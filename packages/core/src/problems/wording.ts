@@ -187,7 +187,11 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'net-pay-apart': (fact) =>
     `Net pay is ${dollars(fact.typed)}, gross less withheld ${dollars(fact.net)}. Correct the one that is wrong, or leave net pay out.`,
   'paid-twice': (fact) => `${fact.employee} stands twice in this payroll. Put both into one row.`,
-  'period-paid': (fact) => `${fact.number} is posted already. Reverse it first if this one is to take its place.`,
+  'period-paid': (fact) =>
+    `${fact.number} is posted already. Reverse it first if this one is to take its place, or name it under Supplement to if this one adds to it.`,
+  'period-overlaps': (fact) =>
+    `${fact.number} paid days of this period${fact.employee === '' ? '' : ` to ${fact.employee}`} already. Correct the days; or, if more was paid for them, name ${fact.number} under Supplement to.`,
+  'supplement-first': (fact) => `${fact.number} adds to this payroll. Reverse that first.`,
   'true-up-first': (fact) => `${fact.number} has spread the difference of this payroll. Reverse it first.`,
   'nothing-to-true-up': () =>
     'There is no difference to spread: hours and pay agree, or nobody has both. Put right what is listed apart first.',

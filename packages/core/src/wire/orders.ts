@@ -40,7 +40,7 @@ const Target = z.discriminatedUnion('kind', [
 export const OrderThere = z.object({
   ...{ id: Id.transform(documentId).meta(NUMBER), number: z.string(), kind: z.enum(ORDER_KINDS) },
   ...{ supplier: Id.transform(partyId).meta(NUMBER), version: z.int() },
-  ...{ retentionMillionths: z.int(), deliverTo: z.string() },
+  ...{ retentionMillionths: z.int(), deliverTo: z.string(), isClosed: z.boolean(), retained: Cents },
   lines: z.array(
     z.object({
       ...{ id: Id.transform(orderLineId).meta(NUMBER), orderId: Id.transform(documentId).meta(NUMBER) },
@@ -50,7 +50,9 @@ export const OrderThere = z.object({
       ordered: z.object({ ...PART, cost: Cents }),
       received: z.object(PART),
       billed: z.object({ ...PART, cost: Cents }),
-      ...{ accrued: Cents, retentionMillionths: z.int() },
+      agreed: z.array(z.object({ from: Day, ordered: z.object({ ...PART, cost: Cents }) })),
+      accruals: z.array(z.object({ receipt: z.int(), postedOn: Day, measure: z.int(), cost: Cents })),
+      ...{ isClosed: z.boolean(), retentionMillionths: z.int() },
     }),
   ),
 });
@@ -60,7 +62,11 @@ export const OrdersThereQuery = z.strictObject({
   suppliers: z.array(Id).max(2_000),
   numbers: z.array(z.string().max(100)).max(2_000),
 });
-export const OrdersThere = z.object({ orders: z.array(OrderThere) });
+export const OrdersThere = z.object({
+  orders: z.array(OrderThere),
+  /** What is withheld of those suppliers under no subcontract. */
+  retainedApart: z.array(z.object({ supplier: Id.transform(partyId).meta(NUMBER), retained: Cents })),
+});
 
 /** A line of an order with what became of it. */
 const OrderLineRow = z.object({

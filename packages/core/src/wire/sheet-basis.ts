@@ -4,7 +4,7 @@ import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { PAY_KINDS } from '../documents/hours/pay.ts';
 import { ACCOUNT_TYPES, ROLES, type Role } from '../ledger/account.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
-import { accountId, activityId, equipmentId, partyId, taxCodeId } from '../ledger/ids.ts';
+import { accountId, activityId, documentId, equipmentId, partyId, taxCodeId } from '../ledger/ids.ts';
 import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
 import { EQUIPMENT_UNITS } from '../records/equipment.ts';
 import { HourRates } from './rates.ts';
@@ -23,6 +23,7 @@ import {
 } from './values.ts';
 
 const NUMBER = { override: { type: 'integer', minimum: 1 } } as const;
+const DocumentNumber = Id.transform(documentId).meta(NUMBER);
 const AccountNumber = Id.transform(accountId).meta(NUMBER);
 const PartyNumber = Id.transform(partyId).meta(NUMBER);
 const TaxCodeNumber = Id.transform(taxCodeId).meta(NUMBER);
@@ -72,7 +73,9 @@ export const SheetBasis = z.object({
   ),
   activities: z.array(z.object({ id: ActivityNumber, ...NAMED })),
   costRules: z.array(CostRule),
-  payrolls: z.array(z.object({ number: z.string(), from: Day, through: Day })),
+  payrolls: z.array(
+    z.object({ id: DocumentNumber, number: z.string(), supplementTo: DocumentNumber.nullable(), from: Day, through: Day }),
+  ),
   projects: z.array(
     z.object({
       ...{ id: ProjectNumber, ...NAMED, kind: z.enum(PROJECT_KINDS), client: PartyNumber.nullable() },
@@ -122,6 +125,13 @@ export const HoursThere = z.object({
     z.object({
       ...{ equipment: EquipmentNumber, usedOn: Day, coding: z.string() },
       ...{ quantity: Quantity, cost: Cents, rate: Rate },
+    }),
+  ),
+  /** Payrolls that have one of those days, with whom they and their supplements paid. */
+  paid: z.array(
+    z.object({
+      ...{ id: DocumentNumber, number: z.string(), from: Day, through: Day },
+      ...{ employees: z.array(EmployeeNumber), isInOneSum: z.boolean() },
     }),
   ),
 });

@@ -20,7 +20,14 @@ export interface LaborTables {
     overhead_cents: Generated<number>;
     activity_id: number | null;
   };
-  payroll: { document_id: number; from_on: number; through_on: number; fee_cents: number };
+  /** A supplement names the payroll whose days it adds to. */
+  payroll: {
+    document_id: number;
+    supplement_to: number | null;
+    from_on: number;
+    through_on: number;
+    fee_cents: number;
+  };
   payroll_line: {
     id: Generated<number>;
     document_id: number;

@@ -14,6 +14,7 @@ import * as payroll from './migrations/0011-payroll.ts';
 import * as overheadAndWeeks from './migrations/0012-overhead-and-weeks.ts';
 import * as orders from './migrations/0013-orders.ts';
 import * as recodingAndFiles from './migrations/0014-recoding-and-files.ts';
+import * as accrualsByReceipt from './migrations/0015-accruals-by-receipt.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -36,6 +37,7 @@ export const MIGRATIONS: readonly Migration[] = [
   overheadAndWeeks,
   orders,
   recodingAndFiles,
+  accrualsByReceipt,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

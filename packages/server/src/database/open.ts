@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import SqliteDatabase from 'better-sqlite3';
 import { Kysely, SqliteDialect } from 'kysely';
+import { addCoreFunctions } from './core-functions.ts';
 import { preparedFor, type Prepared } from './each-row.ts';
 import type { Schema } from './schema.ts';
 import { migrate, MIGRATIONS, NewerBooks } from './migrate.ts';
@@ -49,6 +50,7 @@ export function openToRead(path: string): Pick<Books, 'reader' | 'close'> {
     file.close();
     throw error;
   }
+  addCoreFunctions(file);
   const reader = kyselyOn(file);
   return { reader, close: () => reader.destroy() };
 }
@@ -94,6 +96,7 @@ function connection(path: string, readonly: boolean): SqliteDatabase.Database {
   file.pragma('synchronous = FULL');
   file.pragma('foreign_keys = ON');
   file.pragma('cache_size = -65536');
+  addCoreFunctions(file);
   return file;
 }
 

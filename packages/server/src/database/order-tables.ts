@@ -17,6 +17,8 @@ export interface OrderTables {
     version: number;
     retention_millionths: number;
     deliver_to: string;
+    /** 1: nothing more is expected of the order. */
+    closes: number;
   };
   /** Where the cost of a line belongs: to a project, or to an account. */
   order_line: {
@@ -38,8 +40,19 @@ export interface OrderTables {
     tax_code_id: number | null;
     wanted_on: number | null;
   };
-  received: OfOrderLine & { accrued_cents: number };
-  billed: OfOrderLine & { cost_cents: number; released_cents: number };
+  /** With what was accrued of it: so much of the line, and its cost. */
+  received: OfOrderLine & { accrued_measure: number; accrued_cents: number };
+  billed: OfOrderLine & { cost_cents: number };
+  /** What a bill took over of a receipt, and the day the accrual is taken back. */
+  taken_over: {
+    id: Generated<number>;
+    document_id: number;
+    order_line_id: number;
+    received_id: number;
+    measure: number;
+    cost_cents: number;
+    taken_on: number;
+  };
   /** Withheld from a supplier; what was released is negative. */
   retained: {
     id: Generated<number>;

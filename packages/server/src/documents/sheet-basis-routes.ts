@@ -5,6 +5,7 @@ import type { Context } from '../http/context.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { projects } from '../projects/project-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
+import { paidThere } from '../labor/payroll-queries.ts';
 import { usesThere } from './equipment-use-queries.ts';
 import { codingStands, hoursThere, sheetBasis } from './catalog-queries.ts';
 
@@ -47,6 +48,7 @@ export function sheetBasisRoutes(router: Router, context: Context): void {
   read(router, context, 'hoursThere', async (db, { query }) => ({
     rows: [...(await hoursThere(db, query))],
     uses: [...(await usesThere(db, query))],
+    paid: (await paidThere(db, query)).map((each) => ({ ...each, employees: [...each.employees] })),
   }));
 }
 

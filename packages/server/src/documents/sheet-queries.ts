@@ -8,7 +8,9 @@ import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import { ordersNamed, suppliersNamed } from '@lowtide/core/orders/line-in.ts';
 import type { Db } from '../database/schema.ts';
 import { projects } from '../projects/project-queries.ts';
+import { paidThere } from '../labor/payroll-queries.ts';
 import { ordersThere } from '../orders/order-queries.ts';
+import { retainedApart } from '../orders/retention-queries.ts';
 import { usesThere } from './equipment-use-queries.ts';
 import { codingStands, hoursThere, knownBills, sheetBasis } from './catalog-queries.ts';
 
@@ -31,19 +33,22 @@ export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet
   const basis = await sheetBasis(db, all, today);
   const scope = kind.scope(sheet, { near: lastDay(month), order: basis.dayOrder });
   const { worked, suppliers, orders } = scope;
-  const there = await ordersThere(db, { suppliers: suppliersNamed(suppliers, basis.suppliers), numbers: orders });
-  const named = projectsNamed(sheet.rows, all, ordersNamed(there, orders));
+  const named = suppliersNamed(suppliers, basis.suppliers);
+  const there = await ordersThere(db, { suppliers: named, numbers: orders });
+  const namedProjects = projectsNamed(sheet.rows, all, ordersNamed(there, orders));
   const known = catalogOf(basis, {
     workingMonth: month,
     stands: await codingStands(
       db,
       month,
-      named.map(({ id }) => id),
+      namedProjects.map(({ id }) => id),
     ),
     knownBills: await knownBills(db, scope),
     orders: there,
+    retainedApart: await retainedApart(db, named),
     hoursThere: worked === null ? [] : await hoursThere(db, worked),
     usesThere: worked === null ? [] : await usesThere(db, worked),
+    paidThere: worked === null ? [] : await paidThere(db, worked),
   });
   return { known, reading: kind.read(sheet, known) };
 }

@@ -1,11 +1,12 @@
 import { codingKey } from '@lowtide/core/budget/budget-against-actual.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import type {
-  AppliedHours,
-  ClearingPeriod,
-  PaidToClearing,
-  SettledDifference,
+import {
+  payrollOfHour,
+  type AppliedHours,
+  type ClearingPeriod,
+  type PaidToClearing,
+  type SettledDifference,
 } from '@lowtide/core/labor/period-clearing.ts';
 import type { TrueUpShare } from '@lowtide/core/labor/true-up.ts';
 import { employeeId } from '@lowtide/core/ledger/ids.ts';
@@ -18,7 +19,7 @@ import { postedHoursOf, type WorkedDays } from '../documents/worked-hours-querie
 import { Refusal } from '../http/refusal.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
-import { payrolls } from './payroll-queries.ts';
+import { paidThere, payrolls } from './payroll-queries.ts';
 
 /** A payroll with its period. */
 export interface KnownPayroll {
@@ -29,15 +30,23 @@ export interface KnownPayroll {
 }
 
 export async function payrollOf(db: Db, id: number): Promise<KnownPayroll> {
-  const known = (await payrolls(db)).find((each) => each.id === id);
+  const known = (await payrolls(db)).find((each) => each.id === id && each.supplementTo === null);
   if (known === undefined) throw new Refusal([{ at: '', kind: 'not-there', subject: 'payroll' }], 404);
   return known;
 }
 
-/** Hours and pay of a payroll's period, and what true-ups took of their difference; reversed documents do not count. */
+/**
+ * Hours and pay of a payroll's period, its supplements with it, and what true-ups took of their difference; reversed documents do not
+ * count, and no hour counts in two periods.
+ */
 export async function clearingPeriod(db: Db, { id, from, through }: KnownPayroll): Promise<ClearingPeriod> {
+  const there = (await paidThere(db, { from, through })).map((each) => ({
+    ...each,
+    employees: new Set(each.employees),
+  }));
+  const applied = await appliedHours(db, { from, through });
   return {
-    applied: await appliedHours(db, { from, through }),
+    applied: there.length === 1 ? applied : applied.filter((hour) => payrollOfHour(hour, there) === id),
     paid: await paidToClearing(db, id),
     settled: await settledDifferences(db, id),
   };
@@ -61,11 +70,13 @@ export async function appliedHours(db: Db, days: WorkedDays): Promise<readonly A
 }
 
 async function paidToClearing(db: Db, payroll: number): Promise<readonly PaidToClearing[]> {
+  const those = sql`(SELECT p.document_id FROM payroll p JOIN document d ON d.id = p.document_id
+    WHERE (p.document_id = ${payroll} OR p.supplement_to = ${payroll}) AND ${notReversed('d', EVERYTHING)})`;
   const { rows } = await sql<{ employee: number | null; hours: number; paid: number }>`
     SELECT employee_id AS employee, regular_hours_e4 + overtime_hours_e4 AS hours,
       gross_cents + taxes_cents + insurance_cents + benefits_cents AS paid
-    FROM payroll_line WHERE document_id = ${payroll}
-    UNION ALL SELECT NULL, 0, fee_cents FROM payroll WHERE document_id = ${payroll} AND fee_cents <> 0`.execute(db);
+    FROM payroll_line WHERE document_id IN ${those}
+    UNION ALL SELECT NULL, 0, fee_cents FROM payroll WHERE document_id IN ${those} AND fee_cents <> 0`.execute(db);
   return rows.map(({ employee, hours, paid }) => ({
     employee: employee === null ? null : employeeId(employee),
     hours: quantity(hours),
@@ -84,12 +95,15 @@ async function settledDifferences(db: Db, payroll: number): Promise<readonly Set
   }));
 }
 
-/** How many payrolls count, and how many of them no true-up has brought to what was paid. */
+/** How many pay periods count, and how many of them no true-up has brought to what was paid since their last supplement. */
 export async function trueUpState(db: Db): Promise<{ readonly periods: number; readonly withoutTrueUp: number }> {
   const { rows } = await sql<{ periods: number; without: number }>`
     SELECT COUNT(*) AS periods, SUM(NOT EXISTS (SELECT 1 FROM true_up_line t JOIN document u ON u.id = t.document_id
-      WHERE t.payroll_id = p.document_id AND ${notReversed('u', EVERYTHING)})) AS without
-    FROM payroll p JOIN document d ON d.id = p.document_id WHERE ${notReversed('d', EVERYTHING)}`.execute(db);
+      WHERE t.payroll_id = p.document_id AND ${notReversed('u', EVERYTHING)}
+        AND t.document_id > ifnull((SELECT MAX(s.document_id) FROM payroll s JOIN document e ON e.id = s.document_id
+          WHERE s.supplement_to = p.document_id AND ${notReversed('e', EVERYTHING)}), 0))) AS without
+    FROM payroll p JOIN document d ON d.id = p.document_id
+    WHERE p.supplement_to IS NULL AND ${notReversed('d', EVERYTHING)}`.execute(db);
   return { periods: rows[0]?.periods ?? 0, withoutTrueUp: rows[0]?.without ?? 0 };
 }
 

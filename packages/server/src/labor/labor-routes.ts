@@ -40,7 +40,7 @@ import { payrolls } from './payroll-queries.ts';
 export function laborRoutes(router: Router, context: Context): void {
   read(router, context, 'laborClearing', async (db, _asked, { today }) => {
     const periods = [];
-    for (const known of await payrolls(db)) {
+    for (const known of (await payrolls(db)).filter(({ supplementTo }) => supplementTo === null)) {
       const rows = clearingRows(await clearingPeriod(db, known));
       periods.push({ ...(await periodAnswer(db, known)), sums: sumsOf(clearingTotals(rows)) });
     }
@@ -125,7 +125,7 @@ interface PlannedTrueUp {
 async function planned(db: Db, { payrollId, method }: Asked<'trueUp'>['body']): Promise<PlannedTrueUp> {
   const known = await payrollOf(db, payrollId);
   const shares = trueUpShares(await clearingPeriod(db, known));
-  const order: TrueUp = { through: known.through, method, shares, text: `True-up of ${known.number}` };
+  const order: TrueUp = { from: known.from, through: known.through, method, shares, text: `True-up of ${known.number}` };
   const all = await projects(db);
   const entries = truedUp(order, {
     roles: rolesOf(await accounts(db)),

@@ -134,6 +134,37 @@ test('the same register is refused the second time', async () => {
   expect(await app.refused('POST', `/drafts/${draft.id}/posting`, order)).toEqual(['from period-paid']);
 });
 
+test('a supplement adds to a period, takes no hours of its own, and is taken back before it', async () => {
+  const own = await openApp(undefined, { demo: true });
+  await setUpSmallCompany(own);
+  const read = () => own.ask<Clearing>('/labor-clearing');
+  await post(own, '2027-01', hours('2027-01-04', ['E1', 'GATE', 'A/31-100', '8 8 8 8 8'], ['E2', 'GATE', 'A/31-100', '8']));
+  await post(own, '2027-01', hours('2027-01-11', ['E2', 'GATE', 'A/31-100', '8']));
+  const [base] = await post(own, '2027-01', payroll('2027-01-04', '2027-01-10', { employee: 'E1', grossRegular: '1,600' }));
+  // E2 is paid for two weeks, over the week of E1: the hours of the first week are E2's own and count once.
+  await post(own, '2027-01', payroll('2027-01-04', '2027-01-17', { employee: 'E2', grossRegular: '620.08' }));
+  expect((await read()).periods.map(({ sums }) => [sums.appliedCents, sums.paidCents])).toEqual([
+    [62_008, 62_008],
+    [160_000, 160_000],
+  ]);
+  const number = 'Payroll 2027-01-04 to 2027-01-10';
+  const more = { ...payroll('', '', { employee: 'E1', grossRegular: '50' }), paidOn: '2027-01-20', supplementTo: number };
+  const [supplement] = await post(own, '2027-01', more);
+  expect(supplement?.number).toBe(`Supplement to ${number}`);
+  const { periods, balanceCents, otherCents } = await read();
+  expect(periods.map(({ sums }) => sums.differenceCents)).toEqual([0, 5_000]);
+  expect([balanceCents, otherCents]).toEqual([-5_000, 0]);
+  const reversal = { reason: 'Wrong', postedOn: '' };
+  expect(await own.refused('POST', `/documents/${base?.id}/reversal`, reversal)).toEqual(['supplement-first']);
+  await own.order('POST', '/true-ups', { payrollId: base?.id, method: 'spread' });
+  expect((await read()).balanceCents).toBe(0);
+  expect(await own.refused('POST', `/documents/${supplement?.id}/reversal`, reversal)).toEqual(['true-up-first']);
+  const [second] = await post(own, '2027-01', more);
+  expect(second?.number).toBe(`Supplement to ${number} (2)`);
+  expect(await own.ask('/labor-state')).toEqual({ periods: 2, withoutTrueUp: 2 });
+  await own.close();
+});
+
 test('hours go to the bureau, and its register comes back as a payroll that waits', async () => {
   await post(app, '2027-01', hours('2027-01-18', ['E1', 'GATE', 'A/31-100', '8 8 8 8 8'], ['E2', '', '', '8 8 8 8 8']));
   const period = { from: '2027-01-18', through: '2027-01-31' };

@@ -1,9 +1,11 @@
 import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
-import type { PostedPayroll } from '@lowtide/core/documents/catalog.ts';
+import type { PaidThere, PostedPayroll } from '@lowtide/core/documents/catalog.ts';
 import type { PaidPeriod } from '@lowtide/core/documents/payroll/post.ts';
+import { documentId, employeeId } from '@lowtide/core/ledger/ids.ts';
 import { sql } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import type { Db, Trx } from '../database/schema.ts';
+import type { WorkedDays } from '../documents/worked-hours-queries.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
 
@@ -18,10 +20,13 @@ const LINES: Target = {
 
 /** Keeps whom a payroll paid, how much and for which period; what labor clearing is compared with. */
 export async function insertPayroll(trx: Trx, document: number, paid: PaidPeriod): Promise<void> {
-  const { from, through, fee, people } = paid;
+  const { supplementTo, from, through, fee, people } = paid;
   await trx
     .insertInto('payroll')
-    .values({ document_id: document, from_on: dayNumber(from), through_on: dayNumber(through), fee_cents: fee })
+    .values({
+      ...{ document_id: document, supplement_to: supplementTo, fee_cents: fee },
+      ...{ from_on: dayNumber(from), through_on: dayNumber(through) },
+    })
     .execute();
   await bulkInsert(
     trx,
@@ -33,13 +38,41 @@ export async function insertPayroll(trx: Trx, document: number, paid: PaidPeriod
   );
 }
 
-/** Payrolls that count, the latest period first. */
-export async function payrolls(db: Db): Promise<readonly (PostedPayroll & { readonly id: number })[]> {
-  const { rows } = await sql<{ id: number; number: string; from_on: number; through_on: number }>`
-    SELECT d.id, d.number, p.from_on, p.through_on FROM payroll p JOIN document d ON d.id = p.document_id
+/** Payrolls that count and their supplements, the latest period first. */
+export async function payrolls(db: Db): Promise<readonly PostedPayroll[]> {
+  const { rows } = await sql<{
+    id: number;
+    number: string;
+    supplement_to: number | null;
+    from_on: number;
+    through_on: number;
+  }>`SELECT d.id, d.number, p.supplement_to, p.from_on, p.through_on FROM payroll p JOIN document d ON d.id = p.document_id
     WHERE ${notReversed('d', EVERYTHING)} ORDER BY p.through_on DESC, d.id DESC`.execute(db);
-  return rows.map(({ id, number, from_on, through_on }) => ({
-    ...{ id, number },
+  return rows.map(({ id, number, supplement_to, from_on, through_on }) => ({
+    ...{ id: documentId(id), number, supplementTo: supplement_to === null ? null : documentId(supplement_to) },
     ...{ from: dayOf(from_on), through: dayOf(through_on) },
+  }));
+}
+
+/** Payrolls with days of their own that have one of some days, with whom they and their supplements paid; the first one first. */
+export async function paidThere(db: Db, { from, through }: WorkedDays): Promise<readonly PaidThere[]> {
+  const { rows } = await sql<{
+    id: number;
+    number: string;
+    from_on: number;
+    through_on: number;
+    employees: string;
+    in_one_sum: number;
+  }>`SELECT d.id, d.number, p.from_on, p.through_on, json_group_array(DISTINCT l.employee_id) AS employees,
+      MAX(l.employee_id IS NULL AND s.document_id = d.id) AS in_one_sum
+    FROM payroll p JOIN document d ON d.id = p.document_id AND ${notReversed('d', EVERYTHING)}
+    JOIN payroll s ON s.document_id = p.document_id OR s.supplement_to = p.document_id
+    JOIN document e ON e.id = s.document_id AND ${notReversed('e', EVERYTHING)}
+    JOIN payroll_line l ON l.document_id = s.document_id
+    WHERE p.supplement_to IS NULL AND p.from_on <= ${dayNumber(through)} AND p.through_on >= ${dayNumber(from)}
+    GROUP BY d.id ORDER BY d.id`.execute(db);
+  return rows.map(({ id, number, from_on, through_on, employees, in_one_sum }) => ({
+    ...{ id: documentId(id), number, from: dayOf(from_on), through: dayOf(through_on), isInOneSum: in_one_sum === 1 },
+    employees: (JSON.parse(employees) as (number | null)[]).flatMap((each) => (each === null ? [] : [employeeId(each)])),
   }));
 }

@@ -103,12 +103,18 @@ async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
   return original;
 }
 
-/** A payroll whose difference was spread is not taken back before that is. */
+/** A payroll is not taken back before its supplements are, nor either before the true-up that spread its difference. */
 async function refuseTruedUp(trx: Trx, document: number): Promise<void> {
+  const supplements = await sql<{ number: string }>`SELECT d.number FROM payroll p JOIN document d ON d.id = p.document_id
+    WHERE p.supplement_to = ${document} AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
+    LIMIT 1`.execute(trx);
+  const [supplement] = supplements.rows;
+  if (supplement) throw new Refusal([{ at: '', kind: 'supplement-first', number: supplement.number }]);
   const { rows } = await sql<{
     number: string;
   }>`SELECT d.number FROM true_up_line t JOIN document d ON d.id = t.document_id
-    WHERE t.payroll_id = ${document} AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
+    WHERE t.payroll_id = ifnull((SELECT supplement_to FROM payroll WHERE document_id = ${document}), ${document})
+      AND t.document_id > ${document} AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
     LIMIT 1`.execute(trx);
   const [first] = rows;
   if (first) throw new Refusal([{ at: '', kind: 'true-up-first', number: first.number }]);

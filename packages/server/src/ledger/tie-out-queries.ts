@@ -14,13 +14,13 @@ export interface PostingMark {
   readonly settlement: number;
   readonly hours: number;
   readonly received: number;
-  readonly billed: number;
+  readonly taken_over: number;
   readonly retained: number;
 }
 
 /** Before the first posting. */
 export const BEGINNING: PostingMark = {
-  ...{ entry: 0, document: 0, settlement: 0, hours: 0, received: 0, billed: 0, retained: 0 },
+  ...{ entry: 0, document: 0, settlement: 0, hours: 0, received: 0, taken_over: 0, retained: 0 },
 };
 
 export async function postingMark(db: Db): Promise<PostingMark> {
@@ -30,7 +30,7 @@ export async function postingMark(db: Db): Promise<PostingMark> {
     (SELECT ifnull(MAX(id), 0) FROM settlement) AS settlement,
     (SELECT ifnull(MAX(id), 0) FROM worked_hours) AS hours,
     (SELECT ifnull(MAX(id), 0) FROM received) AS received,
-    (SELECT ifnull(MAX(id), 0) FROM billed) AS billed,
+    (SELECT ifnull(MAX(id), 0) FROM taken_over) AS taken_over,
     (SELECT ifnull(MAX(id), 0) FROM retained) AS retained`.execute(db);
   return rows[0] ?? BEGINNING;
 }
@@ -72,7 +72,7 @@ function openDocuments(on: Parameters<typeof settledKinds>[0], since: PostingMar
 }
 
 /** Of rows that documents left since the mark, an amount of each; of documents reversed since, the same taken off again. */
-function left(table: 'received' | 'billed' | 'retained', column: string, since: PostingMark): RawBuilder<unknown> {
+function left(table: 'received' | 'taken_over' | 'retained', column: string, since: PostingMark): RawBuilder<unknown> {
   const amount = sql`SUM(${sql.ref(`m.${column}`)})`;
   return sql`(ifnull((SELECT ${amount} FROM ${sql.table(table)} m WHERE m.id > ${since[table]}), 0)
     - ifnull((SELECT ${amount} FROM document r CROSS JOIN ${sql.table(table)} m ON m.document_id = r.reverses_id
@@ -124,7 +124,7 @@ function pairs(looked: LaborSince): Readonly<Record<TieOutName, readonly [Side, 
       { kept: sql`-${roleBalance('retention-payable')}` },
     ],
     received: [
-      { added: sql`(${left('received', 'accrued_cents', since)} - ${left('billed', 'released_cents', since)})` },
+      { added: sql`(${left('received', 'accrued_cents', since)} - ${left('taken_over', 'cost_cents', since)})` },
       { kept: sql`-${roleBalance('received-not-billed')}` },
     ],
     receivable: [openDocuments('receivable', since), { kept: roleBalance('receivable') }],

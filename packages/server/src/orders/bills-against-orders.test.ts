@@ -127,6 +127,67 @@ describe('a bill against an order', () => {
     await app.close();
   });
 
+  test('of two subcontracts and a purchase order withholds under each subcontract at its own percent', async () => {
+    const app = await company.open();
+    const item = { ...LINE, quantity: '', unit: '', price: '', net: '20,000.00', costType: 'sub' };
+    await post(app, '2027-01', orderSheet(LINE));
+    await post(app, '2027-01', {
+      kind: 'subcontracts',
+      rows: [{ ...item, retention: '10' }, BLANK_ORDER_ROW, { ...item, retention: '5' }],
+    });
+    const next = { ...BLANK_BILL, supplier: '' };
+    const lines = [{ ...next, order: 'SC-0001/1', net: '5,000.00' }, { ...next, order: 'SC-0002/1', net: '3,000.00' }];
+    const first = { ...BLANK_BILL, supplier: 'STONE', number: 'A-1', datedOn: '2027-01-20', order: 'PO-0001/1' };
+    await post(app, '2027-01', billSheet(first, ...lines));
+    const withheld = async () => {
+      const held: number[] = [];
+      for (const id of [1, 2, 3]) held.push((await app.ask<{ retainedCents: number }>(`/orders/${id}`)).retainedCents);
+      return held;
+    };
+    expect(await withheld()).toEqual([0, 50_000, 15_000]);
+    // 8 % typed of 2,000.00 and 1,000.00: 240.00, split by the lines.
+    await post(app, '2027-01', billSheet(
+      { ...first, number: 'A-2', order: 'SC-0001/1', net: '2,000.00', retention: '8' },
+      { ...next, order: 'SC-0002/1', net: '1,000.00' },
+    ));
+    expect(await withheld()).toEqual([0, 66_000, 23_000]);
+    expect(await balanceOf(app, '2020')).toBe(-89_000);
+    expect(await tied(app)).toEqual([]);
+    await app.close();
+  });
+
+  test.each([
+    { case: 'nothing released', release: '', credit: '-4,000.00', kept: 60_000, owed: -900_000 + 360_000 },
+    { case: 'most of it released', release: '600.00', credit: '-5,000.00', kept: 20_000, owed: -960_000 + 480_000 },
+    { case: 'all released', release: '1,000.00', credit: '-5,000.00', kept: 0, owed: -1_000_000 + 500_000 },
+  ])('credited takes back its share of what is still withheld, $case', async ({ release, credit, kept, owed }) => {
+    const app = await company.open();
+    const item = { ...LINE, quantity: '', unit: '', price: '', net: '20,000.00', retention: '10', costType: 'sub' };
+    await post(app, '2027-01', { kind: 'subcontracts', rows: [item] });
+    await post(app, '2027-01', billed('A-1', { order: 'SC-0001/1', net: '10,000.00' }));
+    const released = { orderId: 1, datedOn: '2027-01-25', dueOn: '+30', amount: release };
+    if (release !== '') await app.order('POST', '/retention-releases', released);
+    // 1,000.00 less what was released, × credit ÷ 10,000.00; the rest lowers what is owed.
+    await post(app, '2027-01', billed('C-1', { order: 'SC-0001/1', net: credit, datedOn: '2027-01-26' }));
+    expect(await balanceOf(app, '2020')).toBe(kept === 0 ? 0 : -kept);
+    expect(await balanceOf(app, '2010')).toBe(owed);
+    expect((await app.ask<{ retainedCents: number }>('/orders/1')).retainedCents).toBe(kept);
+    expect(await tied(app)).toEqual([]);
+    await app.close();
+  });
+
+  test('withheld under no subcontract never goes below zero either', async () => {
+    const app = await company.open();
+    const coded = { project: 'GATE', code: 'A/31-250', retention: '10' };
+    await post(app, '2027-01', billed('A-1', { ...coded, net: '1,000.00' }));
+    const credit = (number: string) => billed(number, { ...coded, net: '-800.00', datedOn: '2027-01-26' });
+    await post(app, '2027-01', credit('C-1'));
+    expect(await balanceOf(app, '2020')).toBe(-2_000);
+    await post(app, '2027-01', credit('C-2'));
+    expect([await balanceOf(app, '2020'), await balanceOf(app, '2010')]).toEqual([0, 60_000]);
+    await app.close();
+  });
+
   test('that names no order while the supplier has one open for the project is told so', async () => {
     const app = await company.open();
     await post(app, '2027-01', orderSheet(LINE));

@@ -10,18 +10,18 @@ import { movesOf } from './order-queries.ts';
 
 type At = Pick<Bounds, 'day' | 'recordedAt'>;
 
-/**
- * What is committed by line of an order, as `commitment` of core says it: ordered − billed − received and accrued, never below zero,
- * nothing once all of the line is billed. Of all projects, or of some.
- */
+/** What is committed by line of an order, as `committedOf` of core says it. Of all projects, or of some. */
 export function committedLines(at: At, projects?: readonly number[]): RawBuilder<unknown> {
   const ofProjects =
     projects === undefined ? sql`project_id IS NOT NULL` : sql`project_id IN (${sql.join([...projects])})`;
   const those = sql`(SELECT id FROM order_line WHERE ${ofProjects})`;
+  const closes = sql`(SELECT v.closes FROM order_version v JOIN document w ON w.id = v.document_id
+    WHERE v.order_id = o.id AND ${counts('w', at)} ORDER BY v.version DESC LIMIT 1)`;
   return sql`SELECT project_id, phase_id, cost_code_id, cost_type, order_id, line_id,
-      CASE WHEN (CASE WHEN oq <> 0 THEN bq >= oq ELSE bn >= onet END) THEN 0 ELSE MAX(0, oc - bc - acc) END AS committed
+      committed_cents(oq, onet, oc, bq, bn, bc, am, acc, closes) AS committed
     FROM (SELECT l.project_id, ifnull(l.phase_id, 0) AS phase_id, l.cost_code_id, l.cost_type, l.order_id, l.id AS line_id,
-        SUM(m.oq) AS oq, SUM(m.onet) AS onet, SUM(m.oc) AS oc, SUM(m.bq) AS bq, SUM(m.bn) AS bn, SUM(m.bc) AS bc, SUM(m.acc) AS acc
+        SUM(m.oq) AS oq, SUM(m.onet) AS onet, SUM(m.oc) AS oc, SUM(m.bq) AS bq, SUM(m.bn) AS bn, SUM(m.bc) AS bc,
+        SUM(m.am) AS am, SUM(m.acc) AS acc, ${closes} AS closes
       FROM order_line l JOIN document o ON o.id = l.order_id AND ${counts('o', at)}
       JOIN (${movesOf(at, those)}) m ON m.order_line_id = l.id
       GROUP BY l.id)`;

@@ -2,7 +2,7 @@ import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import { versionDifferences } from '@lowtide/core/orders/differences.ts';
 import type { Order } from '@lowtide/core/orders/order.ts';
-import { commitment, openToBill, openToReceive, type OrderLine, type Part } from '@lowtide/core/orders/order-line.ts';
+import { accrued, commitment, openToBill, openToReceive, type OrderLine, type Part } from '@lowtide/core/orders/order-line.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
 import { Refusal } from '../http/refusal.ts';
@@ -21,7 +21,7 @@ function sums(lines: readonly OrderLine[]) {
     netCents: totalOf(lines, ({ ordered }) => ordered.net),
     receivedCents: totalOf(lines, ({ received }) => received.net),
     billedCents: totalOf(lines, ({ billed }) => billed.net),
-    accruedCents: totalOf(lines, ({ accrued }) => accrued),
+    accruedCents: totalOf(lines, (line) => accrued(line).cost),
     committedCents: totalOf(lines, commitment),
   };
 }
@@ -114,6 +114,6 @@ function lineRow(
     ...{ receivedQuantity: line.received.quantity, receivedCents: line.received.net },
     ...{ billedQuantity: line.billed.quantity, billedCents: line.billed.net },
     ...{ openQuantity: open.quantity, openCents: open.net },
-    ...{ accruedCents: line.accrued, committedCents: commitment(line) },
+    ...{ accruedCents: accrued(line).cost, committedCents: commitment(line) },
   };
 }

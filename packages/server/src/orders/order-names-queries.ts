@@ -22,7 +22,8 @@ export async function lineNames(db: Db) {
   };
 }
 
-/** Whether anything more is expected of an order: of what came or was ordered, something is not billed. */
-export function isOpen({ lines }: Order): boolean {
+/** Whether anything more is expected of an order: it is not closed, and of what came or was ordered something is not billed. */
+export function isOpen({ lines, isClosed }: Order): boolean {
+  if (isClosed) return false;
   return lines.some((line) => openToBill(line).net > 0 || openToReceive(line).net > 0 || commitment(line) > 0);
 }

@@ -14,11 +14,12 @@ import {
 import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity, rate } from '@lowtide/core/money/quantity.ts';
 import type { Order, OrderKind } from '@lowtide/core/orders/order.ts';
-import { openToBill, type OrderLine, type OrderTarget } from '@lowtide/core/orders/order-line.ts';
+import { openToBill, type Accrual, type Agreed, type OrderLine, type OrderTarget } from '@lowtide/core/orders/order-line.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
 import { counts } from '../ledger/settlement-queries.ts';
+import { retainedOfBills } from './retention-queries.ts';
 
 type At = Pick<Bounds, 'day' | 'recordedAt'>;
 
@@ -30,6 +31,8 @@ interface HeadRow {
   version: number;
   retention_millionths: number;
   deliver_to: string;
+  closes: number;
+  retained: number;
 }
 
 interface LineRow {
@@ -54,7 +57,6 @@ interface LineRow {
   billed_e4: number;
   billed_net: number;
   billed_cost: number;
-  accrued: number;
 }
 
 /** Orders of some suppliers that have anything open, and those whose numbers are given, as they are now. */
@@ -79,20 +81,17 @@ function list(values: readonly (string | number)[]): RawBuilder<unknown> {
 /** Orders that count at a day, as known at a moment; \`wanted\` is a condition on the document \`o\` that placed them. */
 async function orders(db: Db, at: At, wanted: RawBuilder<boolean>): Promise<readonly Order[]> {
   const heads = await sql<HeadRow>`
-    SELECT o.id, o.number, o.kind, o.party_id, v.version, v.retention_millionths, v.deliver_to
+    SELECT o.id, o.number, o.kind, o.party_id, v.version, v.retention_millionths, v.deliver_to, v.closes,
+      ${retainedOfBills(sql`o.id`, at)} AS retained
     FROM document o JOIN order_version v ON v.document_id = (
       SELECT w.document_id FROM order_version w JOIN document d ON d.id = w.document_id
       WHERE w.order_id = o.id AND ${counts('d', at)} ORDER BY w.version DESC LIMIT 1)
     WHERE o.kind IN ('order', 'subcontract') AND ${counts('o', at)} AND ${wanted} ORDER BY o.id`.execute(db);
   if (heads.rows.length === 0) return [];
-  const lines = groupedBy(
-    await linesOf(
-      db,
-      at,
-      heads.rows.map(({ id }) => id),
-    ),
-    (row) => row.order_id,
-  );
+  const those = sql`(SELECT id FROM order_line WHERE order_id IN (${sql.join(heads.rows.map(({ id }) => id))}))`;
+  const lines = groupedBy(await linesOf(db, at, those), (row) => row.order_id);
+  const agreed = await agreedOf(db, at, those);
+  const accruals = await accrualsOf(db, at, those);
   return heads.rows.map((head) => {
     const order = {
       id: documentId(head.id),
@@ -102,30 +101,86 @@ async function orders(db: Db, at: At, wanted: RawBuilder<boolean>): Promise<read
       version: head.version,
       retentionMillionths: head.retention_millionths,
       deliverTo: head.deliver_to,
+      isClosed: head.closes === 1,
+      retained: cents(head.retained),
     };
-    return { ...order, lines: (lines.get(head.id) ?? []).map((row) => lineOf(row, order)) };
+    const line = (row: LineRow): OrderLine => ({
+      ...lineOf(row, order),
+      agreed: agreed.get(row.id) ?? [],
+      accruals: accruals.get(row.id) ?? [],
+    });
+    return { ...order, lines: (lines.get(head.id) ?? []).map(line) };
   });
 }
 
-/** What documents that count did to the lines of the orders. */
+/** What documents that count did to the lines of the orders; what bills took over of receipts comes off on the day it is taken back. */
 export function movesOf(at: At, lines: RawBuilder<unknown>): RawBuilder<unknown> {
-  const from = (table: string, columns: RawBuilder<unknown>) =>
+  const from = (table: string, columns: RawBuilder<unknown>, by = sql``) =>
     sql`SELECT m.order_line_id, ${columns} FROM ${sql.table(table)} m JOIN document d ON d.id = m.document_id
-      WHERE m.order_line_id IN ${lines} AND ${counts('d', at)}`;
+      WHERE m.order_line_id IN ${lines} AND ${counts('d', at)} ${by}`;
   return sql`
-    ${from('ordered', sql`m.quantity_e4 AS oq, m.net_cents AS onet, m.cost_cents AS oc, 0 AS rq, 0 AS rn, 0 AS bq, 0 AS bn, 0 AS bc, 0 AS acc`)}
-    UNION ALL ${from('received', sql`0, 0, 0, m.quantity_e4, m.net_cents, 0, 0, 0, m.accrued_cents`)}
-    UNION ALL ${from('billed', sql`0, 0, 0, 0, 0, m.quantity_e4, m.net_cents, m.cost_cents, -m.released_cents`)}`;
+    ${from('ordered', sql`m.quantity_e4 AS oq, m.net_cents AS onet, m.cost_cents AS oc, 0 AS rq, 0 AS rn, 0 AS bq, 0 AS bn, 0 AS bc, 0 AS am, 0 AS acc`)}
+    UNION ALL ${from('received', sql`0, 0, 0, m.quantity_e4, m.net_cents, 0, 0, 0, m.accrued_measure, m.accrued_cents`)}
+    UNION ALL ${from('billed', sql`0, 0, 0, 0, 0, m.quantity_e4, m.net_cents, m.cost_cents, 0, 0`)}
+    UNION ALL ${from('taken_over', sql`0, 0, 0, 0, 0, 0, 0, 0, -m.measure, -m.cost_cents`, sql`AND m.taken_on <= ${at.day}`)}`;
 }
 
-async function linesOf(db: Db, at: At, orderIds: readonly number[]): Promise<readonly LineRow[]> {
-  const those = sql`(SELECT id FROM order_line WHERE order_id IN (${sql.join([...orderIds])}))`;
+/** What each line came to by each of its versions that count, by the day of the version. */
+async function agreedOf(
+  db: Db,
+  at: At,
+  lines: RawBuilder<unknown>,
+): Promise<ReadonlyMap<number, readonly Agreed[]>> {
+  const { rows } = await sql<{ line: number; dated_on: number; quantity: number; net: number; cost: number }>`
+    SELECT m.order_line_id AS line, d.dated_on,
+      SUM(m.quantity_e4) OVER so_far AS quantity, SUM(m.net_cents) OVER so_far AS net, SUM(m.cost_cents) OVER so_far AS cost
+    FROM ordered m JOIN document d ON d.id = m.document_id
+    WHERE m.order_line_id IN ${lines} AND ${counts('d', at)}
+    WINDOW so_far AS (PARTITION BY m.order_line_id ORDER BY m.id) ORDER BY m.order_line_id, m.id`.execute(db);
+  return new Map(
+    [...groupedBy(rows, ({ line }) => line)].map(([line, versions]) => [
+      line,
+      versions.map((row) => ({
+        from: dayOf(row.dated_on),
+        ordered: { quantity: quantity(row.quantity), net: cents(row.net), cost: cents(row.cost) },
+      })),
+    ]),
+  );
+}
+
+/** What is left of receipts that were accrued, in the order of their days. */
+async function accrualsOf(
+  db: Db,
+  at: At,
+  lines: RawBuilder<unknown>,
+): Promise<ReadonlyMap<number, readonly Accrual[]>> {
+  const taken = (column: string) => sql`ifnull((SELECT SUM(${sql.ref(`t.${column}`)}) FROM taken_over t
+    JOIN document b ON b.id = t.document_id WHERE t.received_id = m.id AND t.taken_on <= ${at.day} AND ${counts('b', at)}), 0)`;
+  const { rows } = await sql<{ line: number; receipt: number; posted_on: number; measure: number; cost: number }>`
+    SELECT m.order_line_id AS line, m.id AS receipt, d.posted_on,
+      m.accrued_measure - ${taken('measure')} AS measure, m.accrued_cents - ${taken('cost_cents')} AS cost
+    FROM received m JOIN document d ON d.id = m.document_id
+    WHERE m.order_line_id IN ${lines} AND m.accrued_cents <> 0 AND ${counts('d', at)}
+    ORDER BY m.order_line_id, d.posted_on, m.id`.execute(db);
+  const left = rows.filter(({ measure, cost }) => measure !== 0 || cost !== 0);
+  return new Map(
+    [...groupedBy(left, ({ line }) => line)].map(([line, receipts]) => [
+      line,
+      receipts.map((row) => ({
+        ...{ receipt: row.receipt, postedOn: dayOf(row.posted_on), measure: row.measure },
+        cost: cents(row.cost),
+      })),
+    ]),
+  );
+}
+
+async function linesOf(db: Db, at: At, those: RawBuilder<unknown>): Promise<readonly LineRow[]> {
   const { rows } = await sql<LineRow>`
     SELECT l.id, l.order_id, l.place, l.project_id, l.phase_id, l.cost_code_id, l.cost_type, l.account_id,
       s.text, s.unit, s.price_e4, s.tax_code_id, s.wanted_on,
       SUM(m.oq) AS ordered_e4, SUM(m.onet) AS ordered_net, SUM(m.oc) AS ordered_cost,
       SUM(m.rq) AS received_e4, SUM(m.rn) AS received_net,
-      SUM(m.bq) AS billed_e4, SUM(m.bn) AS billed_net, SUM(m.bc) AS billed_cost, SUM(m.acc) AS accrued
+      SUM(m.bq) AS billed_e4, SUM(m.bn) AS billed_net, SUM(m.bc) AS billed_cost
     FROM order_line l JOIN (${movesOf(at, those)}) m ON m.order_line_id = l.id
     JOIN ordered s ON s.id = (SELECT MAX(x.id) FROM ordered x JOIN document d ON d.id = x.document_id
       WHERE x.order_line_id = l.id AND ${counts('d', at)})
@@ -146,7 +201,7 @@ function targetOf(row: LineRow): OrderTarget {
   };
 }
 
-function lineOf(row: LineRow, order: Omit<Order, 'lines'>): OrderLine {
+function lineOf(row: LineRow, order: Omit<Order, 'lines'>): Omit<OrderLine, 'agreed' | 'accruals'> {
   return {
     id: orderLineId(row.id),
     orderId: order.id,
@@ -166,7 +221,7 @@ function lineOf(row: LineRow, order: Omit<Order, 'lines'>): OrderLine {
     },
     received: { quantity: quantity(row.received_e4), net: cents(row.received_net) },
     billed: { quantity: quantity(row.billed_e4), net: cents(row.billed_net), cost: cents(row.billed_cost) },
-    accrued: cents(row.accrued),
+    isClosed: order.isClosed,
     retentionMillionths: order.retentionMillionths,
   };
 }

@@ -3,6 +3,7 @@ import { dayIn, ifFilled, required, textIn } from '@lowtide/core/cells/cell.ts';
 import { closedShort, nextVersionSheet } from '@lowtide/core/documents/order/next-version.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { openDay } from '@lowtide/core/months/open-day.ts';
+import type { OrderLine } from '@lowtide/core/orders/order-line.ts';
 import { NO_ORDER_MOVES } from '@lowtide/core/orders/order-moves.ts';
 import { following, gathered } from '@lowtide/core/problems/decision.ts';
 import { ById } from '@lowtide/core/wire/values.ts';
@@ -21,6 +22,7 @@ import { printedCompany } from '../records/letterhead-queries.ts';
 import { orderDetail, orderList, orderOf } from './order-answers.ts';
 import { orderHeads } from './order-detail-queries.ts';
 import { ordersThere } from './order-queries.ts';
+import { retainedApart } from './retention-queries.ts';
 import { insertOrderMoves } from './order-write-queries.ts';
 
 export function orderRoutes(router: Router, context: Context): void {
@@ -53,11 +55,17 @@ export function orderRoutes(router: Router, context: Context): void {
   }));
   // Asked with POST for its lists, but it writes nothing and needs no key.
   read(router, context, 'ordersThere', async (db, { body }) => ({
-    orders: (await ordersThere(db, body)).map((order) => ({ ...order, lines: [...order.lines] })),
+    orders: (await ordersThere(db, body)).map((order) => ({ ...order, lines: order.lines.map(sentLine) })),
+    retainedApart: [...(await retainedApart(db, body.suppliers))],
   }));
   write(router, context, 'closeOrder', async (trx, { params, body }, acting) =>
     closeOrder(trx, params.id, { ...body, acting }),
   );
+}
+
+/** A line with lists of its own, as answers are made of. */
+function sentLine(line: OrderLine) {
+  return { ...line, agreed: [...line.agreed], accruals: [...line.accruals] };
 }
 
 type Closing = Asked<'closeOrder'>['body'] & { readonly acting: Acting };
@@ -90,7 +98,7 @@ async function closeOrder(trx: Trx, id: number, { datedOn, reason, acting }: Clo
     acting,
   );
   const { retentionMillionths, deliverTo } = order;
-  const moves = { ...NO_ORDER_MOVES, version: { order: order.id, version, retentionMillionths, deliverTo }, ordered };
+  const moves = { ...NO_ORDER_MOVES, version: { order: order.id, version, retentionMillionths, deliverTo, closes: true }, ordered };
   await insertOrderMoves(trx, { id: posted.id, party: order.supplier }, moves);
   await audit(trx, acting, { action: 'close order', subject: order.number, detail: { reason: read.reason } });
   return posted;

@@ -1,5 +1,6 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import type { DocumentId, PartyId } from '@lowtide/core/ledger/ids.ts';
+import { sum, ZERO } from '@lowtide/core/money/cents.ts';
 import type { OrderedLine, OrderMoves } from '@lowtide/core/orders/order-moves.ts';
 import { insertRetained } from './retention-queries.ts';
 import type { Trx } from '../database/schema.ts';
@@ -15,22 +16,34 @@ export async function insertOrderMoves(
   for (const { line, part, accrued } of moves.received) {
     await trx
       .insertInto('received')
-      .values({ ...partRow(id, line, part), accrued_cents: accrued })
+      .values({
+        ...partRow(id, line, part),
+        accrued_measure: accrued?.measure ?? 0,
+        accrued_cents: accrued?.cost ?? 0,
+      })
       .execute();
   }
-  for (const { line, part, cost, released } of moves.billed) {
-    const amounts = { cost_cents: cost, released_cents: released };
+  for (const { line, part, cost, taken } of moves.billed) {
     await trx
       .insertInto('billed')
-      .values({ ...partRow(id, line, part), ...amounts })
+      .values({ ...partRow(id, line, part), cost_cents: cost })
       .execute();
+    for (const each of taken) {
+      await trx
+        .insertInto('taken_over')
+        .values({
+          ...{ document_id: id, order_line_id: line, received_id: each.receipt, measure: each.measure },
+          ...{ cost_cents: each.cost, taken_on: dayNumber(each.takenOn) },
+        })
+        .execute();
+    }
   }
   for (const { order, amount } of moves.retained) {
-    if (party === null) continue;
-    await insertRetained(trx, { document: id, party, order, amount });
-    // What is withheld is owed on another account: of the bill itself it is settled.
-    if (amount !== 0) await insertSettlement(trx, id, id, amount);
+    if (party !== null) await insertRetained(trx, { document: id, party, order, amount });
   }
+  // What is withheld is owed on another account: of the bill itself it is settled.
+  const retained = sum([ZERO, ...moves.retained.map(({ amount }) => amount)]);
+  if (party !== null && retained !== 0) await insertSettlement(trx, id, id, retained);
 }
 
 interface NewVersion extends OrderMoves {
@@ -46,6 +59,7 @@ async function insertVersion(trx: Trx, id: DocumentId, { version, ordered }: New
       order_id: order,
       version: version.version,
       retention_millionths: version.retentionMillionths,
+      closes: version.closes ? 1 : 0,
       deliver_to: version.deliverTo === '' ? await siteOf(trx, ordered) : version.deliverTo,
     })
     .execute();

@@ -119,8 +119,9 @@ describe('an order', () => {
     await post(app, '2027-01', goods('2027-01-15', { line: 'PO-0001/1', quantity: '60' }));
     await app.order('POST', '/orders/1/closing', { datedOn: '2027-01-20', reason: 'The quarry has no more' });
     expect((await app.ask<Detail>('/orders/1')).lines).toMatchObject([
-      { quantity: 600_000, receivedQuantity: 600_000, openQuantity: 0, committedCents: 480_000 },
+      { quantity: 600_000, receivedQuantity: 600_000, openQuantity: 0, committedCents: 0 },
     ]);
+    expect(await app.ask<Detail>('/orders/1')).toMatchObject({ isOpen: false, committedCents: 0 });
     expect(await app.refused('POST', '/orders/1/closing', { datedOn: '', reason: 'Again' })).toEqual([
       'nothing-to-close',
     ]);
@@ -164,9 +165,70 @@ describe('goods received', () => {
     expect(await balanceOf(app, '2030')).toBe(-480_000);
     // Billed at 81.00: 60.00 more than was accrued.
     await post(app, '2027-01', billed('B-1', { order: 'PO-0001/1', quantity: '60', net: '4,860.00' }));
-    expect((await stoneOf(app)).slice(0, 2)).toEqual([486_000, 314_000]);
+    expect((await stoneOf(app)).slice(0, 2)).toEqual([486_000, 320_000]);
     expect(await balanceOf(app, '2030')).toBe(0);
     expect(await balanceOf(app, '2010')).toBe(-486_000);
+    expect(await tied(app)).toEqual([]);
+    await app.close();
+  });
+
+  test('keep the price of their own day: a later price revalues nothing', async () => {
+    const app = await company.open();
+    await accrues(app);
+    await post(app, '2027-01', orderSheet(LINE));
+    await post(app, '2027-01', goods('2027-01-15', { line: 'PO-0001/1', quantity: '60' }));
+    const dearer = { ...LINE, number: 'PO-0001', line: '1', datedOn: '2027-01-18', price: '90' };
+    await post(app, '2027-01', orderSheet(dearer));
+    await post(app, '2027-01', goods('2027-01-20', { line: 'PO-0001/1', quantity: '10' }));
+    // 60 × 80.00, and 10 × 90.00 more; 30 × 90.00 are still committed.
+    expect((await stoneOf(app)).slice(0, 2)).toEqual([570_000, 270_000]);
+    // What came before the new price and is told later has the old one: 5 × 80.00.
+    await post(app, '2027-01', goods('2027-01-16', { line: 'PO-0001/1', quantity: '5' }));
+    expect((await stoneOf(app)).slice(0, 2)).toEqual([610_000, 225_000]);
+    // 65 at 80.00 and 5 of those at 90.00 are billed at 85.00: 5,650.00 was accrued, 5,950.00 is cost.
+    await post(app, '2027-01', billed('B-1', { order: 'PO-0001/1', quantity: '70', net: '5,950.00' }));
+    expect((await stoneOf(app)).slice(0, 2)).toEqual([640_000, 225_000]);
+    expect(await balanceOf(app, '2030')).toBe(-45_000);
+    expect(await tied(app)).toEqual([]);
+    await app.close();
+  });
+
+  test('are committed in units at the order’s price, whatever was billed for them', async () => {
+    const app = await company.open();
+    await accrues(app);
+    await post(app, '2027-01', orderSheet({ ...LINE, quantity: '200', price: '45' }));
+    await post(app, '2027-01', goods('2027-01-15', { line: 'PO-0001/1', quantity: '120' }));
+    await post(app, '2027-01', billed('B-1', { order: 'PO-0001/1', quantity: '60', net: '2,745.00' }));
+    // 200 − 60 billed − 60 accrued = 80, at 45.00.
+    expect((await stoneOf(app)).slice(0, 2)).toEqual([544_500, 360_000]);
+    await post(app, '2027-01', goods('2027-01-16', { line: 'PO-0001/1', quantity: '80' }));
+    await post(app, '2027-01', billed('B-2', { order: 'PO-0001/1', quantity: '140', net: '6,405.00' }));
+    expect((await stoneOf(app)).slice(0, 2)).toEqual([915_000, 0]);
+    expect(await tied(app)).toEqual([]);
+    await app.close();
+  });
+
+  test('of a day after their bill leave nothing below zero in between', async () => {
+    const app = await company.open();
+    await accrues(app);
+    await post(app, '2027-01', orderSheet(LINE));
+    app.setToday('2027-02-15');
+    await post(app, '2027-02', goods('2027-02-10', { line: 'PO-0001/1', quantity: '60' }));
+    const [bill] = await post(app, '2027-01', billed('B-1', { order: 'PO-0001/1', quantity: '60', net: '4,860.00' }));
+    const received = async (through: string) =>
+      (await app.ask<{ total: { amountCents: number } }>(`/received-not-billed?through=${through}`)).total.amountCents;
+    const account = async (through: string) =>
+      (
+        await app.ask<{ rows: { code: string; balance: { amountCents: number } }[] }>(`/trial-balance?through=${through}&span=all`)
+      ).rows.find(({ code }) => code === '2030')?.balance.amountCents ?? 0;
+    // Cost on the bill's own day, in January; in February the receipt's accrual comes and goes.
+    expect((await stoneOf(app)).slice(0, 1)).toEqual([486_000]);
+    expect([await received('2027-01'), await account('2027-01')]).toEqual([0, 0]);
+    expect((await stoneOf(app, '2027-02')).slice(0, 2)).toEqual([486_000, 320_000]);
+    expect([await received('2027-02'), await account('2027-02')]).toEqual([0, 0]);
+    expect(await tied(app)).toEqual([]);
+    await app.order('POST', `/documents/${bill?.id}/reversal`, { postedOn: '2027-02-20', reason: 'Not ours' });
+    expect([await received('2027-02'), await account('2027-02')]).toEqual([480_000, -480_000]);
     expect(await tied(app)).toEqual([]);
     await app.close();
   });

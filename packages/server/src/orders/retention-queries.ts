@@ -1,8 +1,10 @@
+import type { RetainedApart } from '@lowtide/core/documents/catalog.ts';
+import { partyId } from '@lowtide/core/ledger/ids.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
-import { sql } from 'kysely';
+import { sql, type RawBuilder } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
-import { EVERYTHING } from '../ledger/as-of-queries.ts';
-import { notReversed } from '../ledger/settlement-queries.ts';
+import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
+import { counts, notReversed } from '../ledger/settlement-queries.ts';
 
 /** What is withheld of the bills of an order and not released. */
 export async function retainedOf(db: Db, order: number): Promise<Cents> {
@@ -10,6 +12,27 @@ export async function retainedOf(db: Db, order: number): Promise<Cents> {
     FROM retained m JOIN document d ON d.id = m.document_id
     WHERE m.order_id = ${order} AND ${notReversed('d', EVERYTHING)}`.execute(db);
   return cents(rows[0]?.amount ?? 0);
+}
+
+/**
+ * Of what is withheld under an order at a moment, the part that its own bills withheld: what was taken over with the books is released
+ * first, and nothing is known of what was billed for it.
+ */
+export function retainedOfBills(order: RawBuilder<unknown>, at: Pick<Bounds, 'day' | 'recordedAt'>): RawBuilder<number> {
+  const all = (which: RawBuilder<unknown>) => sql`ifnull((SELECT SUM(m.amount_cents) FROM retained m
+    JOIN document d ON d.id = m.document_id WHERE m.order_id = ${order} AND ${counts('d', at)} ${which}), 0)`;
+  return sql<number>`min(${all(sql``)}, ${all(sql`AND d.kind IN ('bill', 'spend')`)})`;
+}
+
+/** What is withheld of the bills of some suppliers under no subcontract. */
+export async function retainedApart(db: Db, suppliers: readonly number[]): Promise<readonly RetainedApart[]> {
+  if (suppliers.length === 0) return [];
+  const { rows } = await sql<{ supplier: number; retained: number }>`
+    SELECT m.party_id AS supplier, SUM(m.amount_cents) AS retained
+    FROM retained m JOIN document d ON d.id = m.document_id
+    WHERE m.order_id IS NULL AND m.party_id IN (${sql.join([...suppliers])}) AND ${notReversed('d', EVERYTHING)}
+    GROUP BY m.party_id HAVING SUM(m.amount_cents) <> 0`.execute(db);
+  return rows.map((row) => ({ supplier: partyId(row.supplier), retained: cents(row.retained) }));
 }
 
 interface RetainedRow {

@@ -1,7 +1,7 @@
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import type { Order } from '@lowtide/core/orders/order.ts';
-import { commitment, lineName, type OrderLine } from '@lowtide/core/orders/order-line.ts';
+import { accrued, commitment, lineName, type OrderLine } from '@lowtide/core/orders/order-line.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
@@ -45,7 +45,7 @@ function amounts(lines: readonly NamedLine[]): Answer<'commitments'>['totals'] {
     orderedCents: total(({ ordered }) => ordered.net),
     receivedCents: total(({ received }) => received.net),
     billedCents: total(({ billed }) => billed.net),
-    accruedCents: total(({ accrued }) => accrued),
+    accruedCents: total((line) => accrued(line).cost),
     committedCents: total(commitment),
   };
 }
@@ -101,13 +101,13 @@ export async function receivedNotBilled(
   db: Db,
   query: Asked<'received-not-billed'>['query'],
 ): Promise<Answer<'received-not-billed'>> {
-  const lines = (await namedLines(db, query)).filter(({ line }) => line.accrued !== 0);
+  const lines = (await namedLines(db, query)).filter(({ line }) => accrued(line).cost !== 0);
   return {
     rows: lines.map(({ order, line, supplier, project, coding }) => ({
       ...{ orderId: order.id, line: lineName(line), supplier, project, coding, text: line.text },
-      ...{ receivedCents: line.received.net, billedCents: line.billed.net, accruedCents: line.accrued },
+      ...{ receivedCents: line.received.net, billedCents: line.billed.net, accruedCents: accrued(line).cost },
     })),
-    total: traced(sum([ZERO, ...lines.map(({ line }) => line.accrued)]), {
+    total: traced(sum([ZERO, ...lines.map(({ line }) => accrued(line).cost)]), {
       ...{ name: 'received-not-billed', through: query.through },
     }),
   };

@@ -11,8 +11,8 @@ import { sheetReader, type ReadAgainst, type SheetReader } from '../workers/shee
 export type PreviewOf = (sheet: Sheet, knownBills: readonly string[]) => Promise<SheetPreview | null>;
 
 const NO_STANDS: ReadAgainst['stands'] = { stands: [], positions: [] };
-const NO_ORDERS: ReadAgainst['orders'] = [];
-const NOTHING_THERE = { rows: [], uses: [] };
+const NO_ORDERS: ReadAgainst['orders'] = { orders: [], retainedApart: [] };
+const NOTHING_THERE = { rows: [], uses: [], paid: [] };
 
 /**
  * Previews by the code that posts. The books are asked only when a project or a week is named for the first time, or after
@@ -25,7 +25,7 @@ export function useSheetPreview(month: Month): PreviewOf {
   const ordersOf = useKnown('ordersThere');
   const known = useRef<{ hours: object; there: ReadAgainst['there'] }>({
     hours: NOTHING_THERE,
-    there: { hoursThere: [], usesThere: [] },
+    there: { hoursThere: [], usesThere: [], paidThere: [] },
   });
   const reader = useRef<SheetReader | null>(null);
   useEffect(() => () => reader.current?.stop(), []);
@@ -39,7 +39,7 @@ export function useSheetPreview(month: Month): PreviewOf {
       numbers: [...new Set(numbers.map((number) => number.trim()).filter((number) => number !== ''))].toSorted(),
     };
     const asksNothing = asked.suppliers.length + asked.numbers.length === 0;
-    const there = asksNothing ? { orders: NO_ORDERS } : await ordersOf({ body: asked });
+    const there = asksNothing ? NO_ORDERS : await ordersOf({ body: asked });
     if (there === null) return null;
     const named = projectsNamed(sheet.rows, basis.projects, ordersNamed(there.orders, numbers)).map(({ id }) =>
       Number(id),
@@ -49,10 +49,10 @@ export function useSheetPreview(month: Month): PreviewOf {
     const hours = worked === null ? NOTHING_THERE : await hoursOf({ query: worked });
     if (stands === null || hours === null) return null;
     if (hours !== known.current.hours) {
-      known.current = { hours, there: { hoursThere: hours.rows, usesThere: hours.uses } };
+      known.current = { hours, there: { hoursThere: hours.rows, usesThere: hours.uses, paidThere: hours.paid } };
     }
     reader.current ??= sheetReader();
-    const against = { month, basis, stands, orders: there.orders, there: known.current.there, knownBills };
+    const against = { month, basis, stands, orders: there, there: known.current.there, knownBills };
     // Typing and keeping go on without a preview; posting checks everything again.
     return reader.current.preview(sheet, against).catch(() => null);
   };

@@ -8,22 +8,22 @@ import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
 import type { ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 
 /** Hours and own equipment posted for the days of a sheet. */
-export type PostedForDays = Pick<SheetNames, 'hoursThere' | 'usesThere'>;
+export type PostedForDays = Pick<SheetNames, 'hoursThere' | 'usesThere' | 'paidThere'>;
 
 /** What a sheet is read against, as far as it is not what it was the last time: null for the same. */
 export interface SheetAgainst {
   readonly month: Month;
   readonly basis: (SheetBasis & { readonly percentDecimals: KeptDecimals }) | null;
   readonly stands: { readonly stands: SheetNames['stands']; readonly positions: readonly ProjectPosition[] } | null;
-  readonly orders: SheetNames['orders'] | null;
+  readonly orders: Pick<SheetNames, 'orders' | 'retainedApart'> | null;
   readonly there: PostedForDays | null;
   readonly knownBills: readonly string[];
 }
 
 let basis: SheetAgainst['basis'] = null;
 let stands: NonNullable<SheetAgainst['stands']> = { stands: [], positions: [] };
-let orders: SheetNames['orders'] = [];
-let there: PostedForDays = { hoursThere: [], usesThere: [] };
+let orders: Pick<SheetNames, 'orders' | 'retainedApart'> = { orders: [], retainedApart: [] };
+let there: PostedForDays = { hoursThere: [], usesThere: [], paidThere: [] };
 
 /** What a sheet would post and do, by the code that posts it. */
 function previewOf(sheet: Sheet, against: SheetAgainst): SheetPreview {
@@ -36,7 +36,7 @@ function previewOf(sheet: Sheet, against: SheetAgainst): SheetPreview {
     workingMonth: against.month,
     stands: stands.stands,
     knownBills: against.knownBills,
-    orders,
+    ...orders,
     ...there,
   };
   const catalog = catalogOf(basis, names);

@@ -1,9 +1,10 @@
 import { groupedBy } from '../../collections/grouped-by.ts';
+import type { IsoDate } from '../../calendar/iso-date.ts';
 import { lastDay, monthOf } from '../../calendar/month.ts';
 import { dayIn, ifFilled, isEmpty, moneyIn, quantityIn, required, textIn, type Cell } from '../../cells/cell.ts';
 import { ZERO, sum, cents } from '../../money/cents.ts';
 import { dollars, tenThousandths } from '../../money/dollars.ts';
-import { quantity } from '../../money/quantity.ts';
+import { quantity, type Quantity } from '../../money/quantity.ts';
 import { ratio } from '../../money/ratio.ts';
 import { dayInBooks } from '../../months/books-span.ts';
 import { openDayFrom } from '../../months/open-day.ts';
@@ -18,6 +19,7 @@ import {
   openToReceive,
   partOf,
   commitment,
+  type Accrual,
   type OrderLine,
   type Part,
 } from '../../orders/order-line.ts';
@@ -31,7 +33,7 @@ import { orderedTarget, type CostTarget } from '../cost-target.ts';
 import { dayWarnings } from '../day-warnings.ts';
 import type { Follow, SheetPosting, SheetReading } from '../sheet-reading.ts';
 import type { GoodsRow, GoodsSheet } from './form.ts';
-import { goodsReceived, type ReceivedGoods } from './post.ts';
+import { goodsReceived } from './post.ts';
 
 interface ReadGoods {
   /** The line before this row. */
@@ -42,8 +44,9 @@ interface ReadGoods {
   readonly place: number;
 }
 
-interface Received extends ReadGoods, Pick<ReceivedGoods, 'accrued'> {
+interface Received extends ReadGoods {
   readonly after: OrderLine;
+  readonly accrued: Accrual | null;
 }
 
 /** What came, line by line of orders: one receipt for each order. */
@@ -57,7 +60,7 @@ export function readGoodsSheet(sheet: GoodsSheet, catalog: Catalog): SheetReadin
   );
   const rows = listed(filled.map(({ row, place }) => goodsIn(row, place, catalog)));
   const read = gathered({ datedOn, rows, note: textIn({ typed: sheet.note, at: 'note' }, 'the delivery note', 100) });
-  const goods = read.ok ? received(read.value.rows, catalog.orderPolicy.accruesOnReceipt) : [];
+  const goods = read.ok ? received(read.value, catalog) : [];
   const judged = goods.map((each) => tolerated(each, catalog));
   return {
     postings: read.ok ? goodsPostings(goods, { ...read.value, sheet }, catalog) : [],
@@ -121,11 +124,15 @@ function partIn(line: OrderLine, cell: (column: keyof GoodsRow) => Cell): Decisi
 }
 
 /** Each row upon those above it: two of one line are received one after the other. */
-function received(rows: readonly ReadGoods[], accrues: boolean): readonly Received[] {
+function received(
+  { rows, datedOn }: { readonly rows: readonly ReadGoods[]; readonly datedOn: IsoDate },
+  { orderPolicy, lockedThrough }: Catalog,
+): readonly Received[] {
   const lines = new Map<number, OrderLine>();
+  const days = { datedOn, postedOn: openDayFrom(datedOn, lockedThrough) };
   return rows.map((row) => {
     const before = lines.get(row.line.id) ?? row.line;
-    const { line: after, accrued } = afterReceipt(before, row.part, accrues);
+    const { line: after, accrued } = afterReceipt(before, { part: row.part, ...days }, orderPolicy.accruesOnReceipt);
     lines.set(row.line.id, after);
     return { ...row, line: before, after, accrued };
   });
@@ -151,10 +158,10 @@ function tolerated({ after, place }: Received, { orderPolicy }: Catalog) {
   return over.verdict === 'refuse' ? { problems: [fact], warnings: [] } : { problems: [], warnings: [fact] };
 }
 
-function costOf({ target, line, after, accrued, place }: Received): readonly CodedCost[] {
+function costOf({ target, line, after, accrued: came, place }: Received): readonly CodedCost[] {
   if (target.kind !== 'project') return [];
   const committed = cents(commitment(after) - commitment(line));
-  return [{ project: target.project, coding: target.coding, cost: accrued, committed, at: `rows/${place}/line` }];
+  return [{ project: target.project, coding: target.coding, cost: came?.cost ?? ZERO, committed, at: `rows/${place}/line` }];
 }
 
 interface GoodsHead {
@@ -186,7 +193,10 @@ function goodsPostings(goods: readonly Received[], head: GoodsHead, catalog: Cat
         body: { ...head.sheet, rows: group.flatMap(({ place }) => head.sheet.rows[place] ?? []) },
         entries: goodsReceived(
           catalog.roles,
-          group.map((each) => ({ ...each, quantity: each.part.quantity, text: each.text || each.line.text })),
+          group.map((each) => ({
+            ...{ target: each.target, quantity: unitsOf(each), text: each.text || each.line.text },
+            accrued: each.accrued?.cost ?? ZERO,
+          })),
           { party, postedOn, text },
         ),
         worked: [],
@@ -194,11 +204,16 @@ function goodsPostings(goods: readonly Received[], head: GoodsHead, catalog: Cat
         paid: null,
         orders: {
           ...NO_ORDER_MOVES,
-          received: group.map(({ line, part, accrued }) => ({ line: line.id, part, accrued })),
+          received: group.map(({ line, part, accrued: came }) => ({ line: line.id, part, accrued: came })),
         },
       },
     ];
   });
+}
+
+/** The units that go with what a receipt accrues; those billed before are posted with their bill. */
+function unitsOf({ line, accrued: came }: Received): Quantity {
+  return quantity(isCounted(line) ? (came?.measure ?? 0) : 0);
 }
 
 /** What a row holds that nobody typed in: how much is open of its line, and what it is. */

@@ -1,11 +1,12 @@
 import { codingKey } from '../../budget/budget-against-actual.ts';
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { withinBooks, type Cell } from '../../cells/cell.ts';
-import { difference, opposite, type Cents } from '../../money/cents.ts';
+import { allocation } from '../../money/allocation.ts';
+import { difference, opposite, ZERO, type Cents } from '../../money/cents.ts';
 import { quantity, rate, unboundedExtension, type Quantity } from '../../money/quantity.ts';
 import { ratio, shareOf } from '../../money/ratio.ts';
 import { dayInBooks } from '../../months/books-span.ts';
-import { accepted, following, gathered, mapped, refused, type Decision } from '../../problems/decision.ts';
+import { accepted, following, mapped, refused, type Decision } from '../../problems/decision.ts';
 import { appliedRate } from '../../rates/applying-rule.ts';
 import type { Activity, Catalog, Employee } from '../catalog.ts';
 import type { ReadCoding } from '../coding.ts';
@@ -48,16 +49,16 @@ function atRate(
   }
   const { rate: loaded, overhead: added } = applied.rule.rates[hourKindOf(pay)];
   const paid = rate(loaded - added);
-  return mapped(
-    gathered({
-      cost: withinBooks(cell, unboundedExtension(hours, project === null ? paid : loaded)),
-      paid: withinBooks(cell, unboundedExtension(hours, paid)),
-    }),
-    (read) => ({
-      ...{ rule: applied.rule.id, rate: project === null ? paid : loaded, cost: read.cost },
-      overhead: difference(read.cost, read.paid),
-    }),
-  );
+  const charged = project === null ? paid : loaded;
+  return mapped(withinBooks(cell, unboundedExtension(hours, charged)), (cost) => ({
+    ...{ rule: applied.rule.id, rate: charged, cost },
+    overhead: project === null ? ZERO : overheadOf(cost, [paid, added]),
+  }));
+}
+
+/** The overhead in a cost that is of so much to be paid and so much overhead: by largest remainder, equal ones to what is paid. */
+function overheadOf(cost: Cents, [paid, overhead]: readonly [number, number]): Cents {
+  return paid + overhead === 0 ? ZERO : (allocation(cost, [paid, overhead])[1] ?? ZERO);
 }
 
 /** Of what was posted for the same person, day and work its share: all of the hours take back all of the cost, whatever rates say now. */
@@ -82,6 +83,10 @@ function takenBack(
       posted: quantity(posted),
     });
   }
-  const back = (amount: Cents): Cents => opposite(shareOf(amount, ratio(-hours, posted)));
-  return accepted({ rule: there.rule, rate: there.rate, cost: back(there.cost), overhead: back(there.overhead) });
+  const back = shareOf(there.cost, ratio(-hours, posted));
+  const parts = [difference(there.cost, there.overhead), there.overhead] as const;
+  return accepted({
+    ...{ rule: there.rule, rate: there.rate, cost: opposite(back) },
+    overhead: opposite(hours === -posted ? there.overhead : overheadOf(back, parts)),
+  });
 }

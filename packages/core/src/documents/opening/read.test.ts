@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { isoDate } from '../../calendar/iso-date.ts';
 import type { Role } from '../../ledger/account.ts';
 import { documentId, partyId } from '../../ledger/ids.ts';
+import { ZERO } from '../../money/cents.ts';
 import type { Order } from '../../orders/order.ts';
 import type { Catalog } from '../catalog.ts';
 import { SAMPLE } from '../sample-catalog.test.sample.ts';
@@ -31,7 +32,7 @@ const RETAINED = codeOf('retained-earnings');
 const BANK = codeOf('bank');
 const SUBCONTRACT: Order = {
   ...{ id: documentId(70), number: 'SC-1', kind: 'subcontract', supplier: partyId(1), version: 1 },
-  ...{ retentionMillionths: 100_000, deliverTo: '', lines: [] },
+  ...{ retentionMillionths: 100_000, deliverTo: '', isClosed: false, retained: ZERO, lines: [] },
 };
 const CATALOG: Catalog = { ...SAMPLE, lockedThrough: null, orders: [SUBCONTRACT] };
 

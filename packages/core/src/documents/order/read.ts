@@ -203,7 +203,7 @@ function commitments(order: ReadOrder) {
     const { project, coding } = target;
     const ordered = { quantity: line.quantity, net: line.net, cost: costs[index] ?? ZERO };
     const before = known === null ? ZERO : commitment(known);
-    const after = known === null ? ordered.cost : commitment({ ...known, ordered });
+    const after = known === null ? ordered.cost : commitment({ ...known, ordered, isClosed: false });
     return [{ project, coding, cost: ZERO, committed: difference(after, before), at: `rows/${place}/code`, month }];
   });
 }
@@ -234,6 +234,7 @@ function orderPosting(order: ReadOrder, kind: OrderKind, catalog: Catalog): Shee
         order: changes?.id ?? null,
         version,
         retentionMillionths: order.retentionMillionths,
+        closes: false,
         deliverTo: order.deliverTo,
       },
       ordered: orderedLines(changes, lines, billCosts(order)),

@@ -22,7 +22,9 @@ export type PayrollRow = z.output<typeof PayrollRow>;
 
 export const PayrollSheet = z.strictObject({
   kind: z.literal('payroll'),
-  /** First and last day of the pay period. */
+  /** Of a supplement: the payroll whose days it adds to. Empty: it has days of its own. */
+  supplementTo: Typed.default(''),
+  /** First and last day of the pay period; of a supplement they follow. */
   from: Typed,
   through: Typed,
   paidOn: Typed,

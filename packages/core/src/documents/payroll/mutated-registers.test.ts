@@ -37,7 +37,7 @@ const anySheet = fc.record({
 test('a damaged register is refused with reasons, or says exactly what it posts', () => {
   fc.assert(
     fc.property(anySheet, (typed) => {
-      const { postings, problems, entered } = readPayrollSheet({ kind: 'payroll', ...typed }, SAMPLE);
+      const { postings, problems, entered } = readPayrollSheet({ kind: 'payroll', supplementTo: '', ...typed }, SAMPLE);
       for (const problem of problems) expect(wording(problem)).toMatch(/\S/);
       if (problems.length > 0) return;
       const lines = postings.flatMap(({ entries }) => entries).flatMap((entry) => entry.lines);

@@ -1,5 +1,5 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
-import type { EmployeeId } from '../../ledger/ids.ts';
+import type { DocumentId, EmployeeId } from '../../ledger/ids.ts';
 import { credit, debit, journalEntry, type JournalEntry, type Line } from '../../ledger/journal-entry.ts';
 import type { Roles } from '../../ledger/roles.ts';
 import { sum, type Cents } from '../../money/cents.ts';
@@ -20,6 +20,8 @@ export interface PaidPerson {
 
 /** A payroll of one period. */
 export interface PaidPeriod {
+  /** The payroll whose days it adds to; null where it has days of its own. */
+  readonly supplementTo: DocumentId | null;
   readonly from: IsoDate;
   readonly through: IsoDate;
   readonly people: readonly PaidPerson[];

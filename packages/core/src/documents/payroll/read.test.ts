@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { isoDate } from '../../calendar/iso-date.ts';
-import { employeeId } from '../../ledger/ids.ts';
+import { documentId, employeeId } from '../../ledger/ids.ts';
 import { quantity } from '../../money/quantity.ts';
 import { SAMPLE, SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
 import type { PayrollRow } from './form.ts';
@@ -11,7 +11,7 @@ const row = (change: Partial<PayrollRow>): PayrollRow => ({
   ...{ insurance: '', benefits: '', withheld: '', net: '', text: '' },
   ...change,
 });
-const PERIOD = { kind: 'payroll' as const, from: '3/1', through: '3/14', paidOn: '3/19', fee: '' };
+const PERIOD = { kind: 'payroll' as const, from: '3/1', through: '3/14', paidOn: '3/19', fee: '', supplementTo: '' };
 const read = (rows: readonly PayrollRow[], change: object = {}, books: object = {}) =>
   readPayrollSheet({ ...PERIOD, rows: [...rows], ...change }, { ...SAMPLE, ...books });
 const FULL = row({
@@ -82,13 +82,30 @@ test.each([
   expect(read([FULL], change).problems).toMatchObject([{ at, kind }]);
 });
 
-test('a period is paid once; one that has days of another is looked at', () => {
-  const payrolls = [{ number: 'Payroll A', from: isoDate('2027-03-01'), through: isoDate('2027-03-14') }];
-  expect(read([FULL], {}, { payrolls }).problems).toMatchObject([
-    { at: 'from', kind: 'period-paid', number: 'Payroll A' },
-  ]);
-  const overlap = read([FULL], { from: '3/14', through: '3/28' }, { payrolls, hoursThere: [there(84, '2027-03-15')] });
-  expect([overlap.problems, overlap.warnings]).toMatchObject([[], [{ at: 'from', kind: 'period-overlaps' }]]);
+const paidA = {
+  ...{ id: documentId(9), number: 'Payroll A', from: isoDate('2027-03-01'), through: isoDate('2027-03-14') },
+  ...{ employees: [employeeId(1)], isInOneSum: false },
+};
+const BOOKS = { payrolls: [{ ...paidA, supplementTo: null }], paidThere: [paidA] };
+
+test.each([
+  { case: 'the same days', change: {}, kinds: ['from period-paid'] },
+  { case: 'days of another period', change: { from: '3/14', through: '3/28' }, kinds: ['from period-overlaps'] },
+  { case: 'everybody in one sum', rows: [row({ employee: '', grossRegular: '10' })], kinds: ['from period-paid'] },
+  { case: 'the same days of somebody else', rows: [row({ employee: 'E2', grossRegular: '10' })], kinds: [] },
+  { case: 'days beside them', change: { from: '3/15', through: '3/28' }, kinds: [] },
+  { case: 'as a supplement to them', change: { supplementTo: 'payroll a' }, kinds: [] },
+  { case: 'as a supplement to none', change: { supplementTo: 'Payroll B' }, kinds: ['supplementTo unknown-code'] },
+])('paid once, then $case', ({ change = {}, rows = [FULL], kinds }) => {
+  expect(read(rows, change, BOOKS).problems.map(({ at, kind }) => `${at} ${kind}`)).toEqual(kinds);
+});
+
+test('a supplement has the days of the payroll it adds to, and its name', () => {
+  const { postings } = read([FULL], { supplementTo: 'Payroll A', from: '', through: '' }, BOOKS);
+  expect(postings[0]).toMatchObject({
+    number: 'Supplement to Payroll A',
+    paid: { supplementTo: 9, from: '2027-03-01', through: '2027-03-14' },
+  });
 });
 
 test('hours paid are compared with hours entered, person by person', () => {

@@ -9,13 +9,15 @@ import { dayInBooks } from '../../months/books-span.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
 import { accepted, following, gathered, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
 import type { Problem } from '../../problems/problem.ts';
-import type { Catalog } from '../catalog.ts';
+import type { Catalog, PostedPayroll } from '../catalog.ts';
 import type { Follow, SheetPosting, SheetReading } from '../sheet-reading.ts';
 import type { PayrollRow, PayrollSheet } from './form.ts';
 import { hoursApart, type PlacedPay } from './hours-apart.ts';
 import { paidFor, payrollRun, type PaidPeriod, type PaidPerson } from './post.ts';
 
 interface PayPeriod {
+  /** The payroll it adds to; null where it has days of its own. */
+  readonly addsTo: PostedPayroll | null;
   readonly from: IsoDate;
   readonly through: IsoDate;
   readonly paidOn: IsoDate;
@@ -33,7 +35,7 @@ export function readPayrollSheet(sheet: PayrollSheet, catalog: Catalog): SheetRe
     ...read.flatMap(({ pay }) => problemsOf(pay)),
     ...(rows.length === 0 ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
     ...paidTwice(people, catalog),
-    ...(period.ok ? paidAlready(period.value, catalog) : []),
+    ...(period.ok && period.value.addsTo === null ? paidAlready(people, period.value, catalog) : []),
   ];
   const fee = period.ok ? period.value.fee : ZERO;
   return {
@@ -47,7 +49,6 @@ export function readPayrollSheet(sheet: PayrollSheet, catalog: Catalog): SheetRe
     warnings: period.ok
       ? [
           ...laterPosting(period.value.paidOn, catalog.lockedThrough, { at: 'paidOn' }),
-          ...overlapping(period.value, catalog),
           ...hoursApart(people, period.value, catalog),
         ]
       : [],
@@ -62,7 +63,31 @@ function isBlank(row: PayrollRow): boolean {
   return Object.values(row).every((typed) => typed.trim() === '');
 }
 
-function periodIn(sheet: PayrollSheet, { workingMonth, dayOrder, span }: Catalog): Decision<PayPeriod> {
+/** The payroll that a supplement names; those that are supplements themselves have no days. */
+function addsToIn(sheet: PayrollSheet, { payrolls }: Catalog): Decision<PostedPayroll | null> {
+  return ifFilled({ typed: sheet.supplementTo, at: 'supplementTo' }, null, (cell) => {
+    const name = cell.typed.trim().toLowerCase();
+    const named = payrolls.find((each) => each.supplementTo === null && each.number.toLowerCase() === name);
+    return named === undefined
+      ? refused({ at: cell.at, kind: 'unknown-code', subject: 'payroll', typed: cell.typed.trim() })
+      : accepted(named);
+  });
+}
+
+/** A supplement has the days of the payroll it adds to, whatever days are typed. */
+function periodIn(sheet: PayrollSheet, catalog: Catalog): Decision<PayPeriod> {
+  return following(addsToIn(sheet, catalog), (addsTo) =>
+    mapped(
+      daysIn(addsTo === null ? sheet : { ...sheet, from: addsTo.from, through: addsTo.through }, catalog),
+      (days) => ({ ...days, addsTo }),
+    ),
+  );
+}
+
+function daysIn(
+  sheet: PayrollSheet,
+  { workingMonth, dayOrder, span }: Catalog,
+): Decision<Omit<PayPeriod, 'addsTo'>> {
   const day = (at: 'from' | 'through' | 'paidOn', field: string): Decision<IsoDate> =>
     required({ typed: sheet[at], at }, field, (cell) =>
       following(dayIn(cell, lastDay(workingMonth), dayOrder), (read) => dayInBooks(read, span, at)),
@@ -73,7 +98,7 @@ function periodIn(sheet: PayrollSheet, { workingMonth, dayOrder, span }: Catalog
     paidOn: day('paidOn', 'the day it is paid'),
     fee: ifFilled({ typed: sheet.fee, at: 'fee' }, ZERO, moneyIn),
   });
-  return following(parts, (period): Decision<PayPeriod> =>
+  return following(parts, (period) =>
     period.through < period.from
       ? refused({
           ...{ at: 'through', kind: 'days-out-of-order' },
@@ -153,18 +178,34 @@ function paidTwice(people: readonly PlacedPay[], { employees }: Catalog): readon
   });
 }
 
-/** The period was posted already: the same register comes in once. */
-function paidAlready({ from, through }: PayPeriod, { payrolls }: Catalog): readonly Problem[] {
-  return payrolls
-    .filter((known) => known.from === from && known.through === through)
-    .map(({ number }) => ({ at: 'from', kind: 'period-paid', number }));
+/**
+ * Nobody's pay period lies over another of theirs: days that are paid are paid more by a supplement, which names them. The same register
+ * comes in once.
+ */
+function paidAlready(
+  people: readonly PlacedPay[],
+  { from, through }: PayPeriod,
+  { paidThere, employees }: Catalog,
+): readonly Problem[] {
+  const over = paidThere.filter((known) => known.from <= through && from <= known.through);
+  return over.flatMap((known): readonly Problem[] => {
+    const isAll = known.isInOneSum || people.some(({ employee }) => employee === null);
+    const [first] = people.filter(({ employee }) => employee !== null && known.employees.includes(employee));
+    if (!isAll && first === undefined) return [];
+    const name = employees.find(({ id }) => id === first?.employee)?.name ?? '';
+    return [
+      known.from === from && known.through === through
+        ? { at: 'from', kind: 'period-paid', number: known.number }
+        : { at: 'from', kind: 'period-overlaps', number: known.number, employee: isAll ? '' : name },
+    ];
+  });
 }
 
-function overlapping({ from, through }: PayPeriod, { payrolls }: Catalog): SheetReading['warnings'] {
-  return payrolls
-    .filter((known) => known.from <= through && from <= known.through)
-    .filter((known) => known.from !== from || known.through !== through)
-    .map(({ number }) => ({ at: 'from', kind: 'period-overlaps', number }));
+/** What a payroll is called; another one of the same name has a number behind it. */
+function nameOf({ from, through, addsTo }: PayPeriod, { payrolls }: Catalog): string {
+  const name = addsTo === null ? `Payroll ${from} to ${through}` : `Supplement to ${addsTo.number}`;
+  const same = payrolls.filter(({ number }) => number === name || number.startsWith(`${name} (`)).length;
+  return same === 0 ? name : `${name} (${same + 1})`;
 }
 
 interface Posted {
@@ -173,11 +214,12 @@ interface Posted {
 }
 
 function payrollPosting(people: readonly PlacedPay[], period: PayPeriod, { sheet, catalog }: Posted): SheetPosting {
-  const { from, through, paidOn, fee } = period;
-  const paid: PaidPeriod = { from, through, fee, people: people.map(({ at: _at, ...person }) => person) };
+  const { from, through, paidOn, fee, addsTo } = period;
+  const supplementTo = addsTo?.id ?? null;
+  const paid: PaidPeriod = { supplementTo, from, through, fee, people: people.map(({ at: _at, ...person }) => person) };
   const named = people.filter(({ employee }) => employee !== null).length;
   return {
-    ...{ kind: 'payroll', number: `Payroll ${from} to ${through}`, party: null, project: null },
+    ...{ kind: 'payroll', number: nameOf(period, catalog), party: null, project: null },
     ...{ datedOn: paidOn, dueOn: null, gross: sum([...people.map(paidFor), fee]) },
     memo: named === 0 ? 'in all' : `${named} people`,
     body: { ...sheet, from, through, paidOn },

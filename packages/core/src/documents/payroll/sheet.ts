@@ -18,13 +18,15 @@ export const PAYROLL_SHEET: KindOfSheet<PayrollSheet> = {
     { id: 'through', label: 'Through', holds: 'day' },
     { id: 'paidOn', label: 'Paid on', holds: 'day' },
     { id: 'fee', label: 'Fee', holds: 'money' },
+    { id: 'supplementTo', label: 'Supplement to', holds: 'text', hint: 'Only where it adds to days that are paid: the payroll it adds to' },
   ],
   columns: () => PAYROLL_COLUMNS,
   blank: (today) => {
     const through = plusDays(mondayOf(today), -1);
-    return { kind: 'payroll', from: plusDays(through, 1 - USUAL_DAYS), through, paidOn: today, fee: '', rows: [] };
+    return { kind: 'payroll', from: plusDays(through, 1 - USUAL_DAYS), through, paidOn: today, fee: '', supplementTo: '', rows: [] };
   },
-  nameOf: ({ from, through }) => `Payroll ${from} to ${through}`,
+  nameOf: ({ from, through, supplementTo }) =>
+    supplementTo.trim() === '' ? `Payroll ${from} to ${through}` : `Supplement to ${supplementTo.trim()}`,
   scope: ({ from, through }, { near, order }) => {
     const [first, last] = [typedDate(from, near, order), typedDate(through, near, order)];
     const days = first === undefined || last === undefined || last < first ? null : { from: first, through: last };

@@ -1,7 +1,8 @@
 import { difference, type Cents } from '../../money/cents.ts';
 import { tenThousandths } from '../../money/dollars.ts';
 import { quantity } from '../../money/quantity.ts';
-import { ratio } from '../../money/ratio.ts';
+import { ratio, roundedQuotient } from '../../money/ratio.ts';
+import type { IsoDate } from '../../calendar/iso-date.ts';
 import { afterBill } from '../../orders/accrual.ts';
 import { againstOrder, type AgainstOrder } from '../../orders/against-order.ts';
 import {
@@ -35,15 +36,15 @@ export type OrdersSoFar = Map<number, OrderLine>;
 /** What a line with such a cost makes of its order's line; `sofar` is brought up to date. */
 export function billedOrderLine(
   line: BillLine & { readonly order: OrderLine },
-  cost: Cents,
+  { cost, postedOn }: { readonly cost: Cents; readonly postedOn: IsoDate },
   sofar: OrdersSoFar,
 ): Omit<BilledOrderLine, 'problems' | 'warnings'> & { readonly before: OrderLine; readonly after: OrderLine } {
   const before = sofar.get(line.order.id) ?? line.order;
   const part: Part = { quantity: isCounted(before) ? line.quantity : quantity(0), net: line.net };
-  const { line: after, released } = afterBill(before, part, cost);
+  const { line: after, taken } = afterBill(before, { part, cost, postedOn });
   sofar.set(line.order.id, after);
   return {
-    ...{ line: line.order.id, part, cost, released, before, after },
+    ...{ line: line.order.id, part, cost, taken, before, after },
     committed: difference(commitment(after), commitment(before)),
     against: againstOrder(before, part),
   };
@@ -129,7 +130,7 @@ function priceOver(before: OrderLine, part: Part, { row, policy }: Judging): rea
   const asked = ratio(part.net, part.quantity);
   const over = excess(asked, ratio(ordered.net, ordered.quantity), policy.price);
   if (over === null) return [];
-  const price = (net: number, units: number): string => tenThousandths(Math.round((net * 1_000_000) / units), 2);
+  const price = (net: number, units: number): string => tenThousandths(roundedQuotient(net, 1_000_000, units), 2);
   const fact = {
     ...{ at: `${row}/net`, kind: 'over-price' as const, line: lineName(before) },
     ...{ agreed: price(ordered.net, ordered.quantity), asked: price(part.net, part.quantity) },

@@ -6,7 +6,9 @@ import type { Roles } from '../../ledger/roles.ts';
 import { taxOn, type TaxCode } from '../../ledger/tax-code.ts';
 import { cents, difference, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { quantity, type Quantity } from '../../money/quantity.ts';
-import type { OrderLine } from '../../orders/order-line.ts';
+import { costTaken, type Taken } from '../../orders/accrual.ts';
+import { isCounted, type OrderLine } from '../../orders/order-line.ts';
+import type { Retained } from '../../orders/order-moves.ts';
 import type { CostTarget } from '../cost-target.ts';
 import type { PaidFrom } from './paid-from.ts';
 
@@ -29,8 +31,8 @@ export interface Bill {
   readonly postedOn: IsoDate;
   readonly dueOn: IsoDate;
   readonly lines: readonly BillLine[];
-  /** What is withheld of it. */
-  readonly retained: Cents;
+  /** What is withheld of it, under each subcontract. */
+  readonly retained: readonly Retained[];
   readonly paid: PaidFrom | null;
 }
 
@@ -60,25 +62,58 @@ export function billCosts(bill: Taxed): readonly Cents[] {
   return costs.map(cents);
 }
 
+/** What a bill withholds in all. */
+export function retainedOf({ retained }: Pick<Bill, 'retained'>): Cents {
+  return sum([ZERO, ...retained.map(({ amount }) => amount)]);
+}
+
+/** What a line takes over of receipts; nothing where it is of no order. */
+export type TakenOver = readonly Taken[];
+
 /**
  * Dr the project's cost account or the chosen account, net and tax that does not come back; what a receipt put there already comes
  * from received, not billed instead; Dr input tax; Cr payable, gross less retention, and retention payable; paid at once, Cr what it
- * was paid from. A negative line is a credit of the supplier and turns its signs. `released`: of each line, what receipts accrued.
+ * was paid from. A negative line is a credit of the supplier and turns its signs. `taken`: what each line takes over of receipts; where
+ * a receipt is of a later day, the bill is cost on its own, and the accrual is taken back by an entry on the receipt's.
  */
-export function supplierBill(roles: Roles, bill: Bill, released: readonly Cents[] = []): JournalEntry {
+export function supplierBill(roles: Roles, bill: Bill, taken: readonly TakenOver[] = []): readonly JournalEntry[] {
   const costs = billCosts(bill);
   const inputTax = sum(taxes(bill).map(({ recoverable }) => recoverable));
   const ofParty = { party: bill.supplier, text: bill.number };
-  const taken = sum(released);
-  return journalEntry(bill.postedOn, [
-    ...bill.lines.map((line, place) =>
-      costLine(roles, line, { bill, cost: costs[place] ?? ZERO, released: released[place] ?? ZERO }),
-    ),
-    debit(roles['received-not-billed'], taken, ofParty),
-    debit(roles['input-tax'], inputTax, ofParty),
-    owedLine(roles, bill, difference(billGross(bill), bill.retained)),
-    credit(roles['retention-payable'], bill.retained, ofParty),
-  ]);
+  const byThen = taken.map((each) => each.filter(({ takenOn }) => takenOn === bill.postedOn));
+  const retained = retainedOf(bill);
+  return [
+    journalEntry(bill.postedOn, [
+      ...bill.lines.map((line, place) =>
+        costLine(roles, line, { bill, amount: costs[place] ?? ZERO, units: line.quantity, taken: byThen[place] ?? [] }),
+      ),
+      debit(roles['received-not-billed'], sum([ZERO, ...byThen.map(costTaken)]), ofParty),
+      debit(roles['input-tax'], inputTax, ofParty),
+      owedLine(roles, bill, difference(billGross(bill), retained)),
+      credit(roles['retention-payable'], retained, ofParty),
+    ]),
+    ...laterDays(bill, taken).map((day) => takenBackOn(roles, bill, { day, taken })),
+  ];
+}
+
+function laterDays({ postedOn }: Bill, taken: readonly TakenOver[]): readonly IsoDate[] {
+  const days = taken.flatMap((each) => each.map(({ takenOn }) => takenOn)).filter((day) => day !== postedOn);
+  return [...new Set(days)].toSorted();
+}
+
+/** The accruals of receipts of a day after the bill's, taken back on it. */
+function takenBackOn(
+  roles: Roles,
+  bill: Bill,
+  { day, taken }: { readonly day: IsoDate; readonly taken: readonly TakenOver[] },
+): JournalEntry {
+  const then = taken.map((each) => each.filter(({ takenOn }) => takenOn === day));
+  const lines = bill.lines.flatMap((line, place) => {
+    const of = then[place] ?? [];
+    return of.length === 0 ? [] : [costLine(roles, line, { bill, amount: ZERO, units: quantity(0), taken: of })];
+  });
+  const all = sum([ZERO, ...then.map(costTaken)]);
+  return journalEntry(day, [...lines, debit(roles['received-not-billed'], all, { party: bill.supplier, text: bill.number })]);
 }
 
 function owedLine(roles: Roles, { paid, supplier: party, number: text }: Bill, amount: Cents): Line {
@@ -90,16 +125,18 @@ function owedLine(roles: Roles, { paid, supplier: party, number: text }: Bill, a
 
 interface LineParts {
   readonly bill: Bill;
-  readonly cost: Cents;
-  readonly released: Cents;
+  readonly amount: Cents;
+  readonly units: Quantity;
+  /** What comes from received, not billed: its cost and its units are there already. */
+  readonly taken: TakenOver;
 }
 
-/** Units go with the cost; what a receipt accrued had them already. */
-function costLine(roles: Roles, line: BillLine, { bill, cost, released }: LineParts): Line {
-  const { target, text } = line;
+function costLine(roles: Roles, line: BillLine, { bill, amount, units, taken }: LineParts): Line {
+  const { target, text, order } = line;
   const party = bill.supplier;
-  const amount = difference(cost, released);
-  if (target.kind === 'account') return debit(target.account, amount, { party, text });
-  const units = released === 0 ? line.quantity : quantity(0);
-  return debit(roles[costRole(target.project)], amount, { ...target.coding, party, quantity: units, text });
+  const left = difference(amount, costTaken(taken));
+  if (target.kind === 'account') return debit(target.account, left, { party, text });
+  const before = order !== null && isCounted(order) ? taken.reduce((all, { measure }) => all + measure, 0) : 0;
+  const quantityLeft = quantity(units - before);
+  return debit(roles[costRole(target.project)], left, { ...target.coding, party, quantity: quantityLeft, text });
 }

@@ -5,7 +5,6 @@ import {
   dayIn,
   ifFilled,
   isEmpty,
-  numberIn,
   quantityIn,
   required,
   textIn,
@@ -13,13 +12,11 @@ import {
   type Cell,
 } from '../../cells/cell.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
-import { cents, MOST_CENTS, sum, ZERO, type Cents } from '../../money/cents.ts';
+import { MOST_CENTS, type Cents } from '../../money/cents.ts';
 import { quantity } from '../../money/quantity.ts';
-import { ratio, shareOf } from '../../money/ratio.ts';
 import { dayInBooks } from '../../months/books-span.ts';
 import { openDayFrom } from '../../months/open-day.ts';
 import { orderLineIn } from '../../orders/line-in.ts';
-import type { OrderLine } from '../../orders/order-line.ts';
 import {
   accepted,
   following,
@@ -36,6 +33,7 @@ import { billMoneyIn, cellOf, type RowPlace } from './bill-rows.ts';
 import { spreadCharge, spreadIn, type Charge } from './charges.ts';
 import { paidFromIn } from './paid-from.ts';
 import { billGross, type Bill, type BillLine } from './post.ts';
+import { retainedIn } from './retained.ts';
 
 /** A bill of a sheet, with its rows. */
 export interface ReadBill {
@@ -62,7 +60,7 @@ export function readBill(group: readonly RowPlace[], catalog: Catalog): Decision
     days: daysIn(head, of, catalog),
     lines,
     // What is wrong with the lines is told with them.
-    retained: retainedIn(cellOf(head, 'retention'), lines.ok ? lines.value : [], isPaid),
+    retained: retainedIn(cellOf(head, 'retention'), { lines: lines.ok ? lines.value : [], isPaid }, catalog),
     control: ifFilled(cellOf(head, 'total'), null, (cell) => billMoneyIn(cell, catalog)),
   });
   return following(parts, ({ control, days, ...read }) => {
@@ -159,39 +157,4 @@ function chargeIn(place: RowPlace, catalog: Catalog): Decision<Charge> {
     text: textIn(cellOf(place, 'text'), 'the text', 200),
   });
   return mapped(parts, (charge) => ({ ...charge, place: place.place }));
-}
-
-const MILLION = 1_000_000;
-
-/** What is withheld: the percent typed of all lines before tax; where none is typed, of each line what its subcontract says. */
-function retainedIn(cell: Cell, lines: readonly BillLine[], isPaid: boolean): Decision<Cents> {
-  const typed = ifFilled(cell, null, (each) =>
-    following(numberIn(each, 4), (millionths) =>
-      millionths >= 0 && millionths <= MILLION
-        ? accepted(millionths)
-        : refused({ at: each.at, kind: 'number-outside', field: 'the retention', least: '0', most: '100' }),
-    ),
-  );
-  return following(typed, (millionths) => {
-    const retained =
-      millionths === null
-        ? retainedByOrders(lines)
-        : shareOf(sum(lines.map(({ net }) => net)), ratio(millionths, MILLION));
-    return isPaid && retained !== 0 ? refused({ at: cell.at, kind: 'paid-with-retention' }) : accepted(retained);
-  });
-}
-
-/** Rounded once for each subcontract. */
-function retainedByOrders(lines: readonly BillLine[]): Cents {
-  const orders = new Map<number, { readonly order: OrderLine; net: number }>();
-  for (const { order, net } of lines) {
-    if (order === null) continue;
-    const known = orders.get(order.orderId) ?? { order, net: 0 };
-    known.net += net;
-    orders.set(order.orderId, known);
-  }
-  return sum([
-    ZERO,
-    ...[...orders.values()].map(({ order, net }) => shareOf(cents(net), ratio(order.retentionMillionths, MILLION))),
-  ]);
 }

@@ -1,7 +1,8 @@
 import { monthOf } from '../../calendar/month.ts';
 import { ifFilled, moneyIn } from '../../cells/cell.ts';
-import { difference, MOST_SUM, sum, ZERO, type Cents } from '../../money/cents.ts';
+import { difference, MOST_SUM, opposite, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { quantity } from '../../money/quantity.ts';
+import { costTaken } from '../../orders/accrual.ts';
 import { NO_ORDER_MOVES, type OrderMoves } from '../../orders/order-moves.ts';
 import { accepted, problemsOf, refused, type Decision } from '../../problems/decision.ts';
 import type { Problem } from '../../problems/problem.ts';
@@ -17,6 +18,7 @@ import type { BillRow, BillSheet } from './form.ts';
 import { withOrder } from './from-order.ts';
 import { billCosts, supplierBill, type Bill } from './post.ts';
 import { readBill, type ReadBill } from './read-bill.ts';
+import { withheldNow, withheldOf } from './retained.ts';
 
 /** A bill with what each of its lines makes of the order it is of; null for lines without one. */
 interface OrderedBill extends ReadBill {
@@ -67,16 +69,19 @@ export function readBillSheet(sheet: BillSheet, catalog: Catalog): SheetReading 
 }
 
 /** Each bill upon those above it: the second bill of a line of an order finds the first one billed. */
-function againstOrders(bills: readonly ReadBill[], { orderPolicy }: Catalog): readonly OrderedBill[] {
+function againstOrders(bills: readonly ReadBill[], catalog: Catalog): readonly OrderedBill[] {
   const sofar: OrdersSoFar = new Map();
+  const withheld = withheldNow(catalog);
   return bills.map((each) => {
     const costs = billCosts(each.bill);
+    const { postedOn } = each.bill;
     const against = each.bill.lines.map((line, index) => {
       if (line.order === null) return null;
-      const billed = billedOrderLine({ ...line, order: line.order }, costs[index] ?? ZERO, sofar);
-      return { ...billed, ...judged(billed, `rows/${line.place}`, orderPolicy) };
+      const days = { cost: costs[index] ?? ZERO, postedOn };
+      const billed = billedOrderLine({ ...line, order: line.order }, days, sofar);
+      return { ...billed, ...judged(billed, `rows/${line.place}`, catalog.orderPolicy) };
     });
-    return { ...each, costs, against };
+    return { ...each, bill: withheldOf(each.bill, withheld), costs, against };
   });
 }
 
@@ -85,7 +90,6 @@ function billPosting(
   rows: ReadonlyMap<number, BillRow>,
   { roles }: Catalog,
 ): SheetPosting {
-  const released = against.map((each) => each?.released ?? ZERO);
   return {
     kind: bill.paid === null ? 'bill' : 'spend',
     number: bill.paid === null ? bill.number : null,
@@ -96,7 +100,11 @@ function billPosting(
     gross,
     memo: [bill.paid === null ? '' : bill.number, bill.lines[0]?.text ?? ''].filter((text) => text !== '').join(' '),
     body: { rows: places.flatMap((place) => rows.get(place) ?? []), figures: billFigures(bill) },
-    entries: [supplierBill(roles, bill, released)],
+    entries: supplierBill(
+      roles,
+      bill,
+      against.map((each) => each?.taken ?? []),
+    ),
     worked: [],
     used: [],
     paid: null,
@@ -125,16 +133,15 @@ function billFigures({ lines }: Bill): BillFigures {
   };
 }
 
-function orderMoves(bill: Bill, against: OrderedBill['against']): OrderMoves {
-  const [first] = bill.lines.flatMap(({ order }) => (order === null ? [] : [order.orderId]));
+function orderMoves({ retained }: Bill, against: OrderedBill['against']): OrderMoves {
   return {
     ...NO_ORDER_MOVES,
     billed: against.flatMap((each) => {
       if (each === null) return [];
-      const { line, part, cost, released } = each;
-      return [{ line, part, cost, released }];
+      const { line, part, cost, taken } = each;
+      return [{ line, part, cost, taken }];
     }),
-    retained: bill.retained === 0 ? [] : [{ order: first ?? null, amount: bill.retained }],
+    retained,
   };
 }
 
@@ -152,14 +159,22 @@ function duplicates(bills: readonly ReadBill[], catalog: Catalog): readonly Prob
   });
 }
 
-/** Each project line's cost that receipts did not accrue, tax that does not come back included, with the month it falls into. */
+/**
+ * Each project line's cost, tax that does not come back included, with the month it falls into; what receipts accrued of it comes off in
+ * the month it is taken back in.
+ */
 function costsOf({ bill, costs, against }: OrderedBill): readonly (CodedCost & { readonly month: string })[] {
   return bill.lines.flatMap(({ target, place }, line) => {
     if (target.kind !== 'project') return [];
-    const { project, coding } = target;
-    const { released = ZERO, committed = ZERO } = against[line] ?? {};
-    const cost = difference(costs[line] ?? ZERO, released);
-    return [{ project, coding, cost, committed, at: `rows/${place}/code`, month: monthOf(bill.postedOn) }];
+    const { taken = [], committed = ZERO } = against[line] ?? {};
+    const of = { project: target.project, coding: target.coding, at: `rows/${place}/code` };
+    const month = monthOf(bill.postedOn);
+    const byThen = taken.filter(({ takenOn }) => monthOf(takenOn) === month);
+    const later = taken.filter(({ takenOn }) => monthOf(takenOn) !== month);
+    return [
+      { ...of, cost: difference(costs[line] ?? ZERO, costTaken(byThen)), committed, month },
+      ...later.map(({ cost, takenOn }) => ({ ...of, cost: opposite(cost), month: monthOf(takenOn) })),
+    ];
   });
 }
 

@@ -14,6 +14,7 @@ export const TRUE_UP_METHODS = ['spread', 'variance'] as const;
 export type TrueUpMethod = (typeof TRUE_UP_METHODS)[number];
 
 export interface TrueUp {
+  readonly from: IsoDate;
   readonly through: IsoDate;
   readonly method: TrueUpMethod;
   readonly shares: readonly TrueUpShare[];
@@ -27,19 +28,24 @@ export interface TrueUpBooks {
 }
 
 /**
- * Dr the cost account of each line the difference belongs to, or labor variance; Cr labor clearing. Dated at the end of the period;
- * what lies in an earlier month posts at the end of that month while it is open, else on the first open day.
+ * Dr the cost account of each line the difference belongs to, or labor variance; Cr labor clearing. Dated at the end of the period, or
+ * the first open day; while every month of the period is open, what lies in an earlier one posts at its end.
  */
-export function truedUp({ through, method, shares, text }: TrueUp, books: TrueUpBooks): readonly JournalEntry[] {
-  const days = groupedBy(shares, ({ line }) => postingDay(line.workedOn, through, books.lockedThrough));
+export function truedUp({ from, through, method, shares, text }: TrueUp, books: TrueUpBooks): readonly JournalEntry[] {
+  const days = groupedBy(shares, ({ line }) => postingDay(line.workedOn, { from, through }, books.lockedThrough));
   return [...days]
     .toSorted(([one], [other]) => (one < other ? -1 : 1))
     .map(([day, own]) => journalEntry(day, linesOf(own, { method, text }, books)));
 }
 
-function postingDay(workedOn: IsoDate, through: IsoDate, lockedThrough: LockedThrough): IsoDate {
+function postingDay(
+  workedOn: IsoDate,
+  { from, through }: Pick<TrueUp, 'from' | 'through'>,
+  lockedThrough: LockedThrough,
+): IsoDate {
   const end = lastDay(monthOf(workedOn));
-  return openDayFrom(end < through ? end : through, lockedThrough);
+  const isOpen = openDayFrom(from, lockedThrough) === from;
+  return isOpen && end < through ? end : openDayFrom(through, lockedThrough);
 }
 
 /** One pair of lines a coding and employee. */
