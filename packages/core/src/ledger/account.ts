@@ -50,6 +50,17 @@ export const HELD_ROLES = ['wip', 'construction-in-progress'] as const;
 /** Netted per project on the balance sheet into a contract asset or a contract liability. */
 export const CONTRACT_ROLES = ['earned-unbilled', 'progress-billings'] as const;
 
+const OF_WORK: ReadonlySet<Role> = new Set<Role>([
+  ...COST_ROLES,
+  ...CONTRACT_ROLES,
+  ...(['revenue', 'loss-expense', 'loss-provision'] as const),
+]);
+
+/** Whether a line of a project on such an account is cost, billing or earning; all others settle what was. */
+export function isOfWork({ role, type }: Pick<Account, 'role' | 'type'>): boolean {
+  return isProfitAndLoss(type) || (role !== null && OF_WORK.has(role));
+}
+
 /** Whether a balance of this type is normally a debit. Statements show the other types with the sign turned. */
 export function isDebitType(type: AccountType): boolean {
   return type === 'asset' || type === 'cost-of-revenue' || type === 'expense';

@@ -36,6 +36,11 @@ export function costRole(project: Pick<Project, 'kind' | 'costTreatment'>): Role
   return project.costTreatment === 'hold' ? 'construction-in-progress' : 'internal-projects';
 }
 
+/** A closed project takes no cost, billing or earning, and nothing is agreed for it; what was is still settled. */
+export function isClosed(project: Pick<Project, 'status'>): boolean {
+  return project.status === 'closed';
+}
+
 /** Closed and cancelled projects take no more cost. */
 export function takesCost(project: Pick<Project, 'status'>): boolean {
   return project.status !== 'closed' && project.status !== 'cancelled';

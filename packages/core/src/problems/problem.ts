@@ -74,6 +74,11 @@ export interface Facts {
   'control-total-off': { readonly control: Cents; readonly entered: Cents };
   'duplicate-bill': { readonly supplier: string; readonly number: string };
   'project-closed': { readonly project: string; readonly status: string };
+  'end-not-told': { readonly status: string };
+  'price-agreed': { readonly agreed: Cents };
+  'price-not-read': object;
+  'field-fixed': { readonly field: string; readonly stored: string };
+  'orders-still-open': { readonly orders: string; readonly project: string };
   'amounts-apart': { readonly net: Cents; readonly worth: Cents };
   'order-of-another': { readonly order: string };
   'line-in-use': { readonly place: number };

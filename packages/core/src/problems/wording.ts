@@ -170,7 +170,19 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'duplicate-bill': (fact) =>
     `Bill ${fact.number} of ${fact.supplier} is in the books already. Check the number, or leave this bill out.`,
   'project-closed': (fact) =>
-    `${fact.project} is ${fact.status} and takes no more cost. Choose another project, or set it active again.`,
+    fact.status === 'closed'
+      ? `${fact.project} is closed: it takes no cost, billing or earning, and nothing is agreed for it or taken back. Choose another project, or reopen it first.`
+      : `${fact.project} is ${fact.status} and takes no more cost. Choose another project, or set it active again.`,
+  'end-not-told': (fact) =>
+    `An actual end is told of a finished or cancelled project; this one is ${fact.status}. Set its status as well, or leave the end empty.`,
+  'price-agreed': (fact) =>
+    `The contract was agreed at ${dollars(fact.agreed)} and stays so. Change it by a change order or a contract change, or type the agreed price.`,
+  'price-not-read': () =>
+    'A price when cancelled is read of a cancelled project only. Set its status to cancelled as well, or leave the price empty.',
+  'field-fixed': (fact) =>
+    `${fact.field} stays as it was first stored: ${fact.stored}. Type that, or add another record.`,
+  'orders-still-open': (fact) =>
+    `${fact.orders} ${fact.orders.includes(',') ? 'have' : 'has'} open lines of ${fact.project}. Bill them, or close the order, before closing the project.`,
   'control-account': (fact) =>
     `Account ${fact.account} is kept by its documents. Choose another account, or enter the document itself.`,
   'nothing-entered': () => 'Nothing is entered yet. Fill in at least one line.',

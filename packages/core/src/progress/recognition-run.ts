@@ -1,6 +1,7 @@
 import { monthNumber, type Month } from '../calendar/month.ts';
 import { cents, difference, opposite, sum, type Cents } from '../money/cents.ts';
 import { accepted, refused, type Decision } from '../problems/decision.ts';
+import { isClosed } from '../ledger/project.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
 import type { Recognized } from '../documents/recognition/post.ts';
 import { estimateAtCompletion } from './estimate-at-completion.ts';
@@ -50,6 +51,7 @@ export const NO_RUN_COST: RunCost = { held: [], recognized: [], overForecast: []
 export function recognitionRow(position: ProjectPosition, cost: RunCost, policy: RunPolicy): RecognitionRow {
   const estimate = estimateAtCompletion(position);
   const reached = progress(position, policy.kept);
+  if (isClosed(position.project)) return asItStands(position, { estimate, progress: reached });
   const waiting = isWaiting(reached);
   const earnedToDate = waiting ? cents(0) : revenueToDate(position.contract, reached.complete);
   const loss = waiting ? cents(0) : expectedLoss(position.contract, estimate);
@@ -66,6 +68,18 @@ export function recognitionRow(position: ProjectPosition, cost: RunCost, policy:
       ...linesOverForecast(position, cost),
       ...staleForecast(position, policy),
     ],
+  };
+}
+
+/** A closed project earns nothing more. */
+function asItStands(
+  position: ProjectPosition,
+  { estimate, progress: reached }: Pick<RecognitionRow, 'estimate' | 'progress'>,
+): RecognitionRow {
+  const { earned, provision } = position;
+  return {
+    ...{ position, estimate, progress: reached, earnedBefore: earned, earnedToDate: earned },
+    ...{ provisionToDate: provision, released: [], warnings: [] },
   };
 }
 

@@ -15,9 +15,9 @@ export const PROJECT: KindOfRecord = {
     field('targetEndOn', 'Target end', { kind: 'day' }, ['optional', 'When it should be finished.']),
     field('actualEndOn', 'Actual end', { kind: 'day' }, [
       'optional',
-      'When it was finished; from then its estimate is its cost.',
+      'When it was finished or cancelled; from then its estimate is its cost.',
     ]),
-    field('status', 'Status', choice(PROJECT_STATUSES), ['required', 'Closed and cancelled projects take no cost.']),
+    field('status', 'Status', choice(PROJECT_STATUSES), ['required', 'Cancelled projects take no cost; closed ones no cost, billing or earning.']),
     field('priceWhenCancelled', 'Price when cancelled', { kind: 'money' }, [
       'optional',
       'What the client still owes for what was done; empty for what is billed. Read when the project is cancelled.',
@@ -30,7 +30,7 @@ export const PROJECT: KindOfRecord = {
     field('taxCode', 'Tax code', codeOf('tax-code'), ['optional', 'For its invoices.']),
     field('contractPrice', 'Contract price', { kind: 'money' }, [
       'optional',
-      'As first agreed; later changes are recorded apart.',
+      'As first agreed; later changes are recorded apart. Empty once it is agreed: it stays.',
     ]),
     field('siteAddress', 'Site', { kind: 'lines', most: 400 }, ['optional', 'Where the work is.']),
     field('notes', 'Notes', { kind: 'lines', most: 2000 }, ['optional', 'Anything worth keeping.']),

@@ -9,7 +9,7 @@ import {
   type InvoiceFigures,
 } from '@lowtide/core/documents/invoice/read.ts';
 import type { PartyId } from '@lowtide/core/ledger/ids.ts';
-import type { Project } from '@lowtide/core/ledger/project.ts';
+import { isClosed, type Project } from '@lowtide/core/ledger/project.ts';
 import { lookedUp } from '@lowtide/core/lookup/lookup.ts';
 import { accepted, following, refused, type Decision } from '@lowtide/core/problems/decision.ts';
 import type { Db } from '../database/schema.ts';
@@ -45,8 +45,10 @@ async function contractOf(db: Db, form: InvoiceForm, day: IsoDate): Promise<Deci
 }
 
 function withClient(project: Project): Decision<{ readonly project: Project; readonly client: PartyId }> {
+  const [at, code] = ['project', project.code];
+  if (isClosed(project)) return refused({ at, kind: 'project-closed', project: code, status: project.status });
   return project.client === null
-    ? refused({ at: 'project', kind: 'client-needed', project: project.code })
+    ? refused({ at, kind: 'client-needed', project: code })
     : accepted({ project, client: project.client });
 }
 

@@ -79,6 +79,8 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     reason: string;
     approval_id: Generated<number | null>;
     agreed_on: Generated<number | null>;
+    /** 1: of a cancelled contract, or taken back of one. */
+    cancels: Generated<number>;
   };
   estimate_override: Recorded & {
     project_id: number;
@@ -102,6 +104,8 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     decided_on: number | null;
     decided_by: Generated<string>;
     decision: Generated<string>;
+    /** 1: thrown away after its approval was taken back. */
+    dropped: Generated<number>;
     version: number;
     updated_at: number;
     updated_by: string;

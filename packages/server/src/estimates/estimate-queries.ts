@@ -54,6 +54,7 @@ const COLUMNS = [
 function estimates(db: Db) {
   return db
     .selectFrom('estimate as e')
+    .where('e.dropped', '=', 0)
     .select(COLUMNS)
     .select(
       sql<number | null>`(SELECT a.effective_on FROM approval a WHERE a.estimate_id = e.id
@@ -149,6 +150,31 @@ export async function insertChangeOrderStand(
     .execute();
 }
 
+/**
+ * Notes how a change order stands once its approval is taken back: as if that had never been. What stood before it on each day stands
+ * again; the latest note of a day is the one that counts.
+ */
+export async function asIfNotApproved(trx: Trx, estimate: number, acting: Acting): Promise<void> {
+  const notes = await trx
+    .selectFrom('change_order_stand')
+    .select(['project_id', 'pending', 'cost_cents', 'price_cents', 'counts_from'])
+    .where('estimate_id', '=', estimate)
+    .orderBy('id')
+    .execute();
+  const approved = notes.at(-1);
+  if (approved === undefined) return;
+  const before = notes.slice(0, -1);
+  const then = before.findLast(({ counts_from }) => counts_from <= approved.counts_from);
+  const again = [
+    then === undefined ? { ...approved, pending: 0 } : { ...then, counts_from: approved.counts_from },
+    ...before.filter(({ counts_from }) => counts_from > approved.counts_from),
+  ];
+  for (const note of again) {
+    const values = { ...note, estimate_id: estimate, recorded_at: acting.at, recorded_by: acting.by };
+    await trx.insertInto('change_order_stand').values(values).execute();
+  }
+}
+
 export interface NewEstimate {
   readonly project: number;
   readonly kind: EstimateKind;
@@ -240,8 +266,11 @@ export async function decideEstimate(trx: Trx, id: number, made: EstimateDecisio
     .execute();
 }
 
+/** One that was ever approved stays in the books, for its approval names it; it is shown no more. */
 export async function deleteEstimate(trx: Trx, id: number): Promise<void> {
-  await trx.deleteFrom('estimate').where('id', '=', id).execute();
+  const approved = await trx.selectFrom('approval').select('id').where('estimate_id', '=', id).executeTakeFirst();
+  if (approved === undefined) await trx.deleteFrom('estimate').where('id', '=', id).execute();
+  else await trx.updateTable('estimate').set({ dropped: 1 }).where('id', '=', id).execute();
 }
 
 export interface ScheduledRow {

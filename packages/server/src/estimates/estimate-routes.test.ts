@@ -239,6 +239,23 @@ describe('a change order', () => {
     expect(after.position).toMatchObject({ contract: { amountCents: 4_000_000 }, targetEndOn: '2027-06-30' });
   });
 
+  test('approval taken back leaves what was pending as if it had never been; thrown away it was pending on no day', async () => {
+    const other = await priced(app, pier, rows, { kind: 'change', name: 'Rails' });
+    const pending = async (through: string) =>
+      (await app.ask<{ rows: { code: string; pendingPriceCents: number }[] }>(`/portfolio?through=${through}`)).rows.find(
+        ({ code }) => code === 'PIER',
+      )?.pendingPriceCents;
+    const before = [await pending('2026-12'), await pending('2027-01'), await pending('2027-02')];
+    await approve(app, other, { agreedOn: '2027-01-01' });
+    const { version } = await current(other);
+    await app.order('POST', `/estimates/${other.id}/withdrawal`, { version, reason: 'Not signed' });
+    expect([await pending('2026-12'), await pending('2027-01'), await pending('2027-02')]).toEqual(before);
+    expect((await app.send('DELETE', `/estimates/${other.id}`)).status).toBe(200);
+    const without = before.map((cents) => Math.max(0, (cents ?? 0) - 150_000));
+    expect([await pending('2026-12'), await pending('2027-01'), await pending('2027-02')]).toEqual(without);
+    expect((await estimates()).rows.map(({ id }) => id)).not.toContain(other.id);
+  });
+
   test('rejected, it is no exposure any more, and stays as it was', async () => {
     const { version } = await current(change);
     expect(await app.refused('POST', `/estimates/${change.id}/rejection`, { version, reason: '' })).toEqual([

@@ -6,7 +6,7 @@ import { comparedEstimates, comparedTotals } from '@lowtide/core/estimate/compar
 import { readEstimate, type EstimateBasis } from '@lowtide/core/estimate/read-estimate.ts';
 import { dayIn, ifFilled, required } from '@lowtide/core/cells/cell.ts';
 import { sum, type Cents } from '@lowtide/core/money/cents.ts';
-import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { openDayFrom } from '@lowtide/core/months/open-day.ts';
 import { gathered } from '@lowtide/core/problems/decision.ts';
 import type { Db, Trx } from '../database/schema.ts';
@@ -16,6 +16,7 @@ import { remark } from '../http/error-response.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
+import { refuseClosed } from '../projects/closed-project-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
 import {
   approvalProblems,
@@ -28,6 +29,7 @@ import { basisAnswer, headAnswer, projectAnswer } from './estimate-answers.ts';
 import { estimateBasis } from './estimate-basis-queries.ts';
 import {
   decideEstimate,
+  asIfNotApproved,
   deleteEstimate,
   estimateOf,
   exposures,
@@ -71,7 +73,8 @@ export function estimateRoutes(router: Router, context: Context): void {
     const estimate = await estimateOf(trx, params.id);
     stillOpen(estimate);
     await deleteEstimate(trx, estimate.id);
-    await noteStand(trx, estimate, acting);
+    // Thrown away, it was pending on no day.
+    await noteStand(trx, estimate, { ...acting, today: FIRST_DAY });
     await audit(trx, acting, { action: 'drop estimate', ...subjectOf(estimate) });
     return { done: true };
   });
@@ -97,6 +100,8 @@ export function estimateRoutes(router: Router, context: Context): void {
     },
   );
 }
+
+const FIRST_DAY = isoDate('1950-01-01');
 
 /** Notes how a change order stands from today on: pending with what it would add, or no more. */
 async function noteStand(
@@ -214,6 +219,7 @@ async function keep(
 async function approve(trx: Trx, { params, body }: Asked<'approve'>, acting: Acting): Promise<Answer<'approve'>> {
   const estimate = await unchanged(trx, params.id, body.version);
   stillOpen(estimate);
+  await refuseClosed(trx, estimate.project, '');
   const { lockedThrough, dayOrder } = await companyOf(trx);
   const basis = await estimateBasis(trx, estimate.project, estimate.pricedOn);
   const agreedOn = agreedDay(body.agreedOn, acting.today, dayOrder);
@@ -254,13 +260,14 @@ async function planFor(
 async function withdraw(trx: Trx, { params, body }: Asked<'withdraw'>, acting: Acting): Promise<Answer<'withdraw'>> {
   const estimate = await unchanged(trx, params.id, body.version);
   needReason(body.reason);
+  await refuseClosed(trx, estimate.project, '');
   const { approval: counting, problems } = await withdrawable(trx, estimate);
   if (counting === null) throw notOpen(estimate);
   if (problems.length > 0) throw new Refusal(problems, 409);
   await insertWithdrawal(trx, { estimate, approval: counting, reason: body.reason.trim() }, acting);
   const status = estimate.kind === 'estimate' ? 'open' : 'pending';
   await decideEstimate(trx, estimate.id, { status, decidedOn: null, decision: '' }, acting);
-  await noteStand(trx, estimate, { ...acting, today: estimate.effectiveOn ?? acting.today }, estimate);
+  if (estimate.kind === 'change') await asIfNotApproved(trx, estimate.id, acting);
   await audit(trx, acting, { action: 'withdraw', ...subjectOf(estimate), detail: { reason: body.reason } });
   return headAnswer(await estimateOf(trx, estimate.id));
 }

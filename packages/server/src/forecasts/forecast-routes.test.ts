@@ -167,6 +167,10 @@ describe('the forecast sheet', () => {
     expect(await app.refused('POST', `/projects/${GATE}/forecasts`, { month: '2027-01', stamp, rows: [] })).toEqual([
       'month month-locked',
     ]);
+    const accepted = { month: '2027-01', stamp, rows: [], acceptWarnings: true };
+    await app.order('POST', `/projects/${GATE}/forecasts`, accepted);
+    expect((await sheet('2027-01')).latest).toBeNull();
+    expect((await sheet('2027-02')).latest).toMatchObject({ month: '2027-02' });
   });
 });
 

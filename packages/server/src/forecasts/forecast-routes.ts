@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import type { Router } from 'express';
 import { budgetFigures, codingKey, revisedBudget, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { firstDay } from '@lowtide/core/calendar/month.ts';
-import { openDay } from '@lowtide/core/months/open-day.ts';
+import { openDay, openMonthFrom } from '@lowtide/core/months/open-day.ts';
 import { invariant } from '@lowtide/core/problems/invariant.ts';
 import type { Problem, Warning } from '@lowtide/core/problems/problem.ts';
 import { perUnit } from '@lowtide/core/estimate/line-price.ts';
@@ -16,6 +16,7 @@ import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { traced } from '../http/traced.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { refuseClosed } from '../projects/closed-project-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { forecastHistory, latestForecasts, type Forecast } from '../projects/forecast-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
@@ -118,10 +119,12 @@ async function save(
   { params, body }: Asked<'saveForecast'>,
   acting: Acting,
 ): Promise<Answer<'saveForecast'>> {
-  const { month, rows, stamp } = body;
+  const { rows, stamp } = body;
   const { lockedThrough } = await companyOf(trx);
-  acceptedOr(openDay(firstDay(month), lockedThrough, 'month'));
-  const { budget } = await parts(trx, params.id, { through: month, known: null });
+  await refuseClosed(trx, params.id, '');
+  if (!body.acceptWarnings) acceptedOr(openDay(firstDay(body.month), lockedThrough, 'month'));
+  const { budget } = await parts(trx, params.id, { through: body.month, known: null });
+  const month = openMonthFrom(body.month, lockedThrough);
   if (stampOf(budget) !== stamp) throw new Refusal([{ at: 'stamp', kind: 'preview-outdated' }], 409);
   const read = readForecast(rows, budget);
   if (budget.length === 0) throw new Refusal([{ at: 'rows', kind: 'nothing-entered' }]);

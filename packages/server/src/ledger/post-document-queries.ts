@@ -2,7 +2,7 @@ import { dayNumber, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-dat
 import { firstDay, monthAt, monthNumber, monthOf } from '@lowtide/core/calendar/month.ts';
 import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import type { Posting } from '@lowtide/core/documents/posting.ts';
-import type { Account, AccountType, Role } from '@lowtide/core/ledger/account.ts';
+import { isOfWork, type Account, type AccountType, type Role } from '@lowtide/core/ledger/account.ts';
 import { DIMENSION_NAMES, DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
 import { documentId, type DocumentId } from '@lowtide/core/ledger/ids.ts';
 import { turnover, type JournalEntry } from '@lowtide/core/ledger/journal-entry.ts';
@@ -55,6 +55,7 @@ export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Stamp
   const { locked, last, accounts, firstMonth } = await booksNow(trx);
   refuseOutsideBooks(posting, firstMonth, stamp.today);
   refuseLockedMonths(locked, posting);
+  await refuseClosedProjects(trx, posting, accounts);
   const number = posting.number ?? (await nextNumber(trx, posting.kind));
   const id = await insertDocument(trx, { ...posting, number }, stamp);
   const numbered = posting.entries.map((entry, index) => ({ entry, number: last + 1 + index }));
@@ -93,7 +94,7 @@ interface BooksNowRow {
 const BOOKS_NOW = CompiledQuery.raw(
   `SELECT (SELECT locked_through FROM company) AS locked, (SELECT first_month FROM company) AS first_month, (SELECT ifnull(MAX(id), 0) FROM journal_entry) AS last,
     (SELECT json_group_array(json_array(id, role, type)) FROM account
-      WHERE role IS NOT NULL OR type = 'cost-of-revenue') AS accounts`,
+      WHERE role IS NOT NULL OR type IN ('revenue', 'cost-of-revenue', 'expense')) AS accounts`,
 );
 
 async function booksNow(trx: Trx): Promise<BooksNow> {
@@ -126,6 +127,30 @@ function refuseLockedMonths(locked: number | null, { countsOn, entries }: Postin
     const month = monthOf(postedOn);
     if (monthNumber(month) > locked) continue;
     throw new Refusal([{ at: 'postedOn', kind: 'month-locked', month, firstOpenDay: firstOpenDay(monthAt(locked)) }]);
+  }
+}
+
+/** Kinds of documents that post to closed projects: the closing itself, and what stood before the books began. */
+const POSTS_TO_CLOSED: ReadonlySet<DocumentKind> = new Set<DocumentKind>(['closing', 'opening']);
+
+const CLOSED_AMONG = `SELECT code FROM project WHERE status = 'closed' AND id IN (SELECT value FROM json_each(?)) ORDER BY code LIMIT 1`;
+
+/** A closed project takes no cost, billing or earning, nor is any of it taken back; what settles it goes on. */
+async function refuseClosedProjects(trx: Trx, { kind, entries }: PostingOrder, accounts: PostedAccounts): Promise<void> {
+  if (POSTS_TO_CLOSED.has(kind)) return;
+  const worked = new Set<number>();
+  for (const { lines } of entries) {
+    for (const { project, account } of lines) {
+      const of = project === null ? undefined : accounts.get(account);
+      if (project !== null && of !== undefined && isOfWork(of)) worked.add(project);
+    }
+  }
+  if (worked.size === 0) return;
+  const asked = CompiledQuery.raw(CLOSED_AMONG, [JSON.stringify([...worked])]);
+  const { rows } = await trx.executeQuery(asked as CompiledQuery<{ readonly code: string }>);
+  const [closed] = rows;
+  if (closed !== undefined) {
+    throw new Refusal([{ at: '', kind: 'project-closed', project: closed.code, status: 'closed' }]);
   }
 }
 

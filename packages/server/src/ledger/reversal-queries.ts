@@ -132,11 +132,11 @@ async function refuseCorrected(trx: Trx, document: number): Promise<void> {
   if (rows.length > 0) throw new Refusal([{ at: '', kind: 'corrected-since' }]);
 }
 
-/** The last day a document is dated, posts, or was worked on. */
+/** The last day a document posts or was worked on; the day it is dated where it posts nothing. */
 async function lastDayOf(db: Db, document: number): Promise<number> {
   const { rows } = await sql<{ last: number }>`SELECT max(
-    (SELECT dated_on FROM document WHERE id = ${document}),
-    ifnull((SELECT MAX(posted_on) FROM journal_entry WHERE document_id = ${document}), 0),
+    ifnull((SELECT MAX(posted_on) FROM journal_entry WHERE document_id = ${document}),
+      (SELECT max(dated_on, posted_on) FROM document WHERE id = ${document})),
     ifnull((SELECT MAX(worked_on) FROM worked_hours WHERE document_id = ${document}), 0)) AS last`.execute(db);
   return rows[0]?.last ?? 0;
 }

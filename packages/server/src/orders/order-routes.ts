@@ -2,10 +2,10 @@ import type { Router } from 'express';
 import { dayIn, ifFilled, required, textIn } from '@lowtide/core/cells/cell.ts';
 import { closedShort, nextVersionSheet } from '@lowtide/core/documents/order/next-version.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
-import { openDay } from '@lowtide/core/months/open-day.ts';
+import { postingDay } from '@lowtide/core/months/open-day.ts';
 import type { OrderLine } from '@lowtide/core/orders/order-line.ts';
 import { NO_ORDER_MOVES } from '@lowtide/core/orders/order-moves.ts';
-import { following, gathered } from '@lowtide/core/problems/decision.ts';
+import { following, gathered, mapped } from '@lowtide/core/problems/decision.ts';
 import { ById } from '@lowtide/core/wire/values.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
 import type { Trx } from '../database/schema.ts';
@@ -71,7 +71,7 @@ function sentLine(line: OrderLine) {
 type Closing = Asked<'closeOrder'>['body'] & { readonly acting: Acting };
 
 /** Nothing more is expected of the order: a version whose lines come to what was received or billed of them. */
-async function closeOrder(trx: Trx, id: number, { datedOn, reason, acting }: Closing): Promise<Posted> {
+async function closeOrder(trx: Trx, id: number, { datedOn, reason, acceptWarnings, acting }: Closing): Promise<Posted> {
   const order = await orderOf(trx, id);
   const ordered = closedShort(order);
   if (ordered.length === 0) throw new Refusal([{ at: '', kind: 'nothing-to-close', order: order.number }]);
@@ -80,7 +80,10 @@ async function closeOrder(trx: Trx, id: number, { datedOn, reason, acting }: Clo
     gathered({
       day: following(
         ifFilled({ typed: datedOn, at: 'datedOn' }, acting.today, (cell) => dayIn(cell, acting.today, dayOrder)),
-        (day) => openDay(day, lockedThrough, 'datedOn'),
+        (day) =>
+          mapped(postingDay(day, lockedThrough, { at: 'datedOn', mayPostLater: acceptWarnings }), (countsOn) => ({
+            ...{ datedOn: day, countsOn },
+          })),
       ),
       reason: required({ typed: reason, at: 'reason' }, 'the reason', (cell) => textIn(cell, 'the reason', 400)),
     }),
@@ -90,7 +93,7 @@ async function closeOrder(trx: Trx, id: number, { datedOn, reason, acting }: Clo
     trx,
     {
       ...{ kind: 'order-change', number: `${order.number} v${version}`, party: order.supplier, project: null },
-      ...{ datedOn: read.day, dueOn: null, countsOn: read.day, memo: read.reason },
+      ...{ ...read.day, dueOn: null, memo: read.reason },
       gross: cents(ordered.reduce((total, { change }) => total + change.net, 0)),
       body: { closes: order.number, reason: read.reason },
       entries: [],

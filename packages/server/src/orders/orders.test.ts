@@ -128,6 +128,31 @@ describe('an order', () => {
     await app.close();
   });
 
+  test('is closed for a locked month from the first open day, once that is accepted', async () => {
+    const app = await company.open();
+    await post(app, '2027-01', orderSheet(LINE));
+    app.setToday('2027-02-15');
+    await app.order('PUT', '/month-lock', { through: '2027-01', reason: 'Done' });
+    const closing = { datedOn: '2027-01-20', reason: 'No more' };
+    expect(await app.refused('POST', '/orders/1/closing', closing)).toEqual(['datedOn month-locked']);
+    await app.order('POST', '/orders/1/closing', { ...closing, acceptWarnings: true });
+    expect((await stoneOf(app))[1]).toBe(800_000);
+    expect((await stoneOf(app, '2027-02'))[1]).toBe(0);
+    await app.close();
+  });
+
+  test('that was reversed is none in what happened on its project', async () => {
+    const app = await company.open();
+    await post(app, '2027-01', orderSheet(LINE));
+    await app.order('POST', '/documents/1/reversal', { postedOn: '2027-01-31', reason: 'Twice' });
+    const { rows, totals } = await app.ask<{ rows: { orderedCents: number }[]; totals: { orderedCents: number } }>(
+      '/project-activity?through=2027-01&project=1',
+    );
+    expect(rows.map(({ orderedCents }) => orderedCents)).toEqual([-800_000, 800_000]);
+    expect(totals.orderedCents).toBe(0);
+    await app.close();
+  });
+
   test('is reversed while nothing was received, and not after', async () => {
     const app = await company.open();
     await post(app, '2027-01', orderSheet(LINE, BLANK_ORDER_ROW, LINE));

@@ -1,6 +1,6 @@
 import type { Router } from 'express';
 import { fiscalYearStart, lastDay, monthText, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
-import { differenceSettled } from '@lowtide/core/documents/overhead-difference/post.ts';
+import { differenceSettled, isOfClosed } from '@lowtide/core/documents/overhead-difference/post.ts';
 import { overheadApplied, type OverheadBooks } from '@lowtide/core/documents/overhead/post.ts';
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import { sum, type Cents } from '@lowtide/core/money/cents.ts';
@@ -38,7 +38,7 @@ export function overheadRoutes(router: Router, context: Context): void {
   write(router, context, 'applyOverhead', async (trx, { body }, acting) => apply(trx, body, acting));
   read(router, context, 'differencePreview', async (db, { body }) => {
     const { figures, amount, shares, problems } = await plannedDifference(db, body);
-    const rows = shares ?? (amount === 0 ? [] : [{ coding: null, amount }]);
+    const rows = shares === null ? inResult(amount) : borne(shares, await overheadBooks(db));
     return previewAnswer(db, { postedOn: body.through, applied: [{ pool: figures.pool, rows }], problems });
   });
   write(router, context, 'settleDifference', async (trx, { body }, acting) => settle(trx, body, acting));
@@ -200,6 +200,17 @@ async function plannedDifference(db: Db, { poolId, through, method }: Asked<'set
   return { figures, amount, shares, problems };
 }
 
+function inResult(amount: Cents): Rows['rows'] {
+  return amount === 0 ? [] : [{ coding: null, amount }];
+}
+
+/** What projects bear of a difference; what closed ones would, the result bears. */
+function borne(shares: readonly AppliedOverhead[], books: OverheadBooks): Rows['rows'] {
+  const open = shares.filter((share) => !isOfClosed(share, books));
+  const rest = sum(shares.filter((share) => isOfClosed(share, books)).map(({ amount }) => amount));
+  return [...open, ...inResult(rest)];
+}
+
 function differenceProblems(amount: Cents, shares: readonly AppliedOverhead[] | null): readonly Problem[] {
   if (amount === 0) return [{ at: 'through', kind: 'nothing-apart' }];
   return shares?.length === 0 ? [{ at: 'method', kind: 'nowhere-to-spread' }] : [];
@@ -209,6 +220,7 @@ async function settle(trx: Trx, body: Asked<'settleDifference'>['body'], acting:
   const { figures, amount, shares, problems } = await plannedDifference(trx, body);
   if (problems.length > 0) throw new Refusal(problems);
   const { pool } = figures;
+  const books = await overheadBooks(trx);
   const settled = { pool: pool.name, base: pool.base, postedOn: lastDay(body.through), amount, shares };
   const posted = await postDocument(
     trx,
@@ -216,12 +228,13 @@ async function settle(trx: Trx, body: Asked<'settleDifference'>['body'], acting:
       ...{ kind: 'overhead-difference', number: null, party: null, project: null },
       ...{ datedOn: lastDay(body.through), dueOn: null, gross: amount },
       memo: `${pool.code}, ${body.method === 'spread' ? 'to the projects' : 'to the result'}`,
-      ...{ body, entries: [differenceSettled(settled, await overheadBooks(trx))] },
+      ...{ body, entries: [differenceSettled(settled, books)] },
     },
     acting,
   );
   const kept = { document: posted.id, pool: pool.id, month: body.through, isDifference: true };
-  await insertOverhead(trx, kept, shares ?? [{ coding: null, amount }]);
+  const rows = shares === null ? inResult(amount) : borne(shares, books);
+  await insertOverhead(trx, kept, rows);
   await audit(trx, acting, { action: 'settle overhead', subject: pool.code, about: `document ${posted.id}` });
   return posted;
 }

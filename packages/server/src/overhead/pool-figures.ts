@@ -107,12 +107,11 @@ export function poolSums({ expense, applied, settled }: PoolFigures, isIn: (mont
   };
 }
 
-/** What was applied to projects that take cost since the last difference was settled, through a month: what a difference is spread by. */
+/** What was applied to projects since the last difference was settled, through a month: what a difference is spread by. */
 export function appliedSinceSettled(
-  { applied: all, settled, takesCost: open }: PoolFigures,
+  { applied, settled }: PoolFigures,
   through: Month,
 ): readonly AppliedOverhead[] {
-  const applied = all.filter(({ coding }) => open.has(coding.project));
   const last = settled.reduce<Month | null>(
     (latest, { month }) => (latest === null || month > latest ? month : latest),
     null,

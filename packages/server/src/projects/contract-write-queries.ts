@@ -16,12 +16,14 @@ export interface NewContractChange {
   readonly reason: string;
   /** The approval that makes it; null for what is entered by hand. */
   readonly approval: number | null;
+  /** It makes of the price what is paid of a cancelled contract, or takes that back. */
+  readonly cancels?: boolean;
 }
 
 /** Changes a contract price from the day agreed, or from the first open one where its month is locked. */
 export async function insertContractChange(
   trx: Trx,
-  { project, agreedOn, amount, reason, approval }: NewContractChange,
+  { project, agreedOn, amount, reason, approval, cancels = false }: NewContractChange,
   { at, by, lockedThrough }: Stamp & { readonly lockedThrough: LockedThrough },
 ): Promise<number> {
   const effectiveOn = openDayFrom(agreedOn, lockedThrough);
@@ -32,6 +34,7 @@ export async function insertContractChange(
     amount_cents: amount,
     reason,
     approval_id: approval,
+    cancels: cancels ? 1 : 0,
     recorded_at: at,
     recorded_by: by,
   };

@@ -62,7 +62,7 @@ test.each<{ case: string; order: () => Promise<{ countsFrom: string | null }> }>
     order: () => add('estimate-override', { project: 'GATE', month: '2027-01', amount: '90,000', reason: 'Told' }),
   },
   { case: 'an actual end', order: () => change({ actualEndOn: '2027-01-20', status: 'finished' }) },
-  { case: 'a status', order: () => change({ status: 'cancelled' }) },
+  { case: 'a status', order: () => change({ status: 'cancelled', actualEndOn: '2027-01-31' }) },
 ])('$case dated in a locked month counts from the first open day, and says so', async ({ order }) => {
   const before = [await schedule('2027-01'), await schedule('2027-02')];
   expect((await order()).countsFrom).toBe('2027-02-01');

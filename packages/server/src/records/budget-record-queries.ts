@@ -16,6 +16,7 @@ import {
   type Recording,
   type RecordStore,
 } from './record-queries.ts';
+import { closedProblems } from '../projects/closed-project-queries.ts';
 import { phaseNamed } from './phase-record-queries.ts';
 
 export const budgetLineStore: RecordStore = {
@@ -73,6 +74,7 @@ export const budgetLineStore: RecordStore = {
     const tooLarge = moneyOf(record, 'cost') === null && Math.abs(cost) > MOST_CENTS;
     const known = named === '' || (await phaseNamed(db, record, 'phase')) !== undefined;
     return [
+      ...(await closedProblems(db, numberOf(record, 'project') ?? 0, 'project')),
       ...(known ? [] : [{ at: 'phase', kind: 'unknown-code', subject: 'phase', typed: named } as const]),
       ...(tooLarge ? [{ at: 'unitCost', kind: 'number-too-large', typed: typed.decimal(cost) } as const] : []),
     ];

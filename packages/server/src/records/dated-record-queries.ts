@@ -5,6 +5,7 @@ import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { Db } from '../database/schema.ts';
 import { notWithdrawn } from '../ledger/as-of-queries.ts';
 import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
+import { closedProblems } from '../projects/closed-project-queries.ts';
 import { insertContractChange, priceProblems } from '../projects/contract-write-queries.ts';
 import { dayOfField, moneyOf, numberOf, textOf, typed, type RecordStore } from './record-queries.ts';
 
@@ -43,7 +44,7 @@ export const contractChangeStore: RecordStore = {
       effectiveOn: openDayFrom(agreedOn, lockedThrough),
       amount: moneyOf(record, 'amount') ?? ZERO,
     };
-    return priceProblems(db, change, 'amount');
+    return [...(await closedProblems(db, project, 'project')), ...(await priceProblems(db, change, 'amount'))];
   },
   insert: async (trx, record, recording) => {
     const agreedOn = dayOfField(record, 'effectiveOn') ?? recording.today;
@@ -56,7 +57,9 @@ export const estimateOverrideStore: RecordStore = {
   ...addsOnly,
   problems: async (db, _id, record, { acceptWarnings, lockedThrough }) => {
     const [amount, project] = [moneyOf(record, 'amount'), numberOf(record, 'project')];
-    if (project === null || amount === null) return [];
+    if (project === null) return [];
+    const closed = await closedProblems(db, project, 'project');
+    if (closed.length > 0 || amount === null) return closed;
     if (amount < 0) return [{ at: 'amount', kind: 'number-not-positive', field: 'the cost at completion' }];
     const from = openMonthFrom(month(textOf(record, 'month')), lockedThrough);
     const cost = await costThrough(db, project, monthNumber(from));

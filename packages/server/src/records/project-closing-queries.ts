@@ -4,6 +4,7 @@ import { projectId } from '@lowtide/core/ledger/ids.ts';
 import { cents, ZERO } from '@lowtide/core/money/cents.ts';
 import { openDayFrom } from '@lowtide/core/months/open-day.ts';
 import type { Decision } from '@lowtide/core/problems/decision.ts';
+import type { OrderLine } from '@lowtide/core/orders/order-line.ts';
 import type { JournalEntry } from '@lowtide/core/ledger/journal-entry.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { EVERYTHING, monthEnd } from '../ledger/as-of-queries.ts';
@@ -13,6 +14,8 @@ import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import { monthOf, type Month } from '@lowtide/core/calendar/month.ts';
+import { isOpen } from '../orders/order-names-queries.ts';
+import { ordersAt } from '../orders/order-queries.ts';
 import { accounts } from './company-queries.ts';
 import type { Recording } from './record-queries.ts';
 
@@ -43,9 +46,19 @@ export async function closingOf(
       ...{ id: projectId(id), code: project.code, isForClient: project.kind === 'client' },
       ...{ earned: totals?.earned ?? ZERO, billed: totals?.billed ?? ZERO },
       ...{ held: totals?.held ?? ZERO, provision: totals?.loss ?? ZERO },
+      openOrders: await openOrdersOf(db, id),
     },
     day,
   );
+}
+
+/** Orders of which something is still expected for the project. */
+async function openOrdersOf(db: Db, id: number): Promise<readonly string[]> {
+  const isOfProject = ({ target }: OrderLine): boolean => target.kind === 'project' && target.coding.project === id;
+  const orders = await ordersAt(db, EVERYTHING, id);
+  return orders
+    .filter((order) => isOpen({ ...order, lines: order.lines.filter(isOfProject) }))
+    .map(({ number }) => number);
 }
 
 function everyMonth(through: Month) {

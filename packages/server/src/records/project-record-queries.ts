@@ -1,3 +1,4 @@
+import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { METHODS } from '@lowtide/core/ledger/project.ts';
 import { problemsOf } from '@lowtide/core/problems/decision.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
@@ -5,6 +6,7 @@ import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { sql } from 'kysely';
+import { closedProblems } from '../projects/closed-project-queries.ts';
 import { insertContractChange } from '../projects/contract-write-queries.ts';
 import { notWithdrawn } from '../ledger/as-of-queries.ts';
 import { closingOf, postClosing, reverseClosing } from './project-closing-queries.ts';
@@ -40,6 +42,7 @@ export const projectStore: RecordStore = {
     };
     const id = Number((await trx.insertInto('project').values(values).executeTakeFirstOrThrow()).insertId);
     await originalPrice(trx, id, record, recording);
+    if (textOf(record, 'status') === 'cancelled') await priceWhenCancelled(trx, id, record, recording);
     return id;
   },
   update: async (trx, id, record, recording) => {
@@ -59,9 +62,7 @@ export const projectStore: RecordStore = {
     const closes = textOf(record, 'status') === 'closed';
     if (closes && before.status !== 'closed') await postClosing(trx, id, recording);
     if (!closes && before.status === 'closed') await reverseClosing(trx, id, recording);
-    if (textOf(record, 'status') === 'cancelled' && before.status !== 'cancelled') {
-      await priceWhenCancelled(trx, id, record, recording);
-    }
+    await cancelled(trx, { id, wasCancelled: before.status === 'cancelled' }, record, recording);
   },
   problems: projectProblems,
 };
@@ -93,6 +94,30 @@ async function originalPrice(trx: Trx, project: number, record: ReadRecord, reco
   );
 }
 
+/**
+ * The price of a project that is cancelled, or whose price when cancelled is corrected; set active again, its contract is again what it
+ * was, with what was agreed since.
+ */
+async function cancelled(
+  trx: Trx,
+  { id, wasCancelled }: { readonly id: number; readonly wasCancelled: boolean },
+  record: ReadRecord,
+  recording: Recording,
+): Promise<void> {
+  const status = textOf(record, 'status');
+  const { rows } = await sql<{ amount: number; since: number | null }>`
+    SELECT ifnull(SUM(amount_cents), 0) AS amount, MAX(effective_on) AS since
+    FROM contract_change WHERE project_id = ${id} AND cancels = 1`.execute(trx);
+  const { amount = 0, since = null } = rows[0] ?? {};
+  const isTyped = moneyOf(record, 'priceWhenCancelled') !== null;
+  if (status === 'cancelled' && (isTyped || (!wasCancelled && amount === 0))) {
+    await priceWhenCancelled(trx, id, record, recording);
+  }
+  if (status === 'cancelled' || status === 'closed' || amount === 0 || since === null) return;
+  const back = { project: id, agreedOn: dayOf(since), amount: cents(-amount), reason: 'No longer cancelled' };
+  await insertContractChange(trx, { ...back, approval: null, cancels: true }, recording);
+}
+
 /** A cancelled contract is worth what the client still owes for what was done: as typed, else what is billed. */
 async function priceWhenCancelled(trx: Trx, project: number, record: ReadRecord, recording: Recording): Promise<void> {
   const agreedOn = dayOfField(record, 'actualEndOn') ?? recording.today;
@@ -103,7 +128,7 @@ async function priceWhenCancelled(trx: Trx, project: number, record: ReadRecord,
   const { contract = 0, billed = 0 } = rows[0] ?? {};
   const amount = cents((moneyOf(record, 'priceWhenCancelled') ?? Math.max(0, billed)) - contract);
   if (amount === 0) return;
-  await insertContractChange(trx, { project, agreedOn, amount, reason: 'Cancelled', approval: null }, recording);
+  await insertContractChange(trx, { project, agreedOn, amount, reason: 'Cancelled', approval: null, cancels: true }, recording);
 }
 
 async function allProjects(db: Db): Promise<RecordAnswer[]> {
@@ -182,8 +207,9 @@ async function projectProblems(
     }
   }
   const status = textOf(record, 'status');
-  if ((status === 'finished' || status === 'closed') && dayNumberOf(record, 'actualEndOn') === null) {
-    problems.push({ at: 'actualEndOn', kind: 'missing', field: 'the actual end of a finished project' });
+  problems.push(...endProblems(record, status));
+  if (status !== 'cancelled' && moneyOf(record, 'priceWhenCancelled') !== null) {
+    problems.push({ at: 'priceWhenCancelled', kind: 'price-not-read' });
   }
   if (textOf(record, 'kind') === 'client' && numberOf(record, 'client') === null) {
     problems.push({ at: 'client', kind: 'missing', field: 'the client of a project for a client' });
@@ -199,8 +225,36 @@ async function projectProblems(
   return [
     ...problems,
     ...(await fixedProjectFields(db, id, record)),
+    ...(await agreedPriceProblems(db, id, record)),
     ...(await closingProblems(db, id, record, accepting)),
   ];
+}
+
+/** An end is told of what is finished or cancelled, and of nothing else. */
+function endProblems(record: ReadRecord, status: string): readonly Problem[] {
+  const at = 'actualEndOn';
+  const isOver = status === 'finished' || status === 'closed' || status === 'cancelled';
+  const isTold = dayNumberOf(record, at) !== null;
+  if (isOver === isTold) return [];
+  return isOver
+    ? [{ at, kind: 'missing', field: `the actual end of a ${status} project` }]
+    : [{ at, kind: 'end-not-told', status }];
+}
+
+/** A contract price that is agreed already is changed in other ways; typed as it is, or left empty, it stays. */
+async function agreedPriceProblems(db: Db, id: number, record: ReadRecord): Promise<readonly Problem[]> {
+  const typedPrice = moneyOf(record, 'contractPrice');
+  if (typedPrice === null) return [];
+  const first = await db
+    .selectFrom('contract_change')
+    .select('amount_cents')
+    .where('project_id', '=', id)
+    .where(notWithdrawn('contract_change'))
+    .orderBy('id')
+    .executeTakeFirst();
+  if (first === undefined) return closedProblems(db, id, 'contractPrice');
+  const agreed = cents(first.amount_cents);
+  return agreed === typedPrice ? [] : [{ at: 'contractPrice', kind: 'price-agreed', agreed }];
 }
 
 /** Why a project cannot be closed yet. */

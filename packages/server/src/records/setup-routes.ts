@@ -14,7 +14,7 @@ import {
   type TypedRecord,
 } from '@lowtide/core/records/read-record.ts';
 import { STARTER_COST_CODES } from '@lowtide/core/records/starter-cost-codes.ts';
-import { RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
+import { fieldsOf, RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked, type Work } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
@@ -114,6 +114,7 @@ function recordRoutes(router: Router, context: Context): void {
     await refuseOtherVersion(trx, { kind, id: params.id, version: body.version });
     const record = acceptedOr(await readWith(trx, kind, body, recording, params.id));
     const before = (await STORES[kind].all(trx)).find(({ id }) => id === params.id)?.fields;
+    await refuseOtherFixed(trx, kind, { id: params.id, record, shown: before ?? {} });
     const countsFrom = await changeRecord(trx, { kind, id: params.id }, record, recording);
     await audit(trx, acting, {
       ...{ action: `change ${kind}`, subject: codeOf(body.fields, kind), about: `${kind} ${params.id}` },
@@ -212,6 +213,22 @@ async function readWith(
   if (!decided.ok) return decided;
   const accepting = { acceptWarnings, lockedThrough: recording.lockedThrough, today: recording.today };
   return unless(await STORES[kind].problems(trx, id, decided.value, accepting), decided.value);
+}
+
+/** What is fixed once it is stored is not typed otherwise: it would be taken for changed and stay. */
+async function refuseOtherFixed(
+  trx: Trx,
+  kind: RecordKind,
+  { id, record, shown }: { readonly id: number; readonly record: ReadRecord; readonly shown: TypedRecord },
+): Promise<void> {
+  const before = (await latestVersion(trx, kind, id))?.fields;
+  if (before === undefined) return;
+  const same = (one: ReadRecord[string], other: ReadRecord[string]): boolean =>
+    String(one ?? '').toLowerCase() === String(other ?? '').toLowerCase();
+  const problems = fieldsOf(kind)
+    .filter(({ name, need }) => need === 'fixed' && name in before && !same(before[name] ?? null, record[name] ?? null))
+    .map(({ name, label }): Problem => ({ at: name, kind: 'field-fixed', field: label, stored: shown[name] ?? '' }));
+  if (problems.length > 0) throw new Refusal(problems);
 }
 
 async function refuseOtherVersion(

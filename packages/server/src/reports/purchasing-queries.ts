@@ -104,7 +104,10 @@ export async function projectActivity(
       FROM journal_line l JOIN account a ON a.id = l.account_id JOIN journal_entry e ON e.id = l.id >> 20
       WHERE l.${of} AND l.posted_on <= ${at.day} GROUP BY e.document_id, l.project_id
       UNION ALL SELECT o.document_id, k.project_id, SUM(o.cost_cents), 0, 0, 0
-      FROM order_line k JOIN ordered o ON o.order_line_id = k.id WHERE k.${of} GROUP BY o.document_id, k.project_id) m
+      FROM order_line k JOIN ordered o ON o.order_line_id = k.id WHERE k.${of} GROUP BY o.document_id, k.project_id
+      UNION ALL SELECT r.id, k.project_id, -SUM(o.cost_cents), 0, 0, 0
+      FROM order_line k JOIN ordered o ON o.order_line_id = k.id JOIN document r ON r.reverses_id = o.document_id
+      WHERE k.${of} GROUP BY r.id, k.project_id) m
     JOIN document d ON d.id = m.document_id JOIN project p ON p.id = m.project_id
     WHERE d.posted_on <= ${at.day} AND d.recorded_at <= ${at.recordedAt}
     GROUP BY d.id, p.id ORDER BY d.posted_on DESC, d.id DESC`.execute(db);

@@ -99,6 +99,18 @@ describe('a posted line', () => {
     await app.close();
   });
 
+  test('recoded in a later month is put back in the month it posts in', async () => {
+    const app = await company.open();
+    const [posted] = await post(app, '2027-01', bill('B-1', { project: 'GATE', code: 'A/31-250', net: '700' }));
+    app.setToday('2027-02-10');
+    const [first] = await linesOf(app, posted?.id);
+    const order = { lines: [{ line: first?.id, project: 'DUNE', code: '31-250' }], acceptWarnings: true };
+    const recoded = await app.order<{ id: number }>('POST', '/recodes', order);
+    await app.order('POST', `/documents/${recoded.id}/reversal`, { postedOn: '2027-01-31', reason: 'No' });
+    expect([await costOf(app, 1), await costOf(app, 2)]).toEqual([70_000, 0]);
+    await app.close();
+  });
+
   test.each([
     { case: 'where it is already', line: { project: 'GATE', code: 'A/31-250' }, said: ['lines/0 coded-so-already'] },
     { case: 'to no project', line: { project: 'NONE', code: '31-250' }, said: ['lines/0/project unknown-code'] },

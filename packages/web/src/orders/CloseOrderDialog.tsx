@@ -16,10 +16,11 @@ export interface CloseOrderDialogProps {
 export function CloseOrderDialog({ order, onClose }: CloseOrderDialogProps) {
   const { today } = useShownBooks();
   const initial: Readonly<Record<'datedOn' | 'reason', string>> = { datedOn: today, reason: '' };
-  const { form, field, general, settle } = useTypedForm(initial);
+  const { form, field, general, settle, acceptance } = useTypedForm(initial);
   const [close, { busy }] = useWrite('closeOrder');
   const send = async (): Promise<void> => {
-    if (settle(await close({ params: { id: String(order.id) }, body: form }))) onClose();
+    const body = { ...form, acceptWarnings: acceptance !== null };
+    if (settle(await close({ params: { id: String(order.id) }, body }))) onClose();
   };
   return (
     <Dialog title={`Close ${order.number} short`} onClose={onClose}>
@@ -35,7 +36,7 @@ export function CloseOrderDialog({ order, onClose }: CloseOrderDialogProps) {
       <DialogActions>
         <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void send()}>
-          Close short
+          {acceptance ?? 'Close short'}
         </Button>
       </DialogActions>
     </Dialog>

@@ -5,11 +5,11 @@ import { cents } from '../../money/cents.ts';
 import { SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
 import { projectClosing } from './post.ts';
 
-const close = ({ earned = 0, billed = 0, held = 0, provision = 0, isForClient = true }) =>
+const close = ({ earned = 0, billed = 0, held = 0, provision = 0, isForClient = true, openOrders = [] as string[] }) =>
   projectClosing(
     SAMPLE_ROLES,
     {
-      ...{ id: projectId(1), code: 'GATE', isForClient },
+      ...{ id: projectId(1), code: 'GATE', isForClient, openOrders },
       ...{ earned: cents(earned), billed: cents(billed), held: cents(held), provision: cents(provision) },
     },
     isoDate('2027-03-31'),

@@ -18,6 +18,8 @@ export interface ProjectToClose {
   readonly provision: Cents;
   /** Whether its cost is held until a contract earns it; construction in progress of one's own stays. */
   readonly isForClient: boolean;
+  /** Numbers of orders of which something is still expected for it. */
+  readonly openOrders: readonly string[];
 }
 
 /**
@@ -47,10 +49,16 @@ function stillOpen({
   held,
   provision,
   isForClient,
+  openOrders,
 }: ProjectToClose): readonly Problem[] {
   const at = 'status';
-  if (!isForClient) return [];
+  const ordered =
+    openOrders.length === 0
+      ? []
+      : [{ at, kind: 'orders-still-open', project, orders: openOrders.join(', ') } as const];
+  if (!isForClient) return ordered;
   return [
+    ...ordered,
     ...(billed === earned ? [] : [{ at, kind: 'billed-not-earned', project, billed, earned } as const]),
     ...(held === 0 ? [] : [{ at, kind: 'cost-still-held', project, held } as const]),
     ...(provision === 0 ? [] : [{ at, kind: 'loss-still-provided', project, provision } as const]),

@@ -1,15 +1,16 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { firstDay, lastDay, monthOf, plusMonths } from '../../calendar/month.ts';
 import { dayIn, ifFilled, isEmpty, moneyIn, required, textIn, type Cell } from '../../cells/cell.ts';
-import type { Account } from '../../ledger/account.ts';
+import { isOfWork, type Account } from '../../ledger/account.ts';
 import { debit, turnover, type Dimensions, type Line } from '../../ledger/journal-entry.ts';
+import { isClosed, type Project } from '../../ledger/project.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
 import { difference, MOST_SUM, ZERO, type Cents } from '../../money/cents.ts';
 import { quantity } from '../../money/quantity.ts';
 import { dayInBooks } from '../../months/books-span.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
 import { dayAhead } from '../../months/unusual-day.ts';
-import { following, gathered, listed, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
+import { accepted, following, gathered, listed, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
 import type { Warning } from '../../problems/problem.ts';
 import { budgetWarnings, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog } from '../catalog.ts';
@@ -128,13 +129,22 @@ function placeIn(row: JournalRow, at: string, { account, catalog }: AccountOfLin
       mapped(accountOfProject(account, project, accountCell.at), () => coding),
     );
   }
-  return following(lookedUp(catalog.projects, projectCell, 'project'), (project) =>
+  return following(projectIn(projectCell, account, catalog), (project) =>
     following(accountOfProject(account, project, accountCell.at), () =>
       mapped(ifFilled({ typed: row.costType, at: `${at}/costType` }, null, costTypeIn), (costType) => ({
         project: project.id,
         costType,
       })),
     ),
+  );
+}
+
+/** A closed project is only settled. */
+function projectIn(cell: Cell, account: Account, { projects }: Catalog): Decision<Project> {
+  return following(lookedUp(projects, cell, 'project'), (project) =>
+    isClosed(project) && isOfWork(account)
+      ? refused({ at: cell.at, kind: 'project-closed', project: project.code, status: project.status })
+      : accepted(project),
   );
 }
 

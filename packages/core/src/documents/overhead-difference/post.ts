@@ -1,6 +1,7 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { credit, debit, journalEntry, type JournalEntry } from '../../ledger/journal-entry.ts';
-import type { Cents } from '../../money/cents.ts';
+import { isClosed } from '../../ledger/project.ts';
+import { difference, sum, ZERO, type Cents } from '../../money/cents.ts';
 import type { AppliedOverhead, OverheadBase } from '../../overhead/overhead-pool.ts';
 import { onProjects, type OverheadBooks } from '../overhead/post.ts';
 
@@ -14,7 +15,7 @@ export interface PoolDifference {
   readonly postedOn: IsoDate;
   /** Spent less applied. */
   readonly amount: Cents;
-  /** Its parts, where it goes onto projects; null for the result. */
+  /** Its parts, where it goes onto projects; null for the result. What closed projects would bear goes to the result. */
   readonly shares: readonly AppliedOverhead[] | null;
 }
 
@@ -23,10 +24,20 @@ export function differenceSettled(settled: PoolDifference, books: OverheadBooks)
   const { pool, base, postedOn, amount, shares } = settled;
   const from = base === 'equipment' ? 'equipment-recovered' : 'overhead-applied';
   const text = `${pool}: difference`;
-  return journalEntry(
-    postedOn,
-    shares === null
-      ? [debit(books.roles['overhead-variance'], amount, { text }), credit(books.roles[from], amount, { text })]
-      : onProjects(shares, { from, text }, books),
-  );
+  const open = (shares ?? []).filter((share) => !isOfClosed(share, books));
+  const rest = difference(amount, sum([ZERO, ...open.map((share) => share.amount)]));
+  return journalEntry(postedOn, [
+    ...onProjects(open, { from, text }, books),
+    ...(rest === 0
+      ? []
+      : [debit(books.roles['overhead-variance'], rest, { text }), credit(books.roles[from], rest, { text })]),
+  ]);
+}
+
+export function isOfClosed(
+  { coding }: Pick<AppliedOverhead, 'coding'>,
+  { projects }: Pick<OverheadBooks, 'projects'>,
+): boolean {
+  const project = projects.get(coding.project);
+  return project !== undefined && isClosed(project);
 }

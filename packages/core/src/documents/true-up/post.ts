@@ -3,7 +3,7 @@ import { lastDay, monthOf } from '../../calendar/month.ts';
 import { codingKey } from '../../budget/budget-against-actual.ts';
 import { groupedBy } from '../../collections/grouped-by.ts';
 import { credit, debit, journalEntry, type JournalEntry, type Line } from '../../ledger/journal-entry.ts';
-import { costRole, type Project } from '../../ledger/project.ts';
+import { costRole, isClosed, type Project } from '../../ledger/project.ts';
 import type { Roles } from '../../ledger/roles.ts';
 import type { TrueUpShare } from '../../labor/true-up.ts';
 import { sum } from '../../money/cents.ts';
@@ -29,7 +29,7 @@ export interface TrueUpBooks {
 
 /**
  * Dr the cost account of each line the difference belongs to, or labor variance; Cr labor clearing. Dated at the end of the period, or
- * the first open day; while every month of the period is open, what lies in an earlier one posts at its end.
+ * the first open day; what closed projects would bear goes to labor variance. While every month of the period is open, what lies in an earlier one posts at its end.
  */
 export function truedUp({ from, through, method, shares, text }: TrueUp, books: TrueUpBooks): readonly JournalEntry[] {
   const days = groupedBy(shares, ({ line }) => postingDay(line.workedOn, { from, through }, books.lockedThrough));
@@ -54,8 +54,14 @@ function linesOf(
   { method, text }: Pick<TrueUp, 'method' | 'text'>,
   { roles, projects }: TrueUpBooks,
 ): readonly Line[] {
-  const keyOf = ({ line: { employee, coding } }: TrueUpShare): string =>
-    `${employee} ${method === 'variance' || coding === null ? '' : codingKey(coding)}`;
+  const goesToVariance = ({ line: { coding } }: TrueUpShare): boolean => {
+    const project = coding === null ? undefined : projects.get(coding.project);
+    return method === 'variance' || (project !== undefined && isClosed(project));
+  };
+  const keyOf = (share: TrueUpShare): string => {
+    const { employee, coding } = share.line;
+    return goesToVariance(share) ? `${employee} variance` : `${employee} ${coding === null ? '' : codingKey(coding)}`;
+  };
   return [...groupedBy(shares, keyOf).values()].flatMap((own) => {
     const [first] = own;
     const amount = sum(own.map((share) => share.amount));
@@ -64,7 +70,7 @@ function linesOf(
     const project = coding === null ? undefined : projects.get(coding.project);
     const cost = project === undefined ? undefined : roles[costRole(project)];
     const onto =
-      method === 'variance'
+      goesToVariance(first)
         ? debit(roles['labor-variance'], amount, { employee, text })
         : coding === null || cost === undefined
           ? debit(roles['indirect-labor'], amount, { employee, text })

@@ -23,6 +23,10 @@ const BEFORE = [
   `ALTER TABLE payroll ADD COLUMN supplement_to INTEGER REFERENCES document (id)`,
   `CREATE INDEX payroll_supplement ON payroll (supplement_to) WHERE supplement_to IS NOT NULL`,
   `ALTER TABLE order_version ADD COLUMN closes INTEGER NOT NULL DEFAULT 0`,
+  `ALTER TABLE estimate ADD COLUMN dropped INTEGER NOT NULL DEFAULT 0`,
+  `ALTER TABLE contract_change ADD COLUMN cancels INTEGER NOT NULL DEFAULT 0`,
+  `DROP TRIGGER contract_change_is_never_changed`,
+  `UPDATE contract_change SET cancels = 1 WHERE reason = 'Cancelled' AND approval_id IS NULL`,
   `DROP TRIGGER received_is_never_changed`,
   `DROP TRIGGER order_version_is_never_changed`,
   `UPDATE order_version SET closes = 1 WHERE document_id IN
@@ -30,6 +34,7 @@ const BEFORE = [
 ];
 const AFTER = [
   `ALTER TABLE billed DROP COLUMN released_cents`,
+  ...neverChanged('contract_change').slice(0, 1),
   ...neverChanged('received').slice(0, 1),
   ...neverChanged('order_version').slice(0, 1),
   ...neverChanged('taken_over'),

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { openMonthFrom } from '@lowtide/core/months/open-day.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { farLines } from '@lowtide/core/forecast/far-lines.ts';
 import { readForecast, type ForecastRow, type ReadForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
@@ -45,7 +46,7 @@ export function ForecastPage() {
 }
 
 function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet }) {
-  const { through, known } = useShownBooks();
+  const { frame, through, known } = useShownBooks();
   const typed = useTypedForecast(id, through);
   const mayPlan = useMay()('plan-projects');
   const isReadOnly = known !== undefined || !mayPlan;
@@ -53,7 +54,10 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
   const read = useMemo(() => readForecast(rows, budgetRows(sheet)), [rows, sheet]);
   const problems = read.problems.map((problem) => ({ at: problem.at, message: wording(problem) }));
   const warnings = warningsOf(read, typed.rows !== undefined);
-  const { save, refused, busy } = useSaving({ id, sheet, rows, acceptWarnings: warnings.length > 0, done: typed.done });
+  const locked = frame.company?.lockedThrough ?? null;
+  const month = openMonthFrom(through, locked);
+  const acceptWarnings = warnings.length > 0 || month !== through;
+  const { save, refused, busy } = useSaving({ id, sheet, rows, acceptWarnings, done: typed.done });
   return (
     <Page
       title={`${sheet.project.code} · ${sheet.project.name}`}
@@ -74,7 +78,9 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
               ? `Save (${plural(problems.length, 'error')})`
               : warnings.length > 0
                 ? `Save all the same (${plural(warnings.length, 'warning')})`
-                : `Save the forecast of ${monthText(through)}`}
+                : month === through
+                  ? `Save the forecast of ${monthText(through)}`
+                  : `Save it from ${monthText(month)}, the first open month`}
           </Button>
         </May>
       }
