@@ -111,8 +111,8 @@ describe('a budget line', () => {
 test('unbudgeted codings come last, those whose cost came to nothing not at all; the sum row has them all', () => {
   const rows = budgetRows(
     [
-      { coding: coding(1), budget: amounts(10_000) },
-      { coding: coding(2), budget: amounts(0) },
+      { coding: coding(1), budget: amounts(10_000), isZeroMargin: false },
+      { coding: coding(2), budget: amounts(0), isZeroMargin: false },
     ],
     [
       { coding: coding(3), amount: cents(700) },
@@ -140,7 +140,7 @@ test('unbudgeted codings come last, those whose cost came to nothing not at all;
 
 test('a forecast makes its line end where it says, and a row where nobody budgeted', () => {
   const rows = budgetRows(
-    [{ coding: coding(1), budget: amounts(10_000) }],
+    [{ coding: coding(1), budget: amounts(10_000), isZeroMargin: false }],
     [{ coding: coding(1), amount: cents(4_000) }],
     [
       { coding: coding(1), estimate: cents(12_000), approvedSince: cents(1_000) },
@@ -157,7 +157,7 @@ test('a forecast makes its line end where it says, and a row where nobody budget
 
 test('of a project that has ended, every line ends at its cost', () => {
   const rows = budgetRows(
-    [{ coding: coding(1), budget: amounts(10_000) }],
+    [{ coding: coding(1), budget: amounts(10_000), isZeroMargin: false }],
     [{ coding: coding(1), amount: cents(4_000) }],
     [{ coding: coding(1), estimate: cents(12_000), approvedSince: cents(1_000) }],
     { ended: new Set([coding(1).project]), commitments: [] },
@@ -180,6 +180,7 @@ test('totals are the sums of the lines, and budget less variance is the estimate
         committed: cents(committed),
         forecast: null,
         ended: false,
+        isZeroMargin: false,
       }));
       const totals = budgetTotals(rows);
       expect(totals.original + totals.changes - totals.variance).toBe(totals.estimate);

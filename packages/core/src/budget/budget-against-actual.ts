@@ -24,6 +24,8 @@ export interface BudgetRow {
   readonly forecast: LineForecast | null;
   /** Its project has ended. */
   readonly ended: boolean;
+  /** Carried at zero margin: its cost shows no progress, and earns itself. */
+  readonly isZeroMargin: boolean;
 }
 
 export interface BudgetFigures {
@@ -45,7 +47,7 @@ export function revisedBudget(budget: BudgetAmounts | null): Cents {
 }
 
 /** Remaining = revised − actual − committed; variance at completion = revised − estimate; used = (actual + committed) ÷ revised. */
-export function budgetFigures(row: Omit<BudgetRow, 'coding'>): BudgetFigures {
+export function budgetFigures(row: Omit<BudgetRow, 'coding' | 'isZeroMargin'>): BudgetFigures {
   const revised = revisedBudget(row.budget);
   const estimate = lineEstimate({ ...row, budget: revised });
   const spoken = cents(row.actual + row.committed);
@@ -74,7 +76,7 @@ type Coded<T> = T & { readonly coding: Coding };
  * makes no row, and a budget line of nothing keeps its own.
  */
 export function budgetRows(
-  budgets: readonly Coded<{ readonly budget: BudgetAmounts }>[],
+  budgets: readonly Coded<{ readonly budget: BudgetAmounts; readonly isZeroMargin: boolean }>[],
   actuals: readonly Coded<{ readonly amount: Cents }>[],
   forecasts: readonly Coded<LineForecast>[],
   {
@@ -94,7 +96,7 @@ export function budgetRows(
     ...commitments.filter(({ committed }) => committed !== 0),
     ...forecasts.filter(({ estimate }) => estimate !== 0),
   ].filter(({ coding }) => !seen.has(codingKey(coding)) && seen.add(codingKey(coding)));
-  const row = (coding: Coding, budget: BudgetAmounts | null): BudgetRow => {
+  const row = (coding: Coding, budget: BudgetAmounts | null, isZeroMargin = false): BudgetRow => {
     const forecast = forecastBy.get(codingKey(coding));
     return {
       coding,
@@ -103,10 +105,11 @@ export function budgetRows(
       committed: committedBy.get(codingKey(coding)) ?? cents(0),
       forecast: forecast ? { estimate: forecast.estimate, approvedSince: forecast.approvedSince } : null,
       ended: ended.has(coding.project),
+      isZeroMargin,
     };
   };
   return [
-    ...budgets.map(({ coding, budget }) => row(coding, budget)),
+    ...budgets.map(({ coding, budget, isZeroMargin }) => row(coding, budget, isZeroMargin)),
     ...unbudgeted.map(({ coding }) => row(coding, null)),
   ];
 }
@@ -119,6 +122,15 @@ export interface BudgetTotals {
   readonly remaining: Cents;
   readonly estimate: Cents;
   readonly variance: Cents;
+}
+
+/** Cost to date and estimates of the lines carried at zero margin. */
+export function zeroMarginOf(rows: readonly BudgetRow[]): { readonly cost: Cents; readonly estimate: Cents } {
+  const marked = rows.filter(({ isZeroMargin }) => isZeroMargin);
+  return {
+    cost: sum(marked.map(({ actual }) => actual)),
+    estimate: sum(marked.map((row) => budgetFigures(row).estimate)),
+  };
 }
 
 /** The sum row, unbudgeted rows included. */

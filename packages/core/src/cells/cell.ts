@@ -1,7 +1,7 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
 import { typedDate, type DayOrder } from '../calendar/typed-date.ts';
 import { cents, MOST_CENTS, type Cents } from '../money/cents.ts';
-import { quantity, rate, type Quantity, type Rate } from '../money/quantity.ts';
+import { MOST_QUANTITY, quantity, rate, type Quantity, type Rate } from '../money/quantity.ts';
 import { typedNumber } from '../money/typed-number.ts';
 import { accepted, following, mapped, refused, type Decision } from '../problems/decision.ts';
 
@@ -55,8 +55,13 @@ export function withinBooks({ typed, at }: Cell, amount: number): Decision<Cents
   return Math.abs(amount) <= MOST_CENTS ? accepted(cents(amount)) : refused({ at, kind: 'number-too-large', typed });
 }
 
+/** A quantity of at most `MOST_QUANTITY` either way. */
 export function quantityIn(cell: Cell): Decision<Quantity> {
-  return mapped(numberIn(cell, 4), quantity);
+  return following(numberIn(cell, 4), (read) =>
+    Math.abs(read) <= MOST_QUANTITY
+      ? accepted(quantity(read))
+      : refused({ at: cell.at, kind: 'number-too-large', typed: cell.typed }),
+  );
 }
 
 export function rateIn(cell: Cell): Decision<Rate> {

@@ -60,6 +60,8 @@ export interface Activity extends Named {
 /** A coding that has a budget line, cost or a forecast. */
 export interface CodingStand extends LineStand {
   readonly isBudgeted: boolean;
+  /** Its cost shows no progress, and earns itself. */
+  readonly isZeroMargin: boolean;
 }
 
 /** Hours of somebody on a day that are posted already. */

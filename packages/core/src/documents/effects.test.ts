@@ -12,6 +12,7 @@ const BEFORE: ProjectPosition = {
   contract: cents(1_000_000),
   budget: cents(600_000),
   lineEstimates: cents(600_000),
+  zeroMargin: { cost: cents(0), estimate: cents(0) },
   forecastMonth: null,
   override: null,
   costToDate: cents(490_000),
@@ -53,7 +54,7 @@ describe('a coding without a budget line', () => {
     committed: cents(0),
     forecast: forecast === null ? null : { estimate: cents(forecast), approvedSince: cents(0) },
     ended: false,
-    isBudgeted: false,
+    ...{ isBudgeted: false, isZeroMargin: false },
   });
   test.each([
     // 1,000 budgeted elsewhere; 100 spent here and forecast at 150: 50 more stays within the forecast.

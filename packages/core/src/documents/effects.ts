@@ -46,15 +46,28 @@ export function projectEffects(
       ...before,
       costToDate: cents(before.costToDate + lines.reduce((total, { cost }) => total + cost, 0)),
       lineEstimates: cents(before.lineEstimates + lines.reduce((total, line) => total + line.estimateChange, 0)),
+      zeroMargin: withZeroMargin(before.zeroMargin, lines),
     };
     return [effect(before, after, { lines, kept })];
   });
 }
 
-const NO_STAND: LineStand = { budget: cents(0), actual: cents(0), committed: cents(0), forecast: null, ended: false };
+function withZeroMargin(
+  { cost, estimate }: ProjectPosition['zeroMargin'],
+  lines: readonly LineEffect[],
+): ProjectPosition['zeroMargin'] {
+  const marked = lines.filter(({ isZeroMargin }) => isZeroMargin);
+  return {
+    cost: cents(cost + marked.reduce((total, line) => total + line.cost, 0)),
+    estimate: cents(estimate + marked.reduce((total, line) => total + line.estimateChange, 0)),
+  };
+}
+
+const NO_STAND: LineStand & { readonly isZeroMargin: boolean } = { budget: cents(0), actual: cents(0), committed: cents(0), forecast: null, ended: false, isZeroMargin: false };
 
 interface LineEffect {
   readonly label: string;
+  readonly isZeroMargin: boolean;
   readonly cost: Cents;
   readonly estimateChange: Cents;
   readonly left: Change<Cents>;
@@ -73,6 +86,7 @@ function linesOf(costs: readonly CodedCost[], catalog: Catalog): readonly LineEf
     return [
       {
         label: codeLabel(first.project, first.coding, catalog),
+        isZeroMargin: stand.isZeroMargin,
         cost,
         estimateChange: difference(lineEstimate({ ...stand, actual, committed }), lineEstimate(stand)),
         left: { before: leftOf(stand.actual, stand.committed), after: leftOf(actual, committed) },

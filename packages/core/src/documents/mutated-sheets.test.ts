@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { isoDate } from '../calendar/iso-date.ts';
-import { costCodeId, documentId, orderLineId, partyId, phaseId } from '../ledger/ids.ts';
+import { costCodeId, documentId, employeeId, orderLineId, partyId, phaseId } from '../ledger/ids.ts';
 import { cents, sum } from '../money/cents.ts';
 import { quantity, rate } from '../money/quantity.ts';
 import type { Order } from '../orders/order.ts';
 import { concern, wording } from '../problems/wording.ts';
 import type { Catalog } from './catalog.ts';
 import { GATE, SAMPLE } from './sample-catalog.test.sample.ts';
+import { boundedPreview, readSheet } from './read-sheet.ts';
 import type { SheetCells } from './sheet-cells.ts';
 import { fileColumns, sheetsOfFile } from './sheet-file.ts';
 import { SHEET_KINDS, sheetKind, type SheetKind } from './sheets.ts';
@@ -112,4 +113,35 @@ test.each(SHEET_KINDS)('a damaged file of %s is refused with reasons, or posts w
     }),
     { numRuns: MUTANTS },
   );
+});
+
+/** The largest rows that a sheet takes, each of somebody else where nobody may stand twice. */
+const LARGEST: { readonly [K in SheetKind]?: SheetCells } = {
+  bills: { net: '900,000,000,000', quantity: '100,000,000' },
+  orders: { quantity: '', price: '', net: '900,000,000,000' },
+  subcontracts: { net: '900,000,000,000' },
+  payroll: { grossRegular: '900,000,000,000', employerTaxes: '900,000,000,000', benefits: '900,000,000,000' },
+  journal: { debit: '900,000,000,000' },
+  opening: { what: '6100', credit: '900,000,000,000', party: '', number: '' },
+};
+const MANY = 120;
+const CROWD = Array.from({ length: MANY }, (_, place) => ({
+  ...SAMPLE.employees[0]!,
+  ...{ id: employeeId(1_000 + place), code: `C${place}`, name: `Person ${place}` },
+}));
+
+test.each(Object.keys(LARGEST) as SheetKind[])('%s of more than can be added up say so, and are shown', (kind) => {
+  const catalog = { ...CATALOG, employees: [...CATALOG.employees, ...CROWD] };
+  const lines = Array.from({ length: MANY }, (_, place) => ({
+    ...{ ...GOOD[kind], ...LARGEST[kind] },
+    ...(kind === 'payroll' ? { employee: `C${place}` } : {}),
+    ...(kind === 'bills' ? { number: `N-${place}` } : {}),
+  }));
+  const sheets = sheetsOfFile(kind, lines, { near: isoDate('2027-03-31'), order: 'month first' });
+  expect(sheets.ok).toBe(true);
+  for (const sheet of sheets.ok ? sheets.value : []) {
+    const reading = readSheet(sheet, catalog);
+    expect(reading.problems.map((problem) => problem.kind)).toContain('sum-too-large');
+    expect(boundedPreview(reading, catalog, { positions: [], kept: null }).problems.length).toBeGreaterThan(0);
+  }
 });

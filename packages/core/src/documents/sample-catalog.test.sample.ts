@@ -119,7 +119,7 @@ export const SAMPLE: Catalog = {
         committed: cents(0),
         forecast: null,
         ended: false,
-        isBudgeted: true,
+        ...{ isBudgeted: true, isZeroMargin: false },
       },
     ],
     [
@@ -130,7 +130,7 @@ export const SAMPLE: Catalog = {
         committed: cents(0),
         forecast: null,
         ended: false,
-        isBudgeted: true,
+        ...{ isBudgeted: true, isZeroMargin: false },
       },
     ],
   ]),

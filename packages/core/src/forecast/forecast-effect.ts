@@ -14,9 +14,22 @@ export interface ForecastEffect {
   readonly provision: Change<Cents>;
 }
 
+/** What the lines of a forecast come to, and those of them that are carried at zero margin. */
+export interface ForecastSums {
+  readonly estimate: Cents;
+  readonly zeroMargin: Cents;
+}
+
 /** By the code that recognizes. The new forecast counts before an estimate set by hand for the whole project earlier. */
-export function forecastEffect(before: ProjectPosition, lineEstimates: Cents, policy: RunPolicy): ForecastEffect {
-  const after: ProjectPosition = { ...before, lineEstimates, override: null, forecastMonth: policy.month };
+export function forecastEffect(
+  before: ProjectPosition,
+  { estimate: lineEstimates, zeroMargin }: ForecastSums,
+  policy: RunPolicy,
+): ForecastEffect {
+  const after: ProjectPosition = {
+    ...{ ...before, lineEstimates, zeroMargin: { ...before.zeroMargin, estimate: zeroMargin } },
+    ...{ override: null, forecastMonth: policy.month },
+  };
   const [was, is] = [recognitionRow(before, NO_RUN_COST, policy), recognitionRow(after, NO_RUN_COST, policy)];
   const both = <T>(of: (row: typeof was) => T): Change<T> => ({ before: of(was), after: of(is) });
   return {

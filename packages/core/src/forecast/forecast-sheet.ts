@@ -47,8 +47,10 @@ export interface ReadForecast {
   /** One per line of the project; a line whose row cannot be read is forecast by its budget meanwhile. */
   readonly lines: readonly ForecastLine[];
   readonly estimate: Cents;
+  /** Of it, the lines carried at zero margin. */
+  readonly zeroMargin: Cents;
   readonly problems: readonly Problem[];
-  /** Lines forecast below what they have cost. */
+  /** Lines forecast below what they have cost, or what is ordered for them beside that. */
   readonly warnings: readonly Warning[];
 }
 
@@ -79,11 +81,12 @@ export function readForecast(rows: readonly ForecastRow[], budget: readonly Budg
   return {
     lines,
     estimate: sum(lines.map(({ estimate }) => estimate)),
+    zeroMargin: sum(lines.filter((_, place) => budget[place]?.isZeroMargin).map(({ estimate }) => estimate)),
     problems: [
       ...read.flatMap(({ forecast }) => problemsOf(forecast)),
       ...placed.filter(({ row }) => !known.has(row.line)).map(({ row, at }) => unknownLine(row, at)),
     ],
-    warnings: lines.flatMap((line, place) => belowCost(line, read[place]?.own?.at ?? 'rows')),
+    warnings: read.flatMap(({ line, own }, place) => belowCost(line, lines[place]?.estimate, own?.at ?? 'rows')),
   };
 }
 
@@ -91,8 +94,10 @@ function unknownLine({ line }: ForecastRow, at: string): Problem {
   return { at: `${at}/line`, kind: 'unknown-code', subject: 'budget line', typed: line };
 }
 
-function belowCost({ estimate, actual: cost }: ForecastLine, at: string): readonly Warning[] {
-  return estimate < cost ? [{ at: `${at}/input`, kind: 'forecast-below-cost', cost, estimate }] : [];
+function belowCost({ actual: cost, committed }: BudgetRow, estimate: Cents | undefined, at: string): readonly Warning[] {
+  return estimate !== undefined && estimate < cost + committed
+    ? [{ at: `${at}/input`, kind: 'forecast-below-cost', cost, committed, estimate }]
+    : [];
 }
 
 interface ReadRow {

@@ -1,5 +1,5 @@
 import { invariant } from '../problems/invariant.ts';
-import { cents, type Cents } from './cents.ts';
+import { cents, MOST_SUM, SumTooLarge, type Cents } from './cents.ts';
 import { roundedQuotient } from './ratio.ts';
 
 /** Hours, pieces, cubic yards …: a whole number of ten-thousandths of the unit. */
@@ -9,9 +9,13 @@ export type Quantity = number & { readonly unit: 'ten-thousandths' };
 export type Rate = number & { readonly unit: 'ten-thousandths per unit' };
 
 export function quantity(tenThousandths: number): Quantity {
+  if (Math.abs(tenThousandths) > MOST_SUM) throw new SumTooLarge();
   invariant(Number.isSafeInteger(tenThousandths), `${tenThousandths} is no whole number of ten-thousandths`);
   return (tenThousandths === 0 ? 0 : tenThousandths) as Quantity;
 }
+
+/** The largest single quantity: a hundred million units. What it is added to has room for nine thousand of them. */
+export const MOST_QUANTITY = 1_000_000_000_000;
 
 export function rate(tenThousandths: number): Rate {
   invariant(Number.isSafeInteger(tenThousandths), `${tenThousandths} is no whole number of ten-thousandths`);

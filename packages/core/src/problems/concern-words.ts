@@ -2,6 +2,7 @@ import { dayText, type IsoDate } from '../calendar/iso-date.ts';
 import { monthOf, monthText } from '../calendar/month.ts';
 import { dollars, tenThousandths } from '../money/dollars.ts';
 import type { Concern, Concerns } from './problem.ts';
+import { spokenFor } from './spoken-for.ts';
 
 /** What deserves a second look, in words: what it is, and why. */
 export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>) => string } = {
@@ -45,9 +46,9 @@ export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>)
   'no-contract': (fact) =>
     `${fact.project} has no contract yet: ${dollars(fact.cost)} of cost waits, and nothing is earned.`,
   'line-over-forecast': (fact) =>
-    `${fact.code} of ${fact.project} has cost ${dollars(fact.cost)}, more than the ${dollars(fact.forecast)} it is forecast at. Forecast it again.`,
+    `${fact.code} of ${fact.project} ${spokenFor(fact)}: more than the ${dollars(fact.forecast)} it is forecast at. Forecast it again.`,
   'forecast-below-cost': (fact) =>
-    `The line has cost ${dollars(fact.cost)} already, more than the ${dollars(fact.estimate)} it is forecast at. Right only where money comes back.`,
+    `The line ${spokenFor(fact)}: more than the ${dollars(fact.estimate)} it is forecast at. Right only where money comes back, or less will be billed than was ordered.`,
   'forecast-far': (fact) =>
     `At completion it comes to ${dollars(fact.estimate)}, far from the ${dollars(fact.expected)} of its budget or cost. Check what is typed: percent, units and money are not told apart by their size.`,
   'counts-on-first-line': (fact) =>

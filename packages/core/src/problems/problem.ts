@@ -176,7 +176,7 @@ export interface Facts {
   'column-unknown': { readonly column: string; readonly known: readonly string[] };
   'column-missing': { readonly column: string };
   'reason-needed': object;
-  'estimate-below-cost': { readonly cost: Cents; readonly estimate: Cents };
+  'estimate-below-cost': { readonly cost: Cents; readonly committed: Cents; readonly estimate: Cents };
   'two-rule': { readonly columns: readonly string[] };
   'no-rate-to-price': { readonly who: string; readonly day: IsoDate };
   'code-to-approve': object;
@@ -267,11 +267,12 @@ export interface Concerns {
     readonly project: string;
     readonly code: string;
     readonly cost: Cents;
+    readonly committed: Cents;
     readonly forecast: Cents;
   };
   'forecast-old': { readonly project: string; readonly month: Month };
   'loss-expected': { readonly project: string; readonly loss: Cents };
-  'forecast-below-cost': { readonly cost: Cents; readonly estimate: Cents };
+  'forecast-below-cost': { readonly cost: Cents; readonly committed: Cents; readonly estimate: Cents };
   'forecast-far': { readonly estimate: Cents; readonly expected: Cents };
   'counts-on-first-line': { readonly field: string };
 }

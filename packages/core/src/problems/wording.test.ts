@@ -147,7 +147,7 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'column-unknown': { kind: 'column-unknown', column: 'x', known: ['code'] },
   'column-missing': { kind: 'column-missing', column: 'code' },
   'reason-needed': { kind: 'reason-needed' },
-  'estimate-below-cost': { kind: 'estimate-below-cost', cost: money, estimate: cents(1) },
+  'estimate-below-cost': { kind: 'estimate-below-cost', cost: money, committed: money, estimate: cents(1) },
   'workbook-unreadable': { kind: 'workbook-unreadable', reason: 'it is no workbook' },
   'two-rule': { kind: 'two-rule', columns: ['markup', 'price'] },
   'no-rate-to-price': { kind: 'no-rate-to-price', who: 'Diver', day },
@@ -221,10 +221,10 @@ const CONCERNS: { readonly [K in keyof Concerns]: Concern<K> } = {
   'entered-not-paid': { kind: 'entered-not-paid', employee: 'A', hours: quantity(1) },
   'hours-there': { kind: 'hours-there', employee: 'A', day, code: '', hours: quantity(80_000) },
   'no-contract': { kind: 'no-contract', project: 'P', cost: money },
-  'line-over-forecast': { kind: 'line-over-forecast', project: 'P', code: 'A', cost: money, forecast: cents(1) },
+  'line-over-forecast': { kind: 'line-over-forecast', project: 'P', code: 'A', cost: money, committed: money, forecast: cents(1) },
   'forecast-far': { kind: 'forecast-far', estimate: money, expected: cents(1) },
   'counts-on-first-line': { kind: 'counts-on-first-line', field: 'Due' },
-  'forecast-below-cost': { kind: 'forecast-below-cost', cost: money, estimate: cents(1) },
+  'forecast-below-cost': { kind: 'forecast-below-cost', cost: money, committed: money, estimate: cents(1) },
 };
 
 test.each(Object.values(FACTS))('$kind says what is wrong and what to do', (fact) => {

@@ -4,6 +4,7 @@ import { difference, opposite, type Cents } from '../money/cents.ts';
 import { dollars, tenThousandths } from '../money/dollars.ts';
 import { CONCERN_WORDS, farAhead, overOrdered, overPrice } from './concern-words.ts';
 import type { Concern, Concerns, Fact, Facts } from './problem.ts';
+import { spokenFor } from './spoken-for.ts';
 
 /** What is wrong, then what to do. */
 export function wording<K extends keyof Facts>(fact: Fact<K>): string {
@@ -240,7 +241,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     `Debits are ${dollars(fact.debits)}, credits ${dollars(fact.credits)}. Make the two equal.`,
   'reason-needed': () => 'Say why, in a few words: whoever reads the figure later will ask.',
   'estimate-below-cost': (fact) =>
-    `Cost to date is ${dollars(fact.cost)} already, more than ${dollars(fact.estimate)}. Enter an estimate at or above it.`,
+    `It ${spokenFor(fact)}: more than ${dollars(fact.estimate)}. Enter an estimate at or above that, or accept it.`,
   'nothing-to-post': () =>
     'The bill comes to nothing on every line, so there is nothing to post. Enter an amount, or leave the bill out.',
   'sum-too-large': (fact) =>

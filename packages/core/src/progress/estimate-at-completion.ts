@@ -52,6 +52,26 @@ export function estimateAtCompletion({
   return override === null ? lineEstimates : cents(override.amount + override.approvedSince);
 }
 
+/**
+ * What progress is measured on: cost and estimate without the lines carried at zero margin, whose cost shows no progress (materials long
+ * before they are installed, ASC 606-10-55-21). Once the project has ended they have cost what they will.
+ */
+export function measuredOn(position: ProjectPosition): { readonly cost: Cents; readonly estimate: Cents } {
+  const { cost, estimate } = atZeroMargin(position);
+  return {
+    cost: difference(position.costToDate, cost),
+    estimate: difference(estimateAtCompletion(position), estimate),
+  };
+}
+
+/** Cost to date and estimate of the lines carried at zero margin. */
+export function atZeroMargin({
+  stage,
+  zeroMargin,
+}: Pick<ProjectPosition, 'stage' | 'zeroMargin'>): ProjectPosition['zeroMargin'] {
+  return hasEnded(stage) ? { cost: zeroMargin.cost, estimate: zeroMargin.cost } : zeroMargin;
+}
+
 /** Whether anybody has said what the project will cost: a budget, a forecast, an estimate by hand. Once it has ended, its cost says it. */
 export function isEstimated({ stage, budget, override, forecastMonth }: Estimated): boolean {
   return hasEnded(stage) || budget > 0 || override !== null || forecastMonth !== null;

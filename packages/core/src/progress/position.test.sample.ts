@@ -31,6 +31,7 @@ export function position(
     contract: money(dollars.contract),
     budget: money(dollars.budget),
     lineEstimates: money(dollars.budget),
+    zeroMargin: { cost: ZERO, estimate: ZERO },
     forecastMonth: null,
     override: null,
     costToDate: money(dollars.cost),

@@ -1,6 +1,6 @@
 import { difference, type Cents } from '../money/cents.ts';
 import { keptTo, NONE, WHOLE, type Ratio } from '../money/ratio.ts';
-import { estimateAtCompletion, isEstimated } from './estimate-at-completion.ts';
+import { isEstimated, measuredOn } from './estimate-at-completion.ts';
 import { percentComplete } from './percent-complete.ts';
 import type { ProjectPosition } from './project-position.ts';
 
@@ -26,8 +26,7 @@ export function progress(position: ProjectPosition, kept: KeptDecimals): Progres
 }
 
 function measuredProgress(position: ProjectPosition, kept: KeptDecimals): Progress {
-  const estimate = estimateAtCompletion(position);
-  const cost = position.costToDate;
+  const { cost, estimate } = measuredOn(position);
   if (cost <= 0) return { kind: 'not-begun', complete: NONE };
   if (cost > estimate) return { kind: 'over-estimate', complete: WHOLE, overrun: difference(cost, estimate) };
   const exact = percentComplete(cost, estimate);

@@ -22,6 +22,8 @@ export interface ProjectPosition {
   readonly budget: Cents;
   /** Sum of the estimates at completion of budget lines, and of codings without one. */
   readonly lineEstimates: Cents;
+  /** Of the lines that are carried at zero margin: their cost to date, and their estimates at completion. */
+  readonly zeroMargin: { readonly cost: Cents; readonly estimate: Cents };
   /** Month of the latest forecast by then; null without one. */
   readonly forecastMonth: Month | null;
   readonly override: EstimateOverride | null;

@@ -4,7 +4,7 @@ import { accepted, refused, type Decision } from '../problems/decision.ts';
 import { isClosed } from '../ledger/project.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
 import type { Recognized } from '../documents/recognition/post.ts';
-import { estimateAtCompletion } from './estimate-at-completion.ts';
+import { atZeroMargin, estimateAtCompletion } from './estimate-at-completion.ts';
 import { isWaiting, progress, type KeptDecimals, type Progress } from './progress.ts';
 import type { CodedAmount, ProjectPosition } from './project-position.ts';
 import { hasEnded } from './stage.ts';
@@ -43,6 +43,8 @@ export interface OverForecast {
   /** The coding as people say it. */
   readonly code: string;
   readonly cost: Cents;
+  /** Ordered and not yet cost. */
+  readonly committed: Cents;
   readonly forecast: Cents;
 }
 
@@ -53,7 +55,7 @@ export function recognitionRow(position: ProjectPosition, cost: RunCost, policy:
   const reached = progress(position, policy.kept);
   if (isClosed(position.project)) return asItStands(position, { estimate, progress: reached });
   const waiting = isWaiting(reached);
-  const earnedToDate = waiting ? cents(0) : revenueToDate(position.contract, reached.complete);
+  const earnedToDate = waiting ? cents(0) : revenueToDate(position.contract, reached.complete, atZeroMargin(position));
   const loss = waiting ? cents(0) : expectedLoss(position.contract, estimate);
   return {
     position,

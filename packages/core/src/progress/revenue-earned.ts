@@ -1,10 +1,21 @@
-import { cents, difference, type Cents } from '../money/cents.ts';
+import { cents, difference, ZERO, type Cents } from '../money/cents.ts';
 import { shareOf, type Ratio } from '../money/ratio.ts';
+import type { ProjectPosition } from './project-position.ts';
 
-/** Revenue to date: contract price × percent complete, rounded once. Cumulative catch-up, ASC 606-10-25-31, IFRS 15.41. */
-export function revenueToDate(contract: Cents, complete: Ratio): Cents {
-  return shareOf(contract, complete);
+/**
+ * Revenue to date: (contract price − estimate of the lines carried at zero margin) × percent complete + their cost to date, rounded once,
+ * within nothing and the contract. Cumulative catch-up, ASC 606-10-25-31, IFRS 15.41; zero margin, ASC 606-10-55-21, IFRS 15.B19.
+ */
+export function revenueToDate(
+  contract: Cents,
+  complete: Ratio,
+  zeroMargin: ProjectPosition['zeroMargin'] = NO_ZERO_MARGIN,
+): Cents {
+  const revenue = shareOf(difference(contract, zeroMargin.estimate), complete) + zeroMargin.cost;
+  return cents(Math.max(0, Math.min(contract, revenue)));
 }
+
+const NO_ZERO_MARGIN: ProjectPosition['zeroMargin'] = { cost: ZERO, estimate: ZERO };
 
 /** The whole loss a contract is expected to end with, never below zero. */
 export function expectedLoss(contract: Cents, estimateAtCompletion: Cents): Cents {

@@ -47,7 +47,7 @@ describe('what waits', () => {
 });
 
 test('lines that cost more than their forecast are named one by one, until the project has ended', () => {
-  const overForecast = [{ code: '31-250 material', cost: cents(900), forecast: cents(500) }];
+  const overForecast = [{ code: '31-250 material', cost: cents(900), committed: cents(0), forecast: cents(500) }];
   const warned = (stage: Stage) =>
     recognitionRow(
       position({ contract: 100, cost: 40, budget: 80 }, { stage }),

@@ -27,5 +27,9 @@ export const BUDGET_LINE: KindOfRecord = {
       'optional',
       'What a change is: a correction, or a transfer from another line; a correction where none is typed.',
     ]),
+    field('zeroMargin', 'At zero margin', choice(['no', 'yes']), [
+      'optional',
+      'Its cost shows no progress and earns itself: materials delivered long before they are installed. Empty: as it was.',
+    ]),
   ],
 };

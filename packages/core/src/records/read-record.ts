@@ -3,6 +3,7 @@ import type { IsoDate } from '../calendar/iso-date.ts';
 import { monthOf } from '../calendar/month.ts';
 import { typedMonth } from '../calendar/typed-month.ts';
 import { codeIn, dayIn, filled, numberIn, textIn, withinBooks, type Cell } from '../cells/cell.ts';
+import { MOST_QUANTITY } from '../money/quantity.ts';
 import { lookedUp, type Named } from '../lookup/lookup.ts';
 import {
   accepted,
@@ -111,7 +112,10 @@ function monthIn({ typed, at }: Cell, today: IsoDate): Decision<string> {
 /** How finely each is typed, and what it may be at least and at most, scaled and in words. */
 const SCALES = {
   money: { decimals: 2, least: -9e14, most: 9e14, words: ['', ''] },
-  quantity: { decimals: 4, least: -9e14, most: 9e14, words: ['', ''] },
+  quantity: {
+    ...{ decimals: 4, least: -MOST_QUANTITY, most: MOST_QUANTITY },
+    words: ['\u2212100,000,000', '100,000,000'],
+  },
   rate: { decimals: 4, least: 0, most: 9e14, words: ['0', '90,000,000,000'] },
   percent: { decimals: 4, least: 0, most: 1_000_000, words: ['0', '100'] },
   count: { decimals: 0, least: 0, most: 9_999, words: ['0', '9,999'] },

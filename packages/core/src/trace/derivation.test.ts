@@ -11,6 +11,7 @@ const POSITION: ProjectPosition = {
   contract: cents(100_000),
   budget: cents(80_000),
   lineEstimates: cents(85_000),
+  zeroMargin: { cost: cents(0), estimate: cents(0) },
   forecastMonth: null,
   override: null,
   costToDate: cents(34_000),

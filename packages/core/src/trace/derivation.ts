@@ -3,7 +3,7 @@ import type { Cents } from '../money/cents.ts';
 import { cents, difference } from '../money/cents.ts';
 import { dollars } from '../money/dollars.ts';
 import { percent, type Ratio } from '../money/ratio.ts';
-import { estimateAtCompletion, marginAtCompletion } from '../progress/estimate-at-completion.ts';
+import { atZeroMargin, estimateAtCompletion, marginAtCompletion } from '../progress/estimate-at-completion.ts';
 import { progress, type KeptDecimals } from '../progress/progress.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
 import { hasEnded } from '../progress/stage.ts';
@@ -78,7 +78,7 @@ export function positionDerivation(name: PositionFigure, at: PositionAt): Deriva
     case 'estimate':
       return estimateDerivation(at, estimate);
     case 'complete':
-      return completeDerivation(at, [cost, completion]);
+      return completeDerivation(at, [cost, completion, ...zeroMarginInputs(position)]);
     case 'overbilled': {
       const billed = input('billed', 'Billed', position.billed);
       return of('billed − earned', difference(position.billed, position.earned), [billed, earned]);
@@ -144,6 +144,16 @@ function estimateDerivation(at: PositionAt, estimate: Cents): Derivation {
       { label: `${label}, more or less than budget, line by line`, value: beyond },
     ],
   );
+}
+
+/** What is left out on both sides of the percent complete. */
+function zeroMarginInputs(position: ProjectPosition): readonly DerivationInput[] {
+  const { cost, estimate } = atZeroMargin(position);
+  if (cost === 0 && estimate === 0) return [];
+  return [
+    { label: 'Cost of lines carried at zero margin, left out', value: money(cost) },
+    { label: 'Estimate of lines carried at zero margin, left out', value: money(estimate) },
+  ];
 }
 
 function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): Derivation {

@@ -41,7 +41,7 @@ export const ForecastSheet = z.object({
       coding: Coding,
       code: z.string(),
       name: z.string(),
-      budgeted: z.boolean(),
+      ...{ budgeted: z.boolean(), isZeroMargin: z.boolean() },
       originalCents: Cents,
       changesCents: Cents,
       /** What the budget counts: nothing, different units that do not add up, or so many of one unit. */

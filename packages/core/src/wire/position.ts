@@ -14,6 +14,7 @@ export const Position = z.object({
   contract: Cents,
   budget: Cents,
   lineEstimates: Cents,
+  zeroMargin: z.object({ cost: Cents, estimate: Cents }),
   forecastMonth: Month.nullable(),
   override: z.object({ month: Month, amount: Cents, reason: z.string(), approvedSince: Cents }).nullable(),
   costToDate: Cents,

@@ -68,7 +68,8 @@ const BudgetRow = z.object({
   name: z.string(),
   costType: z.enum(COST_TYPES),
   phase: z.string().nullable(),
-  budgeted: z.boolean(),
+  /** Carried at zero margin: its cost shows no progress and earns itself. */
+  ...{ budgeted: z.boolean(), isZeroMargin: z.boolean() },
   /** As first budgeted. */
   original: Money,
   changesCents: Cents,

@@ -102,7 +102,7 @@ export const ProjectStands = z.object({
       committed: Cents,
       forecast: z.object({ estimate: Cents, approvedSince: Cents }).nullable(),
       ended: z.boolean(),
-      isBudgeted: z.boolean(),
+      ...{ isBudgeted: z.boolean(), isZeroMargin: z.boolean() },
     }),
   ),
   positions: z.array(Position),

@@ -161,6 +161,7 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     price_cents: number;
     counts_from: number;
   };
+  zero_margin_mark: Recorded & { budget_line_id: number; marked: number; counts_from: number };
   books_total: { id: number; turnover_cents: number; planned_cents: number };
   /** `layout` is JSON of `TableLayout`. */
   table_layout: { table_name: string; kept_by: string; layout: string };

@@ -52,9 +52,9 @@ export async function sheetBasis(db: Db, projects: readonly Project[], today: Is
 /** Every coding of some projects that has a budget line, cost or a forecast, through a month. */
 export async function codingStands(db: Db, through: Month, projects: readonly number[]): Promise<SheetNames['stands']> {
   const lines = await budgetAgainstActual(db, { through, known: null }, projects);
-  return lines.map(({ coding, budget, actual, committed, forecast, ended }) => ({
+  return lines.map(({ coding, budget, actual, committed, forecast, ended, isZeroMargin }) => ({
     ...{ coding: codingKey(coding), budget: revisedBudget(budget), actual, committed, forecast, ended },
-    isBudgeted: budget !== null,
+    ...{ isBudgeted: budget !== null, isZeroMargin },
   }));
 }
 

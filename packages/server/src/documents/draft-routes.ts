@@ -1,7 +1,6 @@
 import type { Router } from 'express';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay, type Month } from '@lowtide/core/calendar/month.ts';
-import { sheetPreview } from '@lowtide/core/documents/preview.ts';
 import { Sheet, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';

@@ -1,5 +1,5 @@
 import type { Month } from '@lowtide/core/calendar/month.ts';
-import { sheetPreview } from '@lowtide/core/documents/preview.ts';
+import { boundedPreview } from '@lowtide/core/documents/read-sheet.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
 import { bounds } from '../ledger/as-of-queries.ts';
@@ -19,7 +19,7 @@ export async function previewOf(
     const [standing] = await standingProjects(db, { through: month, known: null }, { only: project });
     if (standing) positions.push(standing.position);
   }
-  const { problems, warnings, posts, effects, ...sums } = sheetPreview(reading, known, {
+  const { problems, warnings, posts, effects, ...sums } = boundedPreview(reading, known, {
     positions,
     kept: percentDecimals,
   });

@@ -4,6 +4,7 @@ import type { Catalog } from '@lowtide/core/documents/catalog.ts';
 import { catalogOf } from '@lowtide/core/documents/catalog-of.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
 import type { SheetReading } from '@lowtide/core/documents/sheet-reading.ts';
+import { readSheet } from '@lowtide/core/documents/read-sheet.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import { ordersNamed, suppliersNamed } from '@lowtide/core/orders/line-in.ts';
 import type { Db } from '../database/schema.ts';
@@ -50,5 +51,5 @@ export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet
     usesThere: worked === null ? [] : await usesThere(db, worked),
     paidThere: worked === null ? [] : await paidThere(db, worked),
   });
-  return { known, reading: kind.read(sheet, known) };
+  return { known, reading: readSheet(sheet, known) };
 }

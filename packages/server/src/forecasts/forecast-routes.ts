@@ -84,7 +84,7 @@ async function lineAnswers(
       coding: { ...coding },
       code: `${phase}${code}`,
       name: codes.get(coding.costCode)?.name ?? '',
-      budgeted: row.budget !== null,
+      ...{ budgeted: row.budget !== null, isZeroMargin: row.isZeroMargin },
       originalCents: row.budget?.original ?? 0,
       changesCents: row.budget?.changes ?? 0,
       units: row.budget?.units ?? { kind: 'none' },
@@ -138,5 +138,5 @@ async function save(
 /** A line forecast below its cost, as long as nobody accepted it. */
 function belowCost({ at, ...warning }: Warning): Problem {
   invariant(warning.kind === 'forecast-below-cost', 'a forecast warns of nothing else');
-  return { at, kind: 'estimate-below-cost', cost: warning.cost, estimate: warning.estimate };
+  return { at, kind: 'estimate-below-cost', cost: warning.cost, committed: warning.committed, estimate: warning.estimate };
 }

@@ -1,6 +1,7 @@
 import type { NextFunction, Request, Response } from 'express';
 import type { Logger } from 'pino';
 import { ZodError } from 'zod';
+import { SumTooLarge } from '@lowtide/core/money/cents.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { wording } from '@lowtide/core/problems/wording.ts';
 import { fileTrouble } from '../database/file-trouble.ts';
@@ -32,6 +33,9 @@ function detailsOf(error: unknown, requestId: string): Details {
     const problems = error.problems.map(remark);
     const detail = problems[0]?.message ?? '';
     return { type: 'about:blank', title: 'Refused', status: error.status, detail, problems };
+  }
+  if (error instanceof SumTooLarge) {
+    return detailsOf(new Refusal([{ at: '', kind: 'sum-too-large', of: 'what this comes to' }]), requestId);
   }
   if (error instanceof ZodError) {
     const problems = error.issues.map(({ path, message }) => {

@@ -45,6 +45,9 @@ async function sumsTooLarge(db: Db): Promise<readonly Problem[]> {
     UNION ALL SELECT 'the debits of all accounts' WHERE (
       SELECT SUM(max(0, amount)) FROM (SELECT SUM(amount_cents) AS amount FROM account_month GROUP BY account_id)
     ) > ${MOST_SUM}
+    UNION ALL SELECT 'all orders'
+      WHERE (SELECT SUM(max(abs(net_cents), abs(cost_cents))) FROM ordered) > ${MOST_SUM}
+        OR (SELECT SUM(abs(net_cents)) FROM received) > ${MOST_SUM}
     UNION ALL SELECT 'the contracts of all projects'
       WHERE (SELECT SUM(abs(amount_cents)) FROM contract_change) > ${MOST_SUM}
     UNION ALL SELECT 'what all projects will have cost' WHERE

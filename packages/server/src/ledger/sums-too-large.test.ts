@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, test } from 'vitest';
+import { BLANK_ORDER_ROW, type OrderRow } from '@lowtide/core/documents/order/form.ts';
 import { REPORT_NAMES, reportOf } from '@lowtide/core/reports/reports.ts';
 import { MOST_CENTS } from '@lowtide/core/money/cents.ts';
 import {
@@ -52,4 +53,35 @@ test('bills that would take the books beyond what they can add up are refused at
   for (const path of ['/frame', '/recognition?month=2027-01', '/projects/1?through=2027-01']) {
     expect((await app.send('GET', path)).status, path).toBe(200);
   }
+});
+
+const ORDERED: OrderRow = {
+  ...BLANK_ORDER_ROW,
+  ...{ supplier: 'STONE', datedOn: '2027-01-10', project: 'GATE', code: 'A/31-250', text: 'Stone' },
+  net: (MOST_CENTS / 100).toFixed(2),
+};
+
+test('orders over several sheets are refused too, and so is a sheet that alone comes to too much; it opens all the same', async () => {
+  const own = await openApp();
+  await setUpSmallCompany(own);
+  const sheetOf = (count: number) => ({ kind: 'orders', rows: Array.from({ length: count }, () => ORDERED) });
+  const place = async (count: number) => {
+    const draft = await own.order<{ id: number; version: number; preview: { problems: { kind: string }[] } }>(
+      ...(['POST', '/drafts', { month: '2027-01', sheet: sheetOf(count) }] as const),
+    );
+    const order = { month: '2027-01', version: draft.version, acceptWarnings: true };
+    return { draft, posted: await own.send('POST', `/drafts/${draft.id}/posting`, order) };
+  };
+  const { draft, posted } = await place(101);
+  expect(draft.preview.problems.map(({ kind }) => kind)).toContain('sum-too-large');
+  expect(posted.status).toBe(422);
+  expect((await own.send('GET', `/drafts/${draft.id}?month=2027-01`)).status).toBe(200);
+  expect((await place(60)).posted.status).toBe(201);
+  const second = await place(60);
+  expect(second.posted.status).toBe(422);
+  expect(((second.posted.body['problems'] ?? []) as { kind: string }[]).map(({ kind }) => kind)).toEqual(['sum-too-large']);
+  for (const path of ['/orders?through=2027-01&show=all', '/commitments?through=2027-01', '/projects/1?through=2027-01']) {
+    expect((await own.send('GET', path)).status, path).toBe(200);
+  }
+  await own.close();
 });

@@ -4,6 +4,7 @@ import { sum, ZERO } from '@lowtide/core/money/cents.ts';
 import type { OrderedLine, OrderMoves } from '@lowtide/core/orders/order-moves.ts';
 import { insertRetained } from './retention-queries.ts';
 import type { Trx } from '../database/schema.ts';
+import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
 import { insertSettlement } from '../ledger/settlement-queries.ts';
 
 /** Keeps what a posted document does to orders: a version of one, what was received or billed of lines, what was withheld. */
@@ -12,6 +13,7 @@ export async function insertOrderMoves(
   { id, party }: { readonly id: DocumentId; readonly party: PartyId | null },
   moves: OrderMoves,
 ): Promise<void> {
+  await refuseSumsTooLarge(trx, { turnover: 0, planned: plannedBy(moves) });
   if (moves.version !== null) await insertVersion(trx, id, { ...moves, version: moves.version });
   for (const { line, part, accrued } of moves.received) {
     await trx
@@ -44,6 +46,12 @@ export async function insertOrderMoves(
   // What is withheld is owed on another account: of the bill itself it is settled.
   const retained = sum([ZERO, ...moves.retained.map(({ amount }) => amount)]);
   if (party !== null && retained !== 0) await insertSettlement(trx, id, id, retained);
+}
+
+/** What the moves add to orders, without their signs: what is billed is in the postings already. */
+function plannedBy({ ordered, received }: OrderMoves): number {
+  const parts = [...ordered.map(({ change }) => Math.max(Math.abs(change.net), Math.abs(change.cost)))];
+  return [...parts, ...received.map(({ part }) => Math.abs(part.net))].reduce((all, each) => all + each, 0);
 }
 
 interface NewVersion extends OrderMoves {

@@ -17,6 +17,7 @@ import type { Db } from '../database/schema.ts';
 import { bounds, changeCounts, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
 import { codingAmounts, type CodingAmount } from '../ledger/balance-queries.ts';
 import { commitments } from '../orders/commitment-queries.ts';
+import { isZeroMargin } from './zero-margin-queries.ts';
 import { latestForecasts } from './forecast-queries.ts';
 import { projectsAt } from './project-queries.ts';
 
@@ -53,13 +54,16 @@ interface LineRow {
   changes: number;
   price: number;
   quantity: number;
+  zero_margin: number;
 }
 
 async function budgetLines(
   db: Db,
   at: Bounds,
   projects: readonly number[],
-): Promise<readonly { readonly coding: Coding; readonly budget: BudgetAmounts }[]> {
+): Promise<
+  readonly { readonly coding: Coding; readonly budget: BudgetAmounts; readonly isZeroMargin: boolean }[]
+> {
   if (projects.length === 0) return [];
   const { rows } = await sql<LineRow>`
     SELECT b.project_id, b.phase_id, b.cost_code_id, b.cost_type,
@@ -67,7 +71,8 @@ async function budgetLines(
       MAX(CASE WHEN c.quantity_e4 <> 0 THEN c.unit END) AS unit,
       SUM(CASE WHEN c.original THEN c.cost_cents ELSE 0 END) AS original,
       SUM(CASE WHEN c.original THEN 0 ELSE c.cost_cents END) AS changes,
-      SUM(c.price_cents) AS price, SUM(c.quantity_e4) AS quantity
+      SUM(c.price_cents) AS price, SUM(c.quantity_e4) AS quantity,
+      ${isZeroMargin('b', at)} AS zero_margin
     FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
     JOIN cost_code k ON k.id = b.cost_code_id LEFT JOIN phase p ON p.id = b.phase_id
     WHERE b.project_id IN (${sql.join([...projects])})
@@ -86,6 +91,7 @@ async function budgetLines(
       price: cents(row.price),
       units: unitsOf(row),
     },
+    isZeroMargin: row.zero_margin === 1,
   }));
 }
 

@@ -7,6 +7,7 @@ export interface BooksMark {
   readonly entry: number;
   readonly contract: number;
   readonly budget: number;
+  readonly zero_margin: number;
   readonly override: number;
   readonly forecast: number;
   readonly approval: number;
@@ -20,6 +21,7 @@ export async function booksMark(db: Db): Promise<BooksMark> {
     (SELECT ifnull(MAX(id), 0) FROM journal_entry) AS entry,
     (SELECT ifnull(MAX(id), 0) FROM contract_change) AS contract,
     (SELECT ifnull(MAX(id), 0) FROM budget_change) AS budget,
+    (SELECT ifnull(MAX(id), 0) FROM zero_margin_mark) AS zero_margin,
     (SELECT ifnull(MAX(id), 0) FROM estimate_override) AS override,
     (SELECT ifnull(MAX(id), 0) FROM forecast) AS forecast,
     (SELECT ifnull(MAX(id), 0) FROM approval) AS approval,
@@ -54,6 +56,7 @@ export async function movedProjects(db: Db, since: BooksMark): Promise<readonly 
       WHERE id >= ${(since.entry + 1) * LINES_PER_ENTRY} AND +project_id IS NOT NULL
     UNION SELECT project_id FROM contract_change WHERE id > ${since.contract}
     UNION SELECT b.project_id FROM budget_change c JOIN budget_line b ON b.id = c.budget_line_id WHERE c.id > ${since.budget}
+    UNION SELECT b.project_id FROM zero_margin_mark z JOIN budget_line b ON b.id = z.budget_line_id WHERE z.id > ${since.zero_margin}
     UNION SELECT project_id FROM estimate_override WHERE id > ${since.override}
     UNION SELECT project_id FROM forecast WHERE id > ${since.forecast}
     UNION SELECT project_id FROM approval WHERE id > ${since.approval}

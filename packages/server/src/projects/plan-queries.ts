@@ -1,6 +1,6 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay, monthAt } from '@lowtide/core/calendar/month.ts';
-import { budgetTotals, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
+import { budgetTotals, zeroMarginOf, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import { COST_TYPES } from '@lowtide/core/ledger/cost-type.ts';
 import { cents, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
@@ -10,13 +10,18 @@ import type { Db } from '../database/schema.ts';
 import { committedLines } from '../orders/commitment-queries.ts';
 import { bounds, changeCounts, nameOf, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
 import { forecastMonths, latestForecastIds, monthOfDay, type ForecastMoment } from './forecast-queries.ts';
+import { isZeroMargin } from './zero-margin-queries.ts';
 import { keptByProject } from './kept-by-project-queries.ts';
 
 /** What was agreed and is expected of a project, beside what was posted. */
-export type Expected = Pick<ProjectPosition, 'contract' | 'budget' | 'lineEstimates' | 'override' | 'forecastMonth'>;
+export type Expected = Pick<
+  ProjectPosition,
+  'contract' | 'budget' | 'lineEstimates' | 'zeroMargin' | 'override' | 'forecastMonth'
+>;
 
 export const NOTHING_EXPECTED: Expected = {
   ...{ contract: ZERO, budget: ZERO, lineEstimates: ZERO, override: null, forecastMonth: null },
+  zeroMargin: { cost: ZERO, estimate: ZERO },
 };
 
 export interface ProjectPlan {
@@ -95,11 +100,12 @@ interface BudgetSums {
   readonly budget: Cents;
   /** Sum of the estimates at completion of the lines. */
   readonly lineEstimates: Cents;
+  readonly zeroMargin: ProjectPosition['zeroMargin'];
 }
 
 function budgetSums(rows: readonly BudgetRow[]): BudgetSums {
   const { original, changes, estimate } = budgetTotals(rows);
-  return { budget: cents(original + changes), lineEstimates: estimate };
+  return { budget: cents(original + changes), lineEstimates: estimate, zeroMargin: zeroMarginOf(rows) };
 }
 
 /** What the codings of a project come to together. */
@@ -114,11 +120,13 @@ interface StandRow extends Readonly<Record<string, number | string>> {
   readonly budget: number;
   readonly estimates: number;
   readonly committed: number;
-  /** JSON of lists: phase, cost code, cost type, cost, forecast. */
+  readonly zero_cost: number;
+  readonly zero_estimate: number;
+  /** JSON of lists: phase, cost code, cost type, cost, committed, forecast. */
   readonly over: string;
 }
 
-type OverRow = readonly [phase: number, costCode: number, costType: string, cost: number, forecast: number];
+type OverRow = readonly [phase: number, costCode: number, costType: string, cost: number, committed: number, forecast: number];
 
 /** Added up where the codings are: thousands of projects have many times as many. */
 async function standsByProject(db: Db, at: Bounds, only?: number): Promise<ReadonlyMap<number, StandSums>> {
@@ -127,9 +135,11 @@ async function standsByProject(db: Db, at: Bounds, only?: number): Promise<Reado
   );
   const { rows } = await sql<StandRow>`
     SELECT project_id, SUM(budget) AS budget, SUM(ifnull(forecast, MAX(budget, actual + committed))) AS estimates, SUM(committed) AS committed,
+      SUM(CASE WHEN zero_margin THEN actual ELSE 0 END) AS zero_cost,
+      SUM(CASE WHEN zero_margin THEN ifnull(forecast, MAX(budget, actual + committed)) ELSE 0 END) AS zero_estimate,
       ${sql.join(byType)},
-      json_group_array(json_array(phase_id, cost_code_id, cost_type, actual, forecast))
-        FILTER (WHERE forecast IS NOT NULL AND actual > forecast) AS over
+      json_group_array(json_array(phase_id, cost_code_id, cost_type, actual, committed, forecast))
+        FILTER (WHERE forecast IS NOT NULL AND actual + committed > forecast) AS over
     FROM (${codingStands(at, only)}) GROUP BY project_id`.execute(db);
   return new Map(rows.map((row) => [row.project_id, standSums(row)]));
 }
@@ -138,12 +148,13 @@ function standSums(row: StandRow): StandSums {
   return {
     budget: cents(row.budget),
     lineEstimates: cents(row.estimates),
+    zeroMargin: { cost: cents(row.zero_cost), estimate: cents(row.zero_estimate) },
     committed: cents(row.committed),
     costByType: COST_TYPES.map((type) => cents(Number(row[`cost ${type}`]))),
     overForecast: (JSON.parse(row.over) as OverRow[])
-      .map(([phase, costCode, costType, cost, forecast]) => ({
+      .map(([phase, costCode, costType, cost, committed, forecast]) => ({
         ...{ project: row.project_id, phase, costCode, costType },
-        ...{ cost: cents(cost), forecast: cents(forecast) },
+        ...{ cost: cents(cost), committed: cents(committed), forecast: cents(forecast) },
       }))
       .toSorted((one, other) => one.costCode - other.costCode || one.phase - other.phase),
   };
@@ -151,6 +162,7 @@ function standSums(row: StandRow): StandSums {
 
 const NO_STANDS: StandSums = {
   ...{ budget: ZERO, lineEstimates: ZERO, committed: ZERO, costByType: COST_TYPES.map(() => ZERO), overForecast: [] },
+  zeroMargin: { cost: ZERO, estimate: ZERO },
 };
 
 /** Every coding with budget, cost, a commitment or a forecast: `budget`, `actual`, `committed`, and `forecast` with the change orders since, null without one. */
@@ -160,21 +172,24 @@ function codingStands(at: Bounds, only?: number): RawBuilder<unknown> {
   const later =
     at.firstLaterLine === null
       ? sql``
-      : sql`UNION ALL SELECT project_id, ifnull(phase_id, 0), ifnull(cost_code_id, 0), ifnull(cost_type, ''), 0, -amount_cents, 0, NULL FROM journal_line
+      : sql`UNION ALL SELECT project_id, ifnull(phase_id, 0), ifnull(cost_code_id, 0), ifnull(cost_type, ''), 0, -amount_cents, 0, NULL, 0 FROM journal_line
             WHERE id >= ${at.firstLaterLine} AND posted_on <= ${at.day} AND project_id IS NOT NULL
               AND account_id IN ${accounts} ${project}`;
   return sql`SELECT project_id, phase_id, cost_code_id, cost_type, SUM(budget) AS budget, SUM(actual) AS actual, SUM(committed) AS committed,
-      CASE WHEN COUNT(forecast) = 0 THEN NULL ELSE SUM(forecast) END AS forecast FROM (
+      MAX(zero_margin) AS zero_margin, CASE WHEN COUNT(forecast) = 0 THEN NULL ELSE SUM(forecast) END AS forecast FROM (
     SELECT b.project_id, ifnull(b.phase_id, 0) AS phase_id, b.cost_code_id, b.cost_type,
-      c.cost_cents AS budget, 0 AS actual, 0 AS committed, NULL AS forecast
+      c.cost_cents AS budget, 0 AS actual, 0 AS committed, NULL AS forecast, 0 AS zero_margin
     FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
     WHERE ${changeCounts('c', at)} ${project}
     UNION ALL
-    SELECT project_id, phase_id, cost_code_id, cost_type, 0, amount_cents, 0, NULL FROM project_coding_month
+    SELECT b.project_id, ifnull(b.phase_id, 0), b.cost_code_id, b.cost_type, 0, 0, 0, NULL, 1
+    FROM budget_line b WHERE ${isZeroMargin('b', at)} ${project}
+    UNION ALL
+    SELECT project_id, phase_id, cost_code_id, cost_type, 0, amount_cents, 0, NULL, 0 FROM project_coding_month
     WHERE month <= ${at.month} AND account_id IN ${accounts} ${project}
     ${later}
     UNION ALL
-    SELECT project_id, phase_id, cost_code_id, cost_type, 0, 0, committed, NULL
+    SELECT project_id, phase_id, cost_code_id, cost_type, 0, 0, committed, NULL, 0
     FROM (${committedLines(at, only === undefined ? undefined : [only])})
     UNION ALL
     SELECT f.project_id, ifnull(l.phase_id, 0), l.cost_code_id, l.cost_type, 0, 0, 0, l.estimate_cents
@@ -182,7 +197,7 @@ function codingStands(at: Bounds, only?: number): RawBuilder<unknown> {
          WHERE b.project_id = f.project_id AND ifnull(b.phase_id, 0) = ifnull(l.phase_id, 0)
            AND b.cost_code_id = l.cost_code_id AND b.cost_type = l.cost_type
            AND c.cause = 'change order' AND ${changeCounts('c', at)}
-           AND (c.recorded_at > f.recorded_at OR ${monthOfDay('c.effective_on')} > f.month))
+           AND (c.recorded_at > f.recorded_at OR ${monthOfDay('c.effective_on')} > f.month)), 0
     FROM (${latestForecastIds(at, only)}) f JOIN forecast_line l ON l.forecast_id = f.id
   ) GROUP BY project_id, phase_id, cost_code_id, cost_type`;
 }
@@ -245,5 +260,6 @@ export interface OverForecastLine {
   readonly costCode: number;
   readonly costType: string;
   readonly cost: Cents;
+  readonly committed: Cents;
   readonly forecast: Cents;
 }

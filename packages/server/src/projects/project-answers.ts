@@ -36,7 +36,7 @@ export function budgetAnswer(row: BudgetRow, through: Month, names: CodeNames): 
     name: code?.name ?? '',
     costType: coding.costType,
     phase: coding.phase === null ? null : (names.phases.get(coding.phase) ?? null),
-    budgeted: budget !== null,
+    ...{ budgeted: budget !== null, isZeroMargin: row.isZeroMargin },
     original: { amountCents: budget?.original ?? 0 },
     changesCents: budget?.changes ?? 0,
     revised: traced(figures.revised, { name: 'budget', ...about }),

@@ -73,6 +73,7 @@ export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow
         overForecast: (plans.get(record.id)?.overForecast ?? []).map((line) => ({
           code: codeLabel(record, codingOf(line), { costCodes: codes }),
           cost: line.cost,
+          committed: line.committed,
           forecast: line.forecast,
         })),
       };

@@ -17,6 +17,7 @@ import {
   type RecordStore,
 } from './record-queries.ts';
 import { closedProblems } from '../projects/closed-project-queries.ts';
+import { insertZeroMargin, zeroMarginLines } from '../projects/zero-margin-queries.ts';
 import { phaseNamed } from './phase-record-queries.ts';
 
 export const budgetLineStore: RecordStore = {
@@ -44,6 +45,7 @@ export const budgetLineStore: RecordStore = {
     };
     const id = Number((await trx.insertInto('budget_line').values(values).executeTakeFirstOrThrow()).insertId);
     await insertBudgetChange(trx, { line: id, original: true, change: budgetAmounts(record) }, record, recording);
+    await markZeroMargin(trx, { line: id, wasMarked: false }, record, recording);
     return id;
   },
   update: async (trx, id, record, recording) => {
@@ -66,6 +68,7 @@ export const budgetLineStore: RecordStore = {
     if (Object.values(change).some((amount) => amount !== 0)) {
       await insertBudgetChange(trx, { line: id, original: false, change }, record, recording);
     }
+    await markZeroMargin(trx, { line: id, wasMarked: (await zeroMarginLines(trx)).has(id) }, record, recording);
   },
   problems: async (db, _id, record) => {
     const named = textOf(record, 'phase');
@@ -80,6 +83,19 @@ export const budgetLineStore: RecordStore = {
     ];
   },
 };
+
+/** Says of the line whether it is carried at zero margin, where the record says otherwise than the books; from its day on. */
+async function markZeroMargin(
+  trx: Trx,
+  { line, wasMarked }: { readonly line: number; readonly wasMarked: boolean },
+  record: ReadRecord,
+  recording: Recording,
+): Promise<void> {
+  const said = textOf(record, 'zeroMargin');
+  if (said === '' || (said === 'yes') === wasMarked) return;
+  const { from } = countsOn(dayNumberOf(record, 'effectiveOn') ?? dayNumber(recording.today), recording.lockedThrough);
+  await insertZeroMargin(trx, { line, marked: said === 'yes', countsFrom: from }, recording);
+}
 
 interface BudgetSums {
   readonly quantity: number;
@@ -136,6 +152,7 @@ async function insertBudgetChange(
 }
 
 async function allBudgetLines(db: Db): Promise<RecordAnswer[]> {
+  const marked = await zeroMarginLines(db);
   const rows = await db
     .selectFrom('budget_line as b')
     .innerJoin('project as p', 'p.id', 'b.project_id')
@@ -177,6 +194,7 @@ async function allBudgetLines(db: Db): Promise<RecordAnswer[]> {
       effectiveOn: typed.day(row.effective_on),
       reason: '',
       cause: '',
+      zeroMargin: marked.has(row.id) ? 'yes' : 'no',
     },
   }));
 }

@@ -1,10 +1,11 @@
 import { month, monthAt, monthNumber } from '@lowtide/core/calendar/month.ts';
-import { cents, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
+import { cents, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import { openDayFrom, openMonthFrom } from '@lowtide/core/months/open-day.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { Db } from '../database/schema.ts';
-import { notWithdrawn } from '../ledger/as-of-queries.ts';
+import { EVERYTHING, monthEnd, notWithdrawn } from '../ledger/as-of-queries.ts';
 import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
+import { commitments } from '../orders/commitment-queries.ts';
 import { closedProblems } from '../projects/closed-project-queries.ts';
 import { insertContractChange, priceProblems } from '../projects/contract-write-queries.ts';
 import { dayOfField, moneyOf, numberOf, textOf, typed, type RecordStore } from './record-queries.ts';
@@ -63,8 +64,10 @@ export const estimateOverrideStore: RecordStore = {
     if (amount < 0) return [{ at: 'amount', kind: 'number-not-positive', field: 'the cost at completion' }];
     const from = openMonthFrom(month(textOf(record, 'month')), lockedThrough);
     const cost = await costThrough(db, project, monthNumber(from));
-    return amount < cost && !acceptWarnings
-      ? [{ at: 'amount', kind: 'estimate-below-cost', cost, estimate: amount }]
+    const ordered = await commitments(db, { ...monthEnd(from), recordedAt: EVERYTHING.recordedAt }, [project]);
+    const committed = sum([ZERO, ...ordered.map((each) => each.committed)]);
+    return amount < cost + committed && !acceptWarnings
+      ? [{ at: 'amount', kind: 'estimate-below-cost', cost, committed, estimate: amount }]
       : [];
   },
   all: async (db) => {

@@ -2,7 +2,8 @@ import { expose } from 'comlink';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import type { SheetBasis } from '@lowtide/core/documents/catalog.ts';
 import { catalogOf, type SheetNames } from '@lowtide/core/documents/catalog-of.ts';
-import { sheetPreview, type SheetPreview } from '@lowtide/core/documents/preview.ts';
+import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
+import { boundedPreview, readSheet } from '@lowtide/core/documents/read-sheet.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
 import type { ProjectPosition } from '@lowtide/core/progress/project-position.ts';
@@ -40,8 +41,8 @@ function previewOf(sheet: Sheet, against: SheetAgainst): SheetPreview {
     ...there,
   };
   const catalog = catalogOf(basis, names);
-  const reading = sheetKind(sheet.kind).read(sheet, catalog);
-  return sheetPreview(reading, catalog, { positions: stands.positions, kept: basis.percentDecimals });
+  const reading = readSheet(sheet, catalog);
+  return boundedPreview(reading, catalog, { positions: stands.positions, kept: basis.percentDecimals });
 }
 
 const served = { previewOf };

@@ -38,6 +38,7 @@ function budgetRow({ code, actual, budget, price = 0, forecast, finished = false
     committed: cents(0),
     forecast: forecast === undefined ? null : { estimate: cents(forecast), approvedSince: cents(0) },
     ended: finished,
+    isZeroMargin: false,
   };
 }
 

@@ -7,6 +7,7 @@ import { ledgerTable } from './ledger.ts';
 describe("a project's budget against actual", () => {
   const line = {
     ...{ code: '31-200', name: 'Dredging', costType: 'subcontract', phase: 'A', budgeted: true, used: share(3, 5) },
+    isZeroMargin: false,
     ...{ original: money(100, 'original'), changesCents: 20, revised: money(120, 'revised') },
     ...{ actual: money(72, 'actual'), committed: money(9, 'committed'), remaining: money(48, 'remaining') },
     ...{ estimate: money(130, 'estimate'), variance: money(-10, 'variance') },

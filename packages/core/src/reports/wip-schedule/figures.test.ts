@@ -11,6 +11,7 @@ const BASE: ProjectPosition = {
   contract: money(812_000),
   budget: money(609_000),
   lineEstimates: money(609_000),
+  zeroMargin: { cost: cents(0), estimate: cents(0) },
   forecastMonth: null,
   override: null,
   costToDate: money(178_640),

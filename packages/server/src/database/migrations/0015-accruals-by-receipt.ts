@@ -23,6 +23,15 @@ const BEFORE = [
   `ALTER TABLE payroll ADD COLUMN supplement_to INTEGER REFERENCES document (id)`,
   `CREATE INDEX payroll_supplement ON payroll (supplement_to) WHERE supplement_to IS NOT NULL`,
   `ALTER TABLE order_version ADD COLUMN closes INTEGER NOT NULL DEFAULT 0`,
+  `CREATE TABLE zero_margin_mark (
+    id INTEGER PRIMARY KEY,
+    budget_line_id INTEGER NOT NULL REFERENCES budget_line (id),
+    marked INTEGER NOT NULL CHECK (marked IN (0, 1)),
+    counts_from INTEGER NOT NULL,
+    recorded_at INTEGER NOT NULL,
+    recorded_by TEXT NOT NULL
+  ) STRICT`,
+  `CREATE INDEX zero_margin_mark_line ON zero_margin_mark (budget_line_id, id)`,
   `ALTER TABLE estimate ADD COLUMN dropped INTEGER NOT NULL DEFAULT 0`,
   `ALTER TABLE contract_change ADD COLUMN cancels INTEGER NOT NULL DEFAULT 0`,
   `DROP TRIGGER contract_change_is_never_changed`,
@@ -33,11 +42,15 @@ const BEFORE = [
     (SELECT id FROM document WHERE kind = 'order-change' AND json_extract(body, '$.closes') IS NOT NULL)`,
 ];
 const AFTER = [
+  `UPDATE books_total SET planned_cents = planned_cents
+    + (SELECT ifnull(SUM(max(abs(net_cents), abs(cost_cents))), 0) FROM ordered)
+    + (SELECT ifnull(SUM(abs(net_cents)), 0) FROM received)`,
   `ALTER TABLE billed DROP COLUMN released_cents`,
   ...neverChanged('contract_change').slice(0, 1),
   ...neverChanged('received').slice(0, 1),
   ...neverChanged('order_version').slice(0, 1),
   ...neverChanged('taken_over'),
+  ...neverChanged('zero_margin_mark'),
 ];
 
 interface Move {

@@ -155,7 +155,7 @@ function SheetBody({ id, sheet, rows, read, problems, warnings, onType }: SheetB
         onRedo={() => step(steps.forward(rows))}
         isFixed
       />
-      <ForecastPanels id={id} sheet={sheet} estimate={read.estimate} problems={problems} />
+      <ForecastPanels id={id} sheet={sheet} read={read} problems={problems} />
     </>
   );
 }

@@ -1,3 +1,4 @@
+import type { ReadForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { forecastEffect } from '@lowtide/core/forecast/forecast-effect.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
@@ -17,21 +18,21 @@ import { forecastColumns, type Sheet } from './forecast-rows.ts';
 export interface ForecastPanelsProps {
   readonly id: string;
   readonly sheet: Sheet;
-  readonly estimate: Cents;
+  readonly read: ReadForecast;
   readonly problems: readonly { readonly at: string; readonly message: string }[];
 }
 
 const place = placeWords(forecastColumns(false));
 
 /** Below the sheet: what saving it does, the cost curve, the forecasts before it. */
-export function ForecastPanels({ id, sheet, estimate, problems }: ForecastPanelsProps) {
+export function ForecastPanels({ id, sheet, read, problems }: ForecastPanelsProps) {
   const { latest, history } = sheet;
   return (
     <SheetPanels role="group" aria-label="What the forecast does" $columns="1fr 1.5fr 0.7fr" $height={236}>
       <section tabIndex={0} aria-label="What saving it does">
         <h2>What saving it does</h2>
         <Remarks tone="trouble" title={plural(problems.length, 'error')} remarks={problems} place={place} />
-        <Effect sheet={sheet} estimate={estimate} />
+        <Effect sheet={sheet} read={read} />
       </section>
       <section aria-label="Cost by month">
         <h2>Cost to date by month</h2>
@@ -52,10 +53,10 @@ export function ForecastPanels({ id, sheet, estimate, problems }: ForecastPanels
   );
 }
 
-function Effect({ sheet, estimate }: Pick<ForecastPanelsProps, 'sheet' | 'estimate'>) {
+function Effect({ sheet, read }: Pick<ForecastPanelsProps, 'sheet' | 'read'>) {
   const { through } = useShownBooks();
   const { position, percentDecimals, forecastMonths } = sheet;
-  const effect = forecastEffect(position, estimate, { month: through, kept: percentDecimals, forecastMonths });
+  const effect = forecastEffect(position, read, { month: through, kept: percentDecimals, forecastMonths });
   const share = (ratio: Ratio | null): string => (ratio === null ? 'none' : `${percent(ratio, 2)} %`);
   const rows: readonly (readonly [string, string, string])[] = [
     ['At completion', dollars(effect.estimate.before), dollars(effect.estimate.after)],

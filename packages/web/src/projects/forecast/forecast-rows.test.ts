@@ -21,7 +21,7 @@ const line = (code: number, more: Partial<Sheet['lines'][number]> = {}): Sheet['
   ...{
     code: `31-${code}`,
     name: 'Stone',
-    budgeted: true,
+    ...{ budgeted: true, isZeroMargin: false },
     units: { kind: 'of' as const, quantity: quantity(1_000_000), unit: 't' },
   },
   ...{ originalCents: cents(500_000), changesCents: cents(100_000), unitCost: rate(60_000) },

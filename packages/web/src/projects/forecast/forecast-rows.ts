@@ -42,13 +42,14 @@ export function forecastRows({ lines }: Sheet, typed: readonly ForecastRow[] = [
 
 /** The lines as the core reads forecasts. */
 export function budgetRows({ lines, position: { stage } }: Sheet): readonly BudgetRow[] {
-  return lines.map(({ coding, budgeted, originalCents, changesCents, units, actual, committed }) => ({
+  return lines.map(({ coding, budgeted, originalCents, changesCents, units, actual, committed, isZeroMargin }) => ({
     coding,
     budget: budgeted ? { original: originalCents, changes: changesCents, price: cents(0), units } : null,
     actual: actual.amountCents,
     committed: committed.amountCents,
     forecast: null,
     ended: hasEnded(stage),
+    isZeroMargin,
   }));
 }
 
