@@ -55,7 +55,14 @@ function papers(): readonly string[] {
         ...{ supplier: `Supplier ${bill % SUPPLIERS}`, customer: 'Bench', order: '', project: `P${bill % LINES}` },
         lines: Array.from({ length: LINES }, (__, line) => ({
           ...{ id: String(line + 1), text: `Line ${line + 1}`, quantity: quantity(10_000), unit: '' },
-          ...{ net: cents(10_000 + 100 * line + bill), taxMillionths: 0, accountingCost: '31-250' },
+          ...{
+            net: cents(10_000 + 100 * line + bill),
+            taxMillionths: 0,
+            accountingCost: '31-250',
+            orderLine: null,
+            project: '',
+            costType: '',
+          },
         })),
       }),
     ),

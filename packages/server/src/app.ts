@@ -173,7 +173,7 @@ export function app({ log, web, requestsPerMinute = 3_000, hosts = [], ...parts 
   server.use(knownHosts(hosts));
   const api = express.Router();
   api.use(rateLimit({ windowMs: RATE_WINDOW_MS, limit: requestsPerMinute, legacyHeaders: false, handler: tooMany }));
-  api.use(jsonBody());
+  api.use(jsonBody(async (req) => (await context.whoAsks(req)) !== null));
   for (const routes of FEATURES) routes(api, context);
   const document = openApiDocument();
   api.get('/openapi.json', (_req, res) => {

@@ -29,7 +29,8 @@ function plainNumber(text: string): Decimal | undefined {
   const bracketed = /^\((.+)\)$/.exec(text);
   const unsigned = (bracketed?.[1] ?? text)
     .replace(/\u2212/g, '-')
-    .replace(/\s*%$/, '')
+    .replace(/%$/, '')
+    .trimEnd()
     .replace(/^([+-]?)[$€£¥]\s*/, '$1')
     .trim();
   if (!/^[+-]?(\d{1,3}(,\d{3})+|\d+)?(\.\d*)?$/.test(unsigned) || !/\d/.test(unsigned)) return undefined;

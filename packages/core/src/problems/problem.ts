@@ -74,6 +74,7 @@ export interface Facts {
   'control-total-off': { readonly control: Cents; readonly entered: Cents };
   'duplicate-bill': { readonly supplier: string; readonly number: string };
   'project-closed': { readonly project: string; readonly status: string };
+  'first-administrator': object;
   'end-not-told': { readonly status: string };
   'price-agreed': { readonly agreed: Cents };
   'price-not-read': object;
@@ -170,7 +171,7 @@ export interface Facts {
   'role-not-empty': { readonly role: string };
   'in-use': { readonly subject: Subject; readonly field: string };
   'changed-meanwhile': { readonly by: string; readonly when: string };
-  'file-seen': { readonly name: string; readonly when: string };
+  'file-seen': { readonly name: string; readonly when: string; readonly by: string };
   'file-unreadable': { readonly reason: string };
   'workbook-unreadable': { readonly reason: string };
   'column-unknown': { readonly column: string; readonly known: readonly string[] };

@@ -111,7 +111,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'changed-meanwhile': (fact) =>
     `${fact.by} changed this at ${fact.when}. Look at the newer version, then make your change again.`,
   'file-seen': (fact) =>
-    `This very file came in as ${fact.name} at ${fact.when}. Nothing was imported twice; send a file with new rows.`,
+    `This very file came in as ${fact.name} at ${fact.when}${fact.by === '' ? '' : `, by ${fact.by}`}. Nothing was imported twice; send a file with new rows, or say that it is to come in again.`,
   'file-unreadable': (fact) => `The file cannot be read: ${fact.reason}. Save it as CSV with commas and UTF-8.`,
   'workbook-unreadable': (fact) =>
     `The workbook cannot be read: ${fact.reason}. Save the estimate as a workbook again and edit that one.`,
@@ -174,6 +174,8 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     fact.status === 'closed'
       ? `${fact.project} is closed: it takes no cost, billing or earning, and nothing is agreed for it or taken back. Choose another project, or reopen it first.`
       : `${fact.project} is ${fact.status} and takes no more cost. Choose another project, or set it active again.`,
+  'first-administrator': () =>
+    'The first person runs the books and lets the others in. Make them an administrator; add the others after.',
   'end-not-told': (fact) =>
     `An actual end is told of a finished or cancelled project; this one is ${fact.status}. Set its status as well, or leave the end empty.`,
   'price-agreed': (fact) =>

@@ -96,7 +96,7 @@ function amountIn<T extends number>(cell: Cell, read: (cell: Cell) => Decision<T
 
 /** A percent to four decimals, in millionths of one. */
 function percentIn(cell: Cell): Decision<number> {
-  return numberIn({ ...cell, typed: cell.typed.replace(/%\s*$/, '') }, 4);
+  return numberIn({ ...cell, typed: cell.typed.trimEnd().replace(/%$/, '') }, 4);
 }
 
 function hoursIn(placed: PlacedRow): Decision<Quantity> {

@@ -4,6 +4,7 @@ import { quantity, type Quantity } from '../money/quantity.ts';
 import { typedNumber } from '../money/typed-number.ts';
 import { accepted, following, gathered, listed, mapped, refused, type Decision } from '../problems/decision.ts';
 import { attributeAt, childAt, childrenOf, textAt, type XmlValue } from './xml-tree.ts';
+import { ITEM_PROPERTIES } from './written-ubl.ts';
 import type { UblCharge, UblInvoice, UblLine } from './ubl-invoice.ts';
 
 /** No bill has more lines. */
@@ -74,7 +75,17 @@ function lineOf(line: XmlValue, kind: UblInvoice['kind']): Decision<UblLine> {
     text: (textAt(line, 'Item/Name') || textAt(line, 'Item/Description') || textAt(line, 'Note')).slice(0, 200),
     accountingCost: textAt(line, 'AccountingCost'),
     orderLine: textAt(line, 'OrderLineReference/LineID'),
+    order: textAt(line, 'OrderLineReference/OrderReference/ID'),
+    project: propertyOf(line, ITEM_PROPERTIES.project),
+    costType: propertyOf(line, ITEM_PROPERTIES.costType),
   }));
+}
+
+/** The value of a property of a line's item, by its name. */
+function propertyOf(line: XmlValue, name: string): string {
+  const properties = childrenOf(childAt(line, 'Item'), 'AdditionalItemProperty');
+  const found = properties.find((each) => textAt(each, 'Name').toLowerCase() === name.toLowerCase());
+  return textAt(found, 'Value').slice(0, 100);
 }
 
 function chargeOf(charge: XmlValue): Decision<UblCharge> {

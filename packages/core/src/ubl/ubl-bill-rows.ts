@@ -25,9 +25,12 @@ export function ublBillRows(invoice: UblInvoice, match: UblMatch): readonly Bill
   const sign = invoice.kind === 'invoice' ? 1 : -1;
   const tax = (millionths: number | null): string =>
     match.taxCodes.find(({ rateMillionths }) => rateMillionths === millionths && rateMillionths !== 0)?.code ?? '';
-  const order = match.orders.find(({ number }) => number.toLowerCase() === invoice.order.trim().toLowerCase());
+  const orderOf = (line: UblLine): Order | undefined => {
+    const named = (line.order || invoice.order).trim().toLowerCase();
+    return match.orders.find(({ number }) => number.toLowerCase() === named);
+  };
   const lines = invoice.lines.map((line): BillRow => {
-    const of = order?.lines.find(({ place }) => String(place) === line.orderLine.trim());
+    const of = orderOf(line)?.lines.find(({ place }) => String(place) === line.orderLine.trim());
     return {
       ...BLANK_BILL_ROW,
       ...(of === undefined
@@ -66,14 +69,16 @@ function ofOrder(line: OrderLine, { quantity: units }: UblLine, sign: 1 | -1): P
 }
 
 /** The line of an order that the books do not know, as the paper names it: the sheet says that there is none. */
-function namedOrder({ order }: UblInvoice, { orderLine }: UblLine): string {
-  const parts = order.trim() === '' ? [] : [order.trim(), orderLine.trim()];
+function namedOrder(invoice: UblInvoice, { orderLine, order: own }: UblLine): string {
+  const order = (own || invoice.order).trim();
+  const parts = order === '' ? [] : [order, orderLine.trim()];
   return parts.filter(Boolean).join('/');
 }
 
 function codingOf(invoice: UblInvoice, line: UblLine, { rules, supplier }: UblMatch): Partial<BillRow> {
   const cost = line.accountingCost || invoice.accountingCost;
-  if (invoice.project !== '' || cost !== '') return { project: invoice.project, code: cost };
+  const project = line.project || invoice.project;
+  if (project !== '' || cost !== '') return { project, code: cost, costType: line.costType };
   const rule = proposedCoding(rules, { supplier: supplier?.id ?? null, account: null, text: line.text });
   return rule === undefined ? {} : { project: rule.project, code: rule.costCode, costType: rule.costType };
 }

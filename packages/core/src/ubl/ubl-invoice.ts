@@ -12,8 +12,12 @@ export interface UblLine {
   /** Percent in millionths: 20 % is 200,000; null where the line says none. */
   readonly taxMillionths: number | null;
   readonly accountingCost: string;
-  /** Line of the order it is of; empty where none is named. */
+  /** Line of the order it is of, and that order where it is another than the paper's; empty where none is named. */
   readonly orderLine: string;
+  readonly order: string;
+  /** Named by properties of its item; empty where they are not. */
+  readonly project: string;
+  readonly costType: string;
 }
 
 /** A charge on the whole invoice; an allowance is below zero. */

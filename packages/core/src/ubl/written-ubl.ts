@@ -15,7 +15,14 @@ export interface WrittenLine {
   readonly net: Cents;
   readonly taxMillionths: number;
   readonly accountingCost: string;
+  /** The line of an order it is of; null where it is of none. */
+  readonly orderLine: { readonly order: string; readonly line: string } | null;
+  readonly project: string;
+  readonly costType: string;
 }
+
+/** What the format has no element for on a line, as properties of its item. */
+export const ITEM_PROPERTIES = { project: 'Project', costType: 'Cost type' } as const;
 
 /** An order, a bill or a credit note to be written as UBL 2.1. */
 export interface WrittenDocument {
@@ -130,15 +137,27 @@ interface LineParts {
   readonly isOrder: boolean;
 }
 
+function orderLineReference({ order, line }: NonNullable<WrittenLine['orderLine']>): Tree {
+  return { 'cbc:LineID': line, 'cac:OrderReference': { 'cbc:ID': order } };
+}
+
 function writtenLine(line: WrittenLine, { counted, amount, isOrder }: LineParts): Tree {
   const isCounted = line.quantity !== 0;
   const units = isCounted ? tenThousandths(line.quantity).replace(/,/g, '') : '1';
-  const item: Tree = { 'cbc:Name': line.text || 'Item', 'cac:ClassifiedTaxCategory': category(line.taxMillionths) };
+  const properties = (['project', 'costType'] as const)
+    .filter((name) => line[name] !== '')
+    .map((name): Tree => ({ 'cbc:Name': ITEM_PROPERTIES[name], 'cbc:Value': line[name] }));
+  const item: Tree = {
+    'cbc:Name': line.text || 'Item',
+    'cac:ClassifiedTaxCategory': category(line.taxMillionths),
+    ...(properties.length === 0 ? {} : { 'cac:AdditionalItemProperty': properties }),
+  };
   const each: Tree = {
     'cbc:ID': line.id,
     [`cbc:${counted}`]: { '@unitCode': isCounted && line.unit !== '' ? line.unit : 'C62', '#text': units },
     'cbc:LineExtensionAmount': amount(line.net),
     ...(line.accountingCost === '' || isOrder ? {} : { 'cbc:AccountingCost': line.accountingCost }),
+    ...(line.orderLine === null || isOrder ? {} : { 'cac:OrderLineReference': orderLineReference(line.orderLine) }),
     'cac:Item': item,
   };
   return isOrder ? { 'cac:LineItem': each } : each;

@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import type { ClockLine } from '../documents/hours/clock.ts';
 import type { Endpoints } from './endpoint.ts';
-import { ById, Day, Done, Id, Remark, Typed } from './values.ts';
+import { Again, ById, Day, Done, Id, Remark, Typed } from './values.ts';
 
 const Line = z.strictObject({
   ...{ badge: Typed, in: Typed, out: Typed, project: Typed, code: Typed },
 }) satisfies z.ZodType<ClockLine>;
 
 /** A file of a time clock: badge, in, out, project, code; moments as `2027-03-22T07:00`. */
-export const ClockFile = z.strictObject({ name: z.string().max(200), csv: z.string().max(5_000_000) });
+export const ClockFile = z.strictObject({ name: z.string().max(200), csv: z.string().max(5_000_000), again: Again });
 const Draft = z.object({ id: Id, title: z.string(), rows: z.int() });
 /** What could be used waits as weeks of hours to be looked at and posted; the rest waits with its reasons. */
 export const ClockTaken = z.object({ drafts: z.array(Draft), used: z.int(), waiting: z.int() });

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { Sheet, SHEET_KINDS } from '../documents/sheets.ts';
 import { HoursRow } from '../documents/hours/form.ts';
 import { BillRow } from '../documents/supplier-bill/form.ts';
-import { ById, Cents, Day, Id, IdText, Month, Quantity, Ratio, Remark, Typed, Done } from './values.ts';
+import { Again, ById, Cents, Day, Id, IdText, Month, Quantity, Ratio, Remark, Typed, Done } from './values.ts';
 
 const PostedLine = z.object({
   accountCode: z.string(),
@@ -110,6 +110,7 @@ export const SheetImport = z.strictObject({
   month: Month,
   name: z.string().max(200),
   csv: z.string().max(4_000_000),
+  again: Again,
 });
 export const SheetsImported = z.object({
   drafts: z.array(z.object({ id: Id, title: z.string(), rows: z.int() })),

@@ -1,11 +1,12 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
-import { ById, Cents, Day, Done, Id, Remark, Typed } from './values.ts';
+import { Again, ById, Cents, Day, Done, Id, Remark, Typed } from './values.ts';
 
 /** An invoice or a credit note as UBL 2.1. */
 export const Message = z.strictObject({
   name: z.string().min(1, 'Give the file a name.').max(200, 'Shorten the name to 200 characters.'),
   xml: z.string().max(2_000_000, 'The file is larger than 2 MB.'),
+  again: Again,
 });
 export const Messages = z.object({
   rows: z.array(

@@ -138,7 +138,11 @@ export const Orders = z.object({
 export const NextVersion = z.object({ sheet: z.discriminatedUnion('kind', [OrderSheet, SubcontractSheet]) });
 
 /** Closes what is open of an order. Of a day in a locked month it counts from the first open day, once that is accepted. */
-export const OrderClosing = z.strictObject({ datedOn: Typed, reason: Typed, acceptWarnings: z.boolean().default(false) });
+export const OrderClosing = z.strictObject({
+  datedOn: Typed,
+  reason: Typed,
+  acceptWarnings: z.boolean().default(false),
+});
 
 // One a line.
 // prettier-ignore

@@ -71,20 +71,26 @@ export const Account = z.object({
     }),
   ),
   tokens: z.array(
-    z.object({ id: Id, name: z.string(), scope: z.string(), madeAt: z.string(), usedAt: z.string().nullable() }),
+    z.object({
+      ...{ id: Id, name: z.string(), scope: z.string(), madeAt: z.string(), usedAt: z.string().nullable() },
+      endsAt: z.string(),
+    }),
   ),
 });
-export const PasswordChange = z.strictObject({ password: Password, newPassword: Password });
+/** What opens the account is asked for once more: the password, and the code of the second factor where there is one. */
+const KEYS = { password: Password, code: Code.default('') };
+export const PasswordChange = z.strictObject({ ...KEYS, newPassword: Password });
 /** What to type into, or show to, an authenticator: as text and as a picture (SVG). */
 export const SecondFactorOffer = z.object({ secret: z.string(), uri: z.string(), picture: z.string() });
-export const SecondFactorForm = z.strictObject({ secret: z.string().max(100), code: Code });
-export const PasswordForm = z.strictObject({ password: Password });
+/** `newCode` is of the new secret. */
+export const SecondFactorForm = z.strictObject({ ...KEYS, secret: z.string().max(100), newCode: Code });
+export const KeysForm = z.strictObject(KEYS);
 
 /** What a script may do with a token: read, or whatever its owner may. */
 export const TOKEN_SCOPES = ['read', 'all'] as const;
 export const TokenForm = z.strictObject({ name: Typed, scope: z.enum(TOKEN_SCOPES) });
-/** Shown once. */
-export const TokenMade = z.object({ id: Id, token: z.string() });
+/** Shown once; it opens nothing after `endsAt`, nor after a new password of its owner. */
+export const TokenMade = z.object({ id: Id, token: z.string(), endsAt: z.string() });
 
 export const ActAsForm = z.strictObject({ person: Id });
 
@@ -112,7 +118,7 @@ export const PEOPLE_ENDPOINTS = {
   changePassword: { method: 'put', path: '/account/password', may: 'own-account', summary: 'Change the own password', body: PasswordChange, response: Done, isKeyless: true, makesStale: ['people'] },
   offerSecondFactor: { method: 'post', path: '/account/second-factor/offer', may: 'own-account', summary: 'A secret for an authenticator, not kept yet', response: SecondFactorOffer, isKeyless: true, makesStale: [] },
   setSecondFactor: { method: 'put', path: '/account/second-factor', may: 'own-account', summary: 'Ask for a second factor from now on', body: SecondFactorForm, response: Done, isKeyless: true, makesStale: ['people'] },
-  dropSecondFactor: { method: 'post', path: '/account/second-factor/removal', may: 'own-account', summary: 'Ask for the password alone', body: PasswordForm, response: Done, isKeyless: true, makesStale: ['people'] },
+  dropSecondFactor: { method: 'post', path: '/account/second-factor/removal', may: 'own-account', summary: 'Ask for the password alone', body: KeysForm, response: Done, isKeyless: true, makesStale: ['people'] },
   endSession: { method: 'delete', path: '/account/sessions/{id}', may: 'own-account', summary: 'Sign out elsewhere', params: ById, response: Done, isKeyless: true, makesStale: ['people'] },
   makeToken: { method: 'post', path: '/account/tokens', may: 'own-account', summary: 'A token for a script', body: TokenForm, response: TokenMade, isKeyless: true, makesStale: ['people'] },
   revokeToken: { method: 'delete', path: '/account/tokens/{id}', may: 'own-account', summary: 'Revoke a token', params: ById, response: Done, isKeyless: true, makesStale: ['people'] },

@@ -3,7 +3,7 @@ import type { BuildUpRow } from '../rates/build-up-row.ts';
 import type { Endpoints } from './endpoint.ts';
 import { PAY_KINDS } from '../documents/hours/pay.ts';
 import type { RateTableRow } from '../rates/rate-table.ts';
-import { ById, Cents, Day, Id, Quantity, Rate, Remark, Typed } from './values.ts';
+import { Again, ById, Cents, Day, Id, Quantity, Rate, Remark, Typed } from './values.ts';
 
 const BuildUpPart = z.strictObject({
   ...{ name: Typed, group: Typed, amount: Typed, per: Typed },
@@ -85,7 +85,12 @@ export const RateEffects = z.object({
 });
 export const RatesAdded = z.object({ added: z.int() });
 /** A file of rates, with the heads that `rate-files` answers. */
-export const RateImport = z.strictObject({ side: Side, name: z.string().max(200), csv: z.string().max(5_000_000) });
+export const RateImport = z.strictObject({
+  side: Side,
+  name: z.string().max(200),
+  csv: z.string().max(5_000_000),
+  again: Again,
+});
 
 /** Posted hours of some days whose rate is another now. */
 export const ReRating = z.strictObject({ from: Day, through: Day, acceptWarnings: z.boolean().default(false) });

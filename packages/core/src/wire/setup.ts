@@ -2,7 +2,7 @@ import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { RECORD_KIND_NAMES } from '../records/record-kinds.ts';
-import { Day, Id, IdText, Month, Typed, Done } from './values.ts';
+import { Again, Day, Id, IdText, Month, Typed, Done } from './values.ts';
 
 const MostMillionths = z.int().min(0, 'Give 0 or more.').max(10_000_000, 'Give at most 1,000 %.').nullable();
 /** Above one somebody must say so, above the other never. */
@@ -65,7 +65,7 @@ export const Records = z.object({ rows: z.array(RecordRow) });
 /** A record as it was stored; what is dated in a locked month counts from the first open day. */
 export const StoredRecord = RecordRow.extend({ countsFrom: Day.nullable() });
 
-export const ImportForm = z.strictObject({ name: z.string().max(200), csv: z.string().max(4_000_000) });
+export const ImportForm = z.strictObject({ name: z.string().max(200), csv: z.string().max(4_000_000), again: Again });
 export const Imported = z.object({ added: z.int(), changed: z.int() });
 
 // One a line.

@@ -74,7 +74,13 @@ export const SheetBasis = z.object({
   activities: z.array(z.object({ id: ActivityNumber, ...NAMED })),
   costRules: z.array(CostRule),
   payrolls: z.array(
-    z.object({ id: DocumentNumber, number: z.string(), supplementTo: DocumentNumber.nullable(), from: Day, through: Day }),
+    z.object({
+      id: DocumentNumber,
+      number: z.string(),
+      supplementTo: DocumentNumber.nullable(),
+      from: Day,
+      through: Day,
+    }),
   ),
   projects: z.array(
     z.object({

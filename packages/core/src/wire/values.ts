@@ -114,3 +114,6 @@ export const ProblemDetails = z.object({
 });
 
 export const Done = z.object({ done: z.literal(true) });
+
+/** A file that came in before is refused, unless it is to come in all the same. */
+export const Again = z.boolean().default(false);

@@ -37,7 +37,7 @@ export async function insertAttachment(
   const known = (await attachmentsOf(trx, about, id)).find((each) => each.digest === digest);
   if (known) {
     const when = new Date(known.recorded_at).toISOString().slice(0, 16).replace('T', ' ');
-    throw new Refusal([{ at: 'content', kind: 'file-seen', name: known.name, when }], 409);
+    throw new Refusal([{ at: 'content', kind: 'file-seen', name: known.name, when, by: known.recorded_by }], 409);
   }
   const { insertId } = await trx
     .insertInto('attachment')

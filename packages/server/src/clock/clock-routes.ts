@@ -21,9 +21,9 @@ const COLUMNS = (['badge', 'in', 'out', 'project', 'code'] as const).map((name) 
 /** Entries of a time clock: what can be used waits as weeks of hours, what cannot waits in a list until it is put right or dropped. */
 export function clockRoutes(router: Router, context: Context): void {
   write(router, context, 'takeClock', async (trx, { body }, acting) => {
-    const lines = acceptedOr(csvTable(body.csv, COLUMNS)).map(lineOf);
+    const lines = acceptedOr(await csvTable(body.csv, COLUMNS)).map(lineOf);
     const digest = createHash('sha256').update(body.csv).digest('hex');
-    await rememberFile(trx, { digest, kind: 'clock', name: body.name }, acting);
+    await rememberFile(trx, { kind: 'clock', name: body.name, content: body.csv, again: body.again }, acting);
     const entries = readClock(lines, await clockBasis(trx, acting.today));
     await insertEntries(
       trx,

@@ -28,6 +28,8 @@ export interface PaperTables {
     digest: string;
     name: string;
     xml: string;
+    /** JSON of what it says or why it cannot be read; null of what came before that was kept. */
+    said: string | null;
     status: string;
     reason: string;
     draft_id: number | null;

@@ -260,10 +260,11 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     scope: string;
     made_at: number;
     used_at: Generated<number | null>;
+    ends_at: number;
   };
   sign_in_try: { digest: string; wrong: number; last_at: number };
   answered_request: { key: string; digest: string; answer: string; at: number };
-  imported_file: { digest: string; kind: string; name: string; at: number };
+  imported_file: { digest: string; kind: string; name: string; at: number; recorded_by: string };
   audit_log: {
     id: number;
     at: number;

@@ -64,7 +64,9 @@ async function browserPreview(app: TestApp, typed: unknown, knownBills: readonly
   const days = { near: isoDate('2027-01-31'), order: basis.dayOrder };
   const { worked, suppliers, orders: numbers } = sheetKind(sheet.kind).scope(sheet, days);
   const named = suppliersNamed(suppliers, basis.suppliers);
-  const { orders, retainedApart } = OrdersThere.parse(await app.order('POST', '/orders-there', { suppliers: named, numbers }));
+  const { orders, retainedApart } = OrdersThere.parse(
+    await app.order('POST', '/orders-there', { suppliers: named, numbers }),
+  );
   const projects = projectsNamed(sheet.rows, basis.projects, ordersNamed(orders, numbers)).map(({ id }) => id);
   const asked = { through: '2027-01', projects };
   const { stands, positions } = ProjectStands.parse(await app.order('POST', '/project-stands', asked));

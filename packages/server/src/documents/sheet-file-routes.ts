@@ -10,6 +10,7 @@ import { FILES } from '@lowtide/core/wire/files.ts';
 import type { Db } from '../database/schema.ts';
 import { file, read, write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
+import { rememberFile } from '../records/company-write-queries.ts';
 import { csvTable } from '../http/csv-table.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
@@ -40,8 +41,13 @@ export function sheetFileRoutes(router: Router, context: Context): void {
   write(router, context, 'importSheets', async (trx, { params: { kind }, body }, acting) => {
     const { dayOrder } = await companyOf(trx);
     const columns = fileColumns(kind).map(({ name, holds }) => ({ name, isNeeded: holds === 'week' }));
-    const lines = acceptedOr(csvTable(body.csv, columns));
+    const lines = acceptedOr(await csvTable(body.csv, columns));
     const sheets = acceptedOr(sheetsOfFile(kind, lines, { near: lastDay(body.month), order: dayOrder }));
+    await rememberFile(
+      trx,
+      { kind: `sheets of ${kind}`, name: body.name, content: body.csv, again: body.again },
+      acting,
+    );
     const made = [];
     for (const sheet of sheets) {
       const { id } = await insertDraft(trx, kind, sheet, acting);

@@ -242,9 +242,9 @@ describe('a change order', () => {
   test('approval taken back leaves what was pending as if it had never been; thrown away it was pending on no day', async () => {
     const other = await priced(app, pier, rows, { kind: 'change', name: 'Rails' });
     const pending = async (through: string) =>
-      (await app.ask<{ rows: { code: string; pendingPriceCents: number }[] }>(`/portfolio?through=${through}`)).rows.find(
-        ({ code }) => code === 'PIER',
-      )?.pendingPriceCents;
+      (
+        await app.ask<{ rows: { code: string; pendingPriceCents: number }[] }>(`/portfolio?through=${through}`)
+      ).rows.find(({ code }) => code === 'PIER')?.pendingPriceCents;
     const before = [await pending('2026-12'), await pending('2027-01'), await pending('2027-02')];
     await approve(app, other, { agreedOn: '2027-01-01' });
     const { version } = await current(other);

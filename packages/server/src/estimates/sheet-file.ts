@@ -47,9 +47,16 @@ export function csvSheet(csv: string): EstimateSheet {
   return { usualMarkup: lines.map((line) => cell(line, USUAL_MARKUP)).find((text) => text !== '') ?? '', rows };
 }
 
+/** Characters of one row, and lines of a file; a sheet has fewer rows by far. */
+const MOST_RECORD = 100_000;
+const MOST_LINES = 20_000;
+
 function csvRows(csv: string): readonly (readonly string[])[] {
   try {
-    return parse(csv, { bom: true, trim: true, relax_column_count: true }) as string[][];
+    return parse(csv, {
+      ...{ bom: true, trim: true, relax_column_count: true },
+      ...{ max_record_size: MOST_RECORD, to_line: MOST_LINES },
+    }) as string[][];
   } catch (error) {
     const reason = error instanceof Error ? error.message : 'it is no CSV';
     throw new Refusal([{ at: 'content', kind: 'file-unreadable', reason }]);

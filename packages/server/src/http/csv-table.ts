@@ -1,4 +1,5 @@
 import { parse } from 'csv-parse/sync';
+import { readApart } from '../apart/read-apart.ts';
 import { textOfInert } from '@lowtide/core/files/csv-text.ts';
 import { accepted, refused, type Decision } from '@lowtide/core/problems/decision.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
@@ -15,11 +16,11 @@ export interface CsvColumn {
  * The rows of a CSV file (RFC 4180, UTF-8, heads first) by column; semicolons and tabs separate as commas do. Columns stand in any
  * order, their names however they are written: `costCode`, `Cost code`, `COST_CODE`.
  */
-export function csvTable(
+export async function csvTable(
   csv: string,
   columns: readonly CsvColumn[],
-): Decision<readonly Readonly<Record<string, string>>[]> {
-  const read = rowsOf(csv);
+): Promise<Decision<readonly Readonly<Record<string, string>>[]>> {
+  const read = csv.length > MOST_READ_HERE ? await rowsApart(csv) : csvRows(csv);
   if (!read.ok) return read;
   const [header = [], ...rows] = read.value;
   if (rows.length > MOST_ROWS) {
@@ -59,18 +60,39 @@ function named(head: string, columns: readonly string[]): string {
   return columns.find((name) => plain(name) === plain(head)) ?? head;
 }
 
-function rowsOf(csv: string): Decision<readonly (readonly string[])[]> {
+const unreadable = (reason: string) => refused({ at: 'csv', kind: 'file-unreadable' as const, reason });
+
+/** The rows of a CSV file as they stand, within what a file of ours has. */
+export function csvRows(csv: string): Decision<readonly (readonly string[])[]> {
+  const separator = separatorOf(csv);
+  const [heads = ''] = csv.split(/\r?\n/, 1);
+  if (heads.length > MOST_RECORD || heads.split(separator).length > MOST_COLUMNS) {
+    return refused({ at: 'row 1', kind: 'file-unreadable', reason: `it has more than ${MOST_COLUMNS} columns` });
+  }
   try {
     const rows = parse(csv, {
       bom: true,
-      delimiter: separatorOf(csv),
+      delimiter: separator,
       skip_empty_lines: true,
       trim: true,
+      max_record_size: MOST_RECORD,
     }) as string[][];
-    if ((rows[0]?.length ?? 0) <= MOST_COLUMNS) return accepted(rows);
-    return refused({ at: 'row 1', kind: 'file-unreadable', reason: `it has more than ${MOST_COLUMNS} columns` });
+    return accepted(rows);
   } catch (error) {
-    const reason = error instanceof Error ? error.message : 'unknown';
-    return refused({ at: 'csv', kind: 'file-unreadable', reason });
+    return unreadable(error instanceof Error ? error.message : 'unknown');
   }
+}
+
+/** Characters of one row. */
+const MOST_RECORD = 100_000;
+/** What is longer is read in a thread of its own: whoever else asks is answered meanwhile. */
+const MOST_READ_HERE = 200_000;
+const MOST_MS = 10_000;
+
+async function rowsApart(csv: string): Promise<Decision<readonly (readonly string[])[]>> {
+  const outcome = await readApart({ read: 'csv', csv }, MOST_MS);
+  if ('answer' in outcome) return outcome.answer as Decision<readonly (readonly string[])[]>;
+  return unreadable(
+    outcome.failed === 'busy' ? 'others are being read; try again in a moment' : 'it takes too long to read',
+  );
 }

@@ -14,7 +14,7 @@ class BodyRefused extends Error {
 }
 
 /** Reads JSON of limited size and depth, and nothing else. */
-export function jsonBody() {
+export function jsonBody(mayBringFile: (req: Request) => Promise<boolean>) {
   const reader = (limit: string) => express.json({ limit, verify: (_req, _res, bytes) => refuseDeep(bytes) });
   const [read, readWithFile] = [reader(MOST_BYTES), reader(MOST_BYTES_WITH_FILE)];
   return (req: Request, res: Response, next: NextFunction): void => {
@@ -24,7 +24,9 @@ export function jsonBody() {
       sendProblem(res, problem(415, 'Unsupported media type', detail));
       return;
     }
-    (req.path.endsWith(WITH_FILE) ? readWithFile : read)(req, res, next);
+    if (!req.path.endsWith(WITH_FILE)) read(req, res, next);
+    // Nothing large is read for somebody who may not bring it.
+    else void mayBringFile(req).then((may) => (may ? readWithFile : read)(req, res, next), next);
   };
 }
 

@@ -10,9 +10,8 @@ import type { Catalog } from '@lowtide/core/documents/catalog.ts';
 import { billKey } from '@lowtide/core/documents/supplier-bill/bill-keys.ts';
 import { found, type Named } from '@lowtide/core/lookup/lookup.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
-import { following, problemsOf, type Decision } from '@lowtide/core/problems/decision.ts';
+import { problemsOf, type Decision } from '@lowtide/core/problems/decision.ts';
 import { ublProblems } from '@lowtide/core/ubl/checked-ubl.ts';
-import { readUbl } from '@lowtide/core/ubl/read-ubl.ts';
 import { writtenUbl } from '@lowtide/core/ubl/written-ubl.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
 import { ById } from '@lowtide/core/wire/values.ts';
@@ -24,7 +23,7 @@ import type { Db, Trx } from '../database/schema.ts';
 import { parties, taxCodes } from '../documents/catalog-queries.ts';
 import { insertDraft } from '../documents/draft-queries.ts';
 import { sheetRead } from '../documents/sheet-queries.ts';
-import { file, read, write, type Acting, type Answer } from '../http/api.ts';
+import { file, read, write, type Acting, type Answer, type Asked, type Work } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { ordersThere } from '../orders/order-queries.ts';
@@ -32,16 +31,25 @@ import { companyOf } from '../records/company-queries.ts';
 import { codingRules } from '../strays/coding-rule-queries.ts';
 import { insertMessage, settleMessage, waitingMessage, waitingMessages } from './message-queries.ts';
 import { writtenDocument } from './written-document-queries.ts';
-import { xmlText, xmlTree } from '../print/xml.ts';
+import { xmlText } from '../print/xml.ts';
+import { paperOf, readPaper } from './read-paper.ts';
 
 /** Bills that suppliers send as UBL: what arrives waits, and becomes rows of a sheet; nothing posts by itself. */
 export function mailboxRoutes(router: Router, context: Context): void {
-  write(router, context, 'takeMessage', async (trx, { body }, acting) => {
-    const digest = createHash('sha256').update(body.xml).digest('hex');
-    const id = await insertMessage(trx, { digest, name: body.name, xml: body.xml }, acting);
-    await audit(trx, acting, { action: 'take in a bill', subject: body.name, detail: { digest } });
+  const taking = async (
+    trx: Trx,
+    { body }: Asked<'takeMessage'>,
+    acting: Acting,
+    { prepared: said }: Work<Decision<UblInvoice>>,
+  ) => {
+    const { name, xml, again } = body;
+    const digest = createHash('sha256').update(xml).digest('hex');
+    const id = await insertMessage(trx, { digest, name, xml, said: JSON.stringify(said) }, { again, acting });
+    await audit(trx, acting, { action: 'take in a bill', subject: name, detail: { digest } });
     return { id };
-  });
+  };
+  // Read once, as it comes in; whatever shows it later reads what it said then.
+  write(router, context, 'takeMessage', taking, { prepare: ({ body }) => readPaper(body.xml) });
   file(router, context, FILES.ubl, {
     read: async (db, req) => writtenDocument(db, ById.parse(req.params).id),
     send: (res, document) => {
@@ -71,18 +79,11 @@ export function mailboxRoutes(router: Router, context: Context): void {
 
 type Message = Awaited<ReturnType<typeof waitingMessages>>[number];
 
-function invoiceIn(xml: string): Decision<UblInvoice> {
-  return following(xmlTree(xml), readUbl);
-}
-
 /** What a paper says, what is wrong with it, and what of it the books do not know. */
-async function messageRow(
-  db: Db,
-  { id, name, xml, recorded_at }: Message,
-  today: IsoDate,
-): Promise<Answer<'messages'>['rows'][number]> {
+async function messageRow(db: Db, message: Message, today: IsoDate): Promise<Answer<'messages'>['rows'][number]> {
+  const { id, name, recorded_at } = message;
   const said = { id, name, receivedAt: new Date(recorded_at).toISOString() };
-  const invoice = invoiceIn(xml);
+  const invoice = await paperOf(message);
   if (!invoice.ok) {
     const nothing = { number: '', supplier: '', kind: '', issuedOn: null, payableCents: null, order: '', project: '' };
     return { ...said, ...nothing, isUsable: false, problems: problemsOf(invoice).map(problemRemark), unmatched: [] };
@@ -129,7 +130,10 @@ async function sheetOf(db: Db, invoice: UblInvoice): Promise<BillSheet> {
   const supplier = supplierOf(invoice, await parties(db, 'supplier'));
   const rows = ublBillRows(invoice, {
     supplier,
-    orders: await ordersThere(db, { suppliers: [], numbers: [invoice.order] }),
+    orders: await ordersThere(db, {
+      suppliers: [],
+      numbers: [invoice.order, ...invoice.lines.map(({ order }) => order)],
+    }),
     rules: await codingRules(db),
     taxCodes: await taxCodes(db),
   });
@@ -139,7 +143,7 @@ async function sheetOf(db: Db, invoice: UblInvoice): Promise<BillSheet> {
 /** The paper as a sheet of bills that waits, the paper kept with it. */
 async function useMessage(trx: Trx, id: number, acting: Acting): Promise<Answer<'useMessage'>> {
   const message = await waitingMessage(trx, id);
-  const invoice = acceptedOr(invoiceIn(message.xml));
+  const invoice = acceptedOr(await paperOf(message));
   const { name, currency } = await companyOf(trx);
   const wrong = ublProblems(invoice, { company: name, currency, taxCodes: await taxCodes(trx) }).filter(
     ({ kind }) => kind === 'other-company' || kind === 'other-currency',

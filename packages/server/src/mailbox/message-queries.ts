@@ -6,12 +6,14 @@ export interface NewMessage {
   readonly digest: string;
   readonly name: string;
   readonly xml: string;
+  /** What it says, as it was read. */
+  readonly said: string;
 }
 
 export async function waitingMessages(db: Db) {
   return db
     .selectFrom('supplier_message')
-    .select(['id', 'name', 'xml', 'recorded_at'])
+    .select(['id', 'name', 'xml', 'said', 'recorded_at'])
     .where('status', '=', 'waiting')
     .orderBy('id')
     .execute();
@@ -20,7 +22,7 @@ export async function waitingMessages(db: Db) {
 export async function waitingMessage(db: Db, id: number) {
   const row = await db
     .selectFrom('supplier_message')
-    .select(['id', 'name', 'xml', 'status'])
+    .select(['id', 'name', 'xml', 'said', 'status'])
     .where('id', '=', id)
     .executeTakeFirst();
   if (!row) throw new Refusal([{ at: '', kind: 'not-there', subject: 'message' }], 404);
@@ -28,18 +30,28 @@ export async function waitingMessage(db: Db, id: number) {
   return row;
 }
 
-/** Keeps what came in; the same paper is refused the second time, whatever became of it. */
-export async function insertMessage(trx: Trx, message: NewMessage, { at, by }: Stamp): Promise<number> {
+/** Keeps what came in; the same paper is refused the second time, whatever became of it, unless whoever sends it says so. */
+export async function insertMessage(
+  trx: Trx,
+  { digest, ...message }: NewMessage,
+  { again, acting }: { readonly again: boolean; readonly acting: Stamp },
+): Promise<number> {
   const known = await trx
     .selectFrom('supplier_message')
-    .select(['name', 'recorded_at'])
-    .where('digest', '=', message.digest)
-    .executeTakeFirst();
-  if (known) {
-    const when = new Date(known.recorded_at).toISOString().slice(0, 16).replace('T', ' ');
-    throw new Refusal([{ at: 'xml', kind: 'file-seen', name: known.name, when }], 409);
+    .select(['name', 'recorded_at', 'recorded_by'])
+    .where('digest', 'like', `${digest}%`)
+    .orderBy('id', 'desc')
+    .execute();
+  const [last] = known;
+  if (last && !again) {
+    const when = new Date(last.recorded_at).toISOString().slice(0, 16).replace('T', ' ');
+    throw new Refusal([{ at: 'xml', kind: 'file-seen', name: last.name, when, by: last.recorded_by }], 409);
   }
-  const row = { ...message, status: 'waiting', reason: '', draft_id: null, recorded_at: at, recorded_by: by };
+  const row = {
+    ...message,
+    digest: known.length === 0 ? digest : `${digest} ${known.length + 1}`,
+    ...{ status: 'waiting', reason: '', draft_id: null, recorded_at: acting.at, recorded_by: acting.by },
+  };
   return Number((await trx.insertInto('supplier_message').values(row).executeTakeFirstOrThrow()).insertId);
 }
 

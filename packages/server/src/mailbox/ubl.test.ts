@@ -13,7 +13,7 @@ import { xmlText, xmlTree } from '../print/xml.ts';
 
 const LINE: WrittenLine = {
   ...{ id: '1', text: 'Armor stone & "fines" <20 mm', quantity: quantity(100_000), unit: 'TNE', net: cents(46_500) },
-  ...{ taxMillionths: 200_000, accountingCost: 'A/31-250' },
+  ...{ taxMillionths: 200_000, accountingCost: 'A/31-250', orderLine: null, project: '', costType: '' },
 };
 const INVOICE: WrittenDocument = {
   ...{ kind: 'invoice', number: 'N-100', issuedOn: isoDate('2027-01-20'), dueOn: isoDate('2027-02-19') },

@@ -34,17 +34,23 @@ export async function writtenDocument(db: Db, id: number): Promise<WrittenDocume
   const { figures } = JSON.parse(row.body) as { figures?: BillFigures };
   if (row.kind !== 'bill' || figures === undefined) throw notThere();
   const sign = row.gross_cents < 0 ? -1 : 1;
-  const [first] = figures.lines;
+  // What only some lines are of is named with them.
+  const common = (name: 'order' | 'project'): string => {
+    const named = new Set(figures.lines.map((line) => line[name]));
+    return named.size === 1 ? ([...named][0] ?? '') : '';
+  };
   return {
     ...{
       ...head,
       kind: sign < 0 ? 'credit note' : 'invoice',
-      order: first?.order ?? '',
-      project: first?.project ?? '',
+      order: common('order'),
+      project: common('project'),
     },
     lines: figures.lines.map((line, place) => ({
       ...{ id: String(place + 1), text: line.text, quantity: quantity(sign * line.quantity), unit: '' },
-      ...{ net: cents(sign * line.net), taxMillionths: line.taxMillionths, accountingCost: '' },
+      ...{ net: cents(sign * line.net), taxMillionths: line.taxMillionths, accountingCost: line.code ?? '' },
+      ...{ project: line.project, costType: line.costType ?? '' },
+      orderLine: line.order === '' ? null : { order: line.order, line: line.orderLine ?? '' },
     })),
   };
 }
@@ -59,6 +65,7 @@ async function orderLines(db: Db, { lines }: Order): Promise<readonly WrittenLin
     .filter(({ ordered }) => ordered.net !== 0)
     .map(({ place, text, unit, taxCode, ordered }) => ({
       ...{ id: String(place), text, unit, quantity: ordered.quantity, net: ordered.net, accountingCost: '' },
+      ...{ orderLine: null, project: '', costType: '' },
       taxMillionths: taxCode === null ? 0 : (rates.get(taxCode) ?? 0),
     }));
 }

@@ -6,13 +6,22 @@ import type { Actor } from '../http/actor.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
-import { passwordFits, passwordHash, passwordProblems } from './passwords.ts';
-import { personNow, updatePerson, type Person } from './person-queries.ts';
+import { passwordHash, passwordProblems } from './passwords.ts';
+import { personNow, updatePerson } from './person-queries.ts';
 import { momentText } from './moment-text.ts';
 import { ownHours } from './own-hours-queries.ts';
 import { newSecondFactor, stepOfCode } from './second-factor.ts';
 import { digestOf, newSecret } from './secrets.ts';
-import { deleteToken, endSessions, insertToken, sessionsOf, tokensOf } from './session-queries.ts';
+import { withKeys } from './sign-in.ts';
+import {
+  deleteToken,
+  deleteTokens,
+  endSessions,
+  insertToken,
+  sessionsOf,
+  TOKEN_MS,
+  tokensOf,
+} from './session-queries.ts';
 
 /** What everybody does to their own account. */
 export function accountRoutes(router: Router, context: Context): void {
@@ -26,8 +35,9 @@ export function accountRoutes(router: Router, context: Context): void {
         ...{ id, beganAt: momentText(beganAt), seenAt: momentText(seenAt), address, browser },
         current: id === actor?.session,
       })),
-      tokens: (await tokensOf(db, person.id)).map(({ id, name, scope, madeAt, usedAt }) => ({
+      tokens: (await tokensOf(db, person.id)).map(({ id, name, scope, madeAt, usedAt, endsAt }) => ({
         ...{ id, name, scope, madeAt: momentText(madeAt), usedAt: usedAt === null ? null : momentText(usedAt) },
+        endsAt: momentText(endsAt),
       })),
     };
   });
@@ -36,14 +46,15 @@ export function accountRoutes(router: Router, context: Context): void {
     if (employee === null) return { employee: null, rows: [] };
     return ownHours(db, employee, mondayOf(query.weekOn));
   });
-  act(router, context, 'changePassword', async ({ body }, { actor, recorded }) => {
-    const person = await withPassword(context, actor, body.password);
+  act(router, context, 'changePassword', async ({ body }, { actor, req, recorded }) => {
+    const person = await withKeys(context, { person: idOf(actor), address: req.ip ?? '' }, body);
     const weak = passwordProblems(body.newPassword, [person.name, person.email], 'newPassword');
     if (weak.length > 0) throw new Refusal(weak);
     const hashed = await passwordHash(body.newPassword);
     await recorded(async (trx, acting) => {
       await updatePerson(trx, { ...(await personNow(trx, person.id)), passwordHash: hashed });
       await endSessions(trx, person.id, { allBut: actor?.session ?? null });
+      await deleteTokens(trx, person.id);
       await audit(trx, acting, { action: 'change password', subject: person.name, about: `person ${person.id}` });
     });
     return { done: true as const };
@@ -62,11 +73,12 @@ function secondFactorRoutes(router: Router, context: Context): void {
   act(router, context, 'offerSecondFactor', async (_asked, { actor }) =>
     newSecondFactor((await personNow(books.reader, idOf(actor))).email),
   );
-  act(router, context, 'setSecondFactor', async ({ body }, { actor, recorded }) => {
+  act(router, context, 'setSecondFactor', async ({ body }, { actor, req, recorded }) => {
+    const { id } = await withKeys(context, { person: idOf(actor), address: req.ip ?? '' }, body);
     await recorded(async (trx, acting) => {
-      const person = await personNow(trx, idOf(actor));
-      const step = stepOfCode(body.secret, body.code, { now: clock.outside(), used: 0 });
-      if (step === undefined) throw new Refusal([{ at: 'code', kind: 'code-wrong' }]);
+      const person = await personNow(trx, id);
+      const step = stepOfCode(body.secret, body.newCode, { now: clock.outside(), used: 0 });
+      if (step === undefined) throw new Refusal([{ at: 'newCode', kind: 'code-wrong' }]);
       await updatePerson(trx, { ...person, totpSecret: body.secret, totpStep: step });
       await audit(trx, acting, {
         action: 'ask for a second factor',
@@ -76,8 +88,8 @@ function secondFactorRoutes(router: Router, context: Context): void {
     });
     return { done: true as const };
   });
-  act(router, context, 'dropSecondFactor', async ({ body }, { actor, recorded }) => {
-    const { id } = await withPassword(context, actor, body.password);
+  act(router, context, 'dropSecondFactor', async ({ body }, { actor, req, recorded }) => {
+    const { id } = await withKeys(context, { person: idOf(actor), address: req.ip ?? '' }, body);
     await recorded(async (trx, acting) => {
       const person = await personNow(trx, id);
       await updatePerson(trx, { ...person, totpSecret: null });
@@ -92,17 +104,19 @@ function secondFactorRoutes(router: Router, context: Context): void {
 }
 
 function tokenRoutes(router: Router, context: Context): void {
+  const { clock } = context;
   act(router, context, 'makeToken', async ({ body }, { actor, recorded }) => {
     const name = acceptedOr(
       required({ typed: body.name, at: 'name' }, 'the name', (cell) => textIn(cell, 'the name', 80)),
     );
     const token = newSecret();
+    const endsAt = clock.now() + TOKEN_MS;
     const id = await recorded(async (trx, acting) => {
-      const made = { digest: digestOf(token), person: idOf(actor), name, scope: body.scope, now: acting.at };
+      const made = { endsAt, digest: digestOf(token), person: idOf(actor), name, scope: body.scope, now: acting.at };
       await audit(trx, acting, { action: 'make token', subject: name, detail: { scope: body.scope } });
       return insertToken(trx, made);
     });
-    return { id, token };
+    return { id, token, endsAt: momentText(endsAt) };
   });
   act(router, context, 'revokeToken', async ({ params }, { actor, recorded }) => {
     await recorded(async (trx, acting) => {
@@ -119,11 +133,4 @@ function tokenRoutes(router: Router, context: Context): void {
 function idOf(actor: Actor | null): number {
   if (actor?.id != null) return actor.id;
   throw new Refusal([{ at: '', kind: 'not-there', subject: 'person' }], 404);
-}
-
-/** Whoever asks, after they typed their password once more. */
-async function withPassword({ books }: Context, actor: Actor | null, password: string): Promise<Person> {
-  const person = await personNow(books.reader, idOf(actor));
-  if (await passwordFits(person.passwordHash, password)) return person;
-  throw new Refusal([{ at: 'password', kind: 'password-wrong' }]);
 }

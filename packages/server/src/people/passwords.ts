@@ -21,7 +21,36 @@ export function passwordProblems(password: string, about: readonly string[], at:
     password.slice(0, 100),
     words.filter((word) => word.length > 2),
   );
-  return score < LEAST_STRENGTH ? [{ at, kind: 'password-common' }] : [];
+  const isPoor = score < LEAST_STRENGTH || isCloseToCommon(password);
+  return isPoor ? [{ at, kind: 'password-common' }] : [];
+}
+
+const COMMON: ReadonlySet<string> = new Set(dictionary['passwords-common'] as readonly string[]);
+/** What letters are often written as. */
+const LOOKS_LIKE: Readonly<Record<string, string>> = {
+  ...{ '0': 'o', '1': 'i', '3': 'e', '4': 'a', '5': 's', '7': 't', '8': 'b', '9': 'g' },
+  ...{ '@': 'a', $: 's', '!': 'i', '+': 't', '(': 'c' },
+};
+/** A word that others choose too is worth so few characters, and what is around it counts as they are. */
+const LEAST_AROUND = 8;
+
+/** Whether it is a common password with little around it, or the same one twice: letters as they are often written, signs left out. */
+function isCloseToCommon(password: string): boolean {
+  const lower = password.slice(0, 100).toLowerCase();
+  const spelled = [lower, [...lower].map((sign) => LOOKS_LIKE[sign] ?? sign).join('')];
+  const letters = spelled.map((text) => text.replace(/[^a-z]/g, ''));
+  return [...spelled, ...letters].some((text) => {
+    const half = text.slice(0, Math.ceil(text.length / 2));
+    if (text.length > 3 && half.repeat(2).startsWith(text) && COMMON.has(half)) return true;
+    return [...pieces(text)].some((piece) => COMMON.has(piece) && password.length - piece.length < LEAST_AROUND);
+  });
+}
+
+/** Every part of a text of at least six characters. */
+function* pieces(text: string): Generator<string> {
+  for (let from = 0; from + 6 <= text.length; from += 1) {
+    for (let to = from + 6; to <= Math.min(text.length, from + 20); to += 1) yield text.slice(from, to);
+  }
 }
 
 /** Argon2id with the parameters of RFC 9106's second choice for little memory: 19 MiB, two passes. Works beside the main thread. */

@@ -18,7 +18,7 @@ import {
   updatePerson,
   type Person,
 } from './person-queries.ts';
-import { endSessions, lastSeen } from './session-queries.ts';
+import { deleteTokens, endSessions, lastSeen } from './session-queries.ts';
 
 /** Who may sign in, and as what. Nobody is ever deleted: what they did keeps their name. */
 export function peopleRoutes(router: Router, context: Context): void {
@@ -36,6 +36,7 @@ export function peopleRoutes(router: Router, context: Context): void {
     const hashed = await passwordHash(body.password);
     await recorded(async (trx, acting) => {
       await personRead(trx, body, null);
+      await refuseFirstOfOther(trx, body);
       const employee = await employeeRead(trx, body.employee);
       await insertPerson(trx, { name, email, role: body.role, employee, passwordHash: hashed });
       await audit(trx, acting, { action: 'add person', subject: name, detail: { email, role: body.role } });
@@ -62,6 +63,7 @@ export function peopleRoutes(router: Router, context: Context): void {
       // What somebody may do changes at once, and a password that others may know opens nothing any more.
       if (!body.active || hashed !== undefined || body.role !== before.role)
         await endSessions(trx, params.id, { allBut: null });
+      if (!body.active || hashed !== undefined) await deleteTokens(trx, params.id);
       await audit(trx, acting, {
         action: 'change person',
         ...{ subject: name, about: `person ${params.id}` },
@@ -112,6 +114,12 @@ async function employeeRead(db: Db, code: string): Promise<number | null> {
   const found = await employeeByCode(db, code.trim());
   if (found !== undefined) return found;
   throw new Refusal([{ at: 'employee', kind: 'unknown-code', subject: 'employee', typed: code }]);
+}
+
+/** Books that get their first person need one who runs them: nobody else could let the others in. */
+async function refuseFirstOfOther(db: Db, { role }: { readonly role: string }): Promise<void> {
+  if (role === 'administrator' || (await everybody(db)).length > 0) return;
+  throw new Refusal([{ at: 'role', kind: 'first-administrator' }]);
 }
 
 async function refuseLastAdministrator(

@@ -4,6 +4,8 @@ import { personOf, type Person } from './person-queries.ts';
 /** A session ends after so long without a request, and after so long in any case. */
 export const IDLE_MS = 12 * 3_600_000;
 export const ABSOLUTE_MS = 7 * 24 * 3_600_000;
+/** A token opens nothing after a year. */
+export const TOKEN_MS = 365 * 24 * 3_600_000;
 
 export interface Session {
   readonly id: number;
@@ -108,12 +110,14 @@ export interface AccessToken {
   readonly scope: string;
   readonly madeAt: number;
   readonly usedAt: number | null;
+  readonly endsAt: number;
 }
 
 /** Who a token is of, and what it may do. */
 export async function tokenOf(
   db: Db,
   digest: string,
+  now: number,
 ): Promise<
   { readonly token: number; readonly scope: string; readonly usedAt: number; readonly person: Person } | undefined
 > {
@@ -122,6 +126,7 @@ export async function tokenOf(
     .innerJoin('person as p', 'p.id', 't.person_id')
     .select([...PERSON, 't.id as token', 't.scope', 't.used_at'])
     .where('t.digest', '=', digest)
+    .where('t.ends_at', '>', now)
     .where('p.active', '=', 1)
     .executeTakeFirst();
   return row && { token: row.token, scope: row.scope, usedAt: row.used_at ?? 0, person: personOf(row) };
@@ -130,11 +135,13 @@ export async function tokenOf(
 export async function tokensOf(db: Db, person: number): Promise<readonly AccessToken[]> {
   const rows = await db
     .selectFrom('access_token')
-    .select(['id', 'name', 'scope', 'made_at', 'used_at'])
+    .select(['id', 'name', 'scope', 'made_at', 'used_at', 'ends_at'])
     .where('person_id', '=', person)
     .orderBy('id')
     .execute();
-  return rows.map(({ id, name, scope, made_at, used_at }) => ({ id, name, scope, madeAt: made_at, usedAt: used_at }));
+  return rows.map(({ id, name, scope, made_at, used_at, ends_at }) => ({
+    ...{ id, name, scope, madeAt: made_at, usedAt: used_at, endsAt: ends_at },
+  }));
 }
 
 export async function insertToken(
@@ -145,14 +152,24 @@ export async function insertToken(
     name,
     scope,
     now,
-  }: Pick<NewSession, 'digest' | 'person' | 'now'> & { readonly name: string; readonly scope: string },
+    endsAt,
+  }: Pick<NewSession, 'digest' | 'person' | 'now'> & {
+    readonly name: string;
+    readonly scope: string;
+    readonly endsAt: number;
+  },
 ): Promise<number> {
   const { id } = await trx
     .insertInto('access_token')
-    .values({ digest, person_id: person, name, scope, made_at: now })
+    .values({ digest, person_id: person, name, scope, made_at: now, ends_at: endsAt })
     .returning('id')
     .executeTakeFirstOrThrow();
   return id;
+}
+
+/** Ends every token of somebody: with a new password, or when they may not sign in any more. */
+export async function deleteTokens(trx: Trx, person: number): Promise<void> {
+  await trx.deleteFrom('access_token').where('person_id', '=', person).execute();
 }
 
 export async function deleteToken(trx: Trx, person: number, id: number): Promise<number> {

@@ -25,7 +25,7 @@ export function sessionRoutes(router: Router, context: Context): void {
     };
   });
   act(router, context, 'signIn', async ({ body }, { req, res, recorded }) => {
-    const person = await signedInPerson(books, body, clock);
+    const person = await signedInPerson(books, body, { clock, address: req.ip ?? '' });
     if (person === 'code-needed') return { done: false, needsCode: true };
     await recorded(async (trx, { at }) => {
       await beginSession(trx, { req, res }, { person: person.id, now: clock.now() });

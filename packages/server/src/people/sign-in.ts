@@ -1,14 +1,14 @@
 import type { Request, Response } from 'express';
 import type { Trx } from '../database/schema.ts';
 import type { Books } from '../database/open.ts';
-import type { Clock } from '../http/context.ts';
+import type { Clock, Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { passwordFits } from './passwords.ts';
 import { personByEmail, personNow, updatePerson, type Person } from './person-queries.ts';
 import { stepOfCode } from './second-factor.ts';
 import { digestOf, newSecret } from './secrets.ts';
 import { ABSOLUTE_MS, insertSession } from './session-queries.ts';
-import { countWrongTry, forgetTries, waitLeft } from './sign-in-try-queries.ts';
+import { forgetTries, takeTry } from './sign-in-try-queries.ts';
 import { SESSION_COOKIE } from './who-asks.ts';
 
 export interface Credentials {
@@ -21,33 +21,42 @@ export interface Credentials {
 export async function signedInPerson(
   books: Books,
   { email, password, code }: Credentials,
-  clock: Pick<Clock, 'now' | 'outside'>,
+  { clock, address }: { readonly clock: Pick<Clock, 'now' | 'outside'>; readonly address: string },
 ): Promise<Person | 'code-needed'> {
-  const tries = digestOf(email.trim().toLowerCase());
-  await takeTry(books, tries, clock.now());
+  const tried = { account: email, address };
+  await takeTry(books, tried, { now: clock.now(), at: 'password' });
   const person = await personByEmail(books.reader, email.trim());
   const fits = await passwordFits(person?.active ? person.passwordHash : undefined, password);
   if (person === undefined || !fits) throw new Refusal([{ at: 'password', kind: 'sign-in-wrong' }], 401);
-  if (person.totpSecret !== null && code.trim() === '') {
-    await books.writer.transaction().execute((trx) => forgetTries(trx, tries));
-    return 'code-needed';
-  }
+  // The try stays counted: whoever has the password alone may not try codes without end.
+  if (person.totpSecret !== null && code.trim() === '') return 'code-needed';
   return books.writer.transaction().execute(async (trx) => {
     const used = await withCodeUsed(trx, person.id, code, clock.outside());
-    await forgetTries(trx, tries);
+    await forgetTries(trx, tried);
     return used;
   });
 }
 
-/** Counts the try as wrong before it is looked at, so that many at once are counted too; refuses one that comes too early. */
-async function takeTry(books: Books, tries: string, now: number): Promise<void> {
-  const wait = await books.writer.transaction().execute(async (trx) => {
-    const left = await waitLeft(trx, tries, now);
-    if (left === 0) await countWrongTry(trx, tries, now);
-    return left;
+/** Somebody who is signed in and typed once more what opens their account: password, and code where they have a second factor. */
+export async function withKeys(
+  { books, clock }: Pick<Context, 'books' | 'clock'>,
+  { person: id, address }: { readonly person: number; readonly address: string },
+  { password, code }: Pick<Credentials, 'password' | 'code'>,
+): Promise<Person> {
+  const tried = { account: `person ${id}`, address };
+  await takeTry(books, tried, { now: clock.now(), at: 'password' });
+  const person = await personNow(books.reader, id);
+  if (!(await passwordFits(person.passwordHash, password))) {
+    throw new Refusal([{ at: 'password', kind: 'password-wrong' }]);
+  }
+  if (person.totpSecret !== null && code.trim() === '') {
+    throw new Refusal([{ at: 'code', kind: 'missing', field: 'the code of your second factor' }]);
+  }
+  return books.writer.transaction().execute(async (trx) => {
+    const used = await withCodeUsed(trx, id, code, clock.outside());
+    await forgetTries(trx, tried);
+    return used;
   });
-  const seconds = Math.ceil(wait / 1_000);
-  if (seconds > 0) throw new Refusal([{ at: 'password', kind: 'sign-in-later', seconds }], 429, seconds);
 }
 
 /** The person as they are now, with the code marked as used: one code opens one session. */

@@ -50,7 +50,7 @@ interface Looking {
 }
 
 async function byToken(secret: string, { books, from, now }: Looking): Promise<Actor | null> {
-  const found = await tokenOf(books.reader, digestOf(secret));
+  const found = await tokenOf(books.reader, digestOf(secret), now);
   if (found === undefined) return null;
   if (now - found.usedAt > MARK_EVERY_MS) await marked(markUsed(books.writer, found.token, now));
   return actorOf(found.person, { from, session: null, readsOnly: found.scope === 'read' });

@@ -19,7 +19,8 @@ const parser = new XMLParser({
 export function xmlTree(text: string): Decision<XmlValue> {
   const unreadable = (reason: string) => refused({ at: '', kind: 'ubl-unreadable' as const, reason });
   if (/<!\s*(DOCTYPE|ENTITY)/i.test(text)) return unreadable('it has a document type, which may hide entities');
-  if (nesting(text) > MOST_NESTED) return unreadable('its elements are nested too deep');
+  const trouble = tagTrouble(text);
+  if (trouble !== null) return unreadable(trouble);
   try {
     return accepted(parser.parse(text, true) as XmlValue);
   } catch {
@@ -27,15 +28,47 @@ export function xmlTree(text: string): Decision<XmlValue> {
   }
 }
 
-/** How deep its elements go, as its tags say. */
-function nesting(text: string): number {
-  let [depth, deepest] = [0, 0];
-  for (const [tag] of text.matchAll(/<[^!?][^>]*>/g)) {
-    if (tag.startsWith('</')) depth -= 1;
-    else if (!tag.endsWith('/>')) depth += 1;
-    deepest = Math.max(deepest, depth);
+/**
+ * What is wrong with its tags as such, seen in one walk: one within another, one longer than any of ours, elements nested too deep. What
+ * comes through takes the parser no longer than its length.
+ */
+function tagTrouble(text: string): string | null {
+  let [at, depth] = [0, 0];
+  for (;;) {
+    const begin = text.indexOf('<', at);
+    if (begin < 0) return depth === 0 ? null : 'it is no well-formed XML';
+    const special = SPECIAL.find(([opening]) => text.startsWith(opening, begin));
+    const end = special === undefined ? tagEnd(text, begin + 1) : text.indexOf(special[1], begin + special[0].length);
+    if (end < 0) return 'it is no well-formed XML';
+    if (special === undefined) {
+      if (text[begin + 1] === '/') depth -= 1;
+      else if (text[end - 1] !== '/') depth += 1;
+      if (depth > MOST_NESTED) return 'its elements are nested too deep';
+      if (depth < 0) return 'it is no well-formed XML';
+    }
+    at = end + 1;
   }
-  return deepest;
+}
+
+/** What is no element: how it begins and ends. */
+const SPECIAL = [
+  ['<!--', '-->'],
+  ['<![CDATA[', ']]>'],
+  ['<?', '?>'],
+] as const;
+const MOST_TAG = 10_000;
+
+/** Where a tag ends; below zero where it does not, or holds what begins another. */
+function tagEnd(text: string, from: number): number {
+  let quote = '';
+  for (let at = from; at < text.length && at - from < MOST_TAG; at += 1) {
+    const character = text[at] ?? '';
+    if (quote !== '') quote = character === quote ? '' : quote;
+    else if (character === '"' || character === "'") quote = character;
+    else if (character === '>') return at;
+    else if (character === '<') return -1;
+  }
+  return -1;
 }
 
 const builder = new XMLBuilder({ ...ATTRIBUTES, format: true, suppressEmptyNode: false });

@@ -24,6 +24,7 @@ import { postReading } from '../documents/post-sheet-queries.ts';
 import { sheetRead } from '../documents/sheet-queries.ts';
 import { file, read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
+import { rememberFile } from '../records/company-write-queries.ts';
 import { csvTable } from '../http/csv-table.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import type { Posted } from '../ledger/post-document-queries.ts';
@@ -41,7 +42,9 @@ export function rateTableRoutes(router: Router, context: Context): void {
     return addAll(trx, { side: body.side, rates, from: 'a table' }, acting);
   });
   write(router, context, 'importRates', async (trx, { body }, acting) => {
-    const lines = acceptedOr(csvTable(body.csv, COLUMNS));
+    const { side, name, csv, again } = body;
+    const lines = acceptedOr(await csvTable(csv, COLUMNS));
+    await rememberFile(trx, { kind: `rates ${side}`, name, content: csv, again }, acting);
     const rows = lines.map((line) => ({ ...BLANK_RATE_ROW, ...line }));
     const read = readRateTable(body.side, rows, await rateBasis(trx, acting.today));
     if (!read.ok) throw new Refusal(read.problems.map((problem) => ({ ...problem, at: inFile(problem.at) })));

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import type { Tolerance } from '@lowtide/core/orders/tolerance.ts';
 import { STARTER_ACCOUNTS } from '@lowtide/core/records/starter-accounts.ts';
@@ -94,23 +95,27 @@ export async function lockedAt(db: Db, month: number, known: number): Promise<nu
   return at;
 }
 
-/** Notes a file by its digest; refuses one that came in before. */
-export async function rememberFile(
-  trx: Trx,
-  file: { readonly digest: string; readonly kind: string; readonly name: string },
-  { at }: Stamp,
-): Promise<void> {
+export interface ImportedFile {
+  readonly kind: string;
+  readonly name: string;
+  readonly content: string;
+  /** It came in before, and is to come in all the same. */
+  readonly again: boolean;
+}
+
+/** Notes a file by its digest; refuses one that came in before, saying when and by whom, unless it is to come in all the same. */
+export async function rememberFile(trx: Trx, file: ImportedFile, { at, by }: Stamp): Promise<void> {
+  const { kind, name, content, again } = file;
+  const digest = createHash('sha256').update(`${kind}\n${content}`).digest('hex');
   const known = await trx
     .selectFrom('imported_file')
-    .select(['name', 'at'])
-    .where('digest', '=', file.digest)
+    .select(['name', 'at', 'recorded_by'])
+    .where('digest', '=', digest)
     .executeTakeFirst();
-  if (known) {
+  if (known && !again) {
     const when = new Date(known.at).toISOString().slice(0, 16).replace('T', ' ');
-    throw new Refusal([{ at: 'csv', kind: 'file-seen', name: known.name, when }], 409);
+    throw new Refusal([{ at: 'csv', kind: 'file-seen', name: known.name, when, by: known.recorded_by }], 409);
   }
-  await trx
-    .insertInto('imported_file')
-    .values({ ...file, at })
-    .execute();
+  if (known) return;
+  await trx.insertInto('imported_file').values({ digest, kind, name, at, recorded_by: by }).execute();
 }

@@ -4,7 +4,7 @@ import type { TypedRecord } from '@lowtide/core/records/read-record.ts';
 import { csvTable } from '../http/csv-table.ts';
 
 /** The rows of a CSV file as records as typed; its columns are the names of their fields. */
-export function csvRecords(kind: RecordKind, csv: string): Decision<readonly TypedRecord[]> {
+export async function csvRecords(kind: RecordKind, csv: string): Promise<Decision<readonly TypedRecord[]>> {
   return csvTable(
     csv,
     fieldsOf(kind).map(({ name, need }) => ({ name, isNeeded: need !== 'optional' })),

@@ -138,7 +138,9 @@ test('a closed project takes no cost, billing or earning, and nothing of it is t
   expect(await atClosed('POST', '/recognition/reversal', run)).toEqual(['project-closed']);
   expect(await atClosed('POST', '/records/contract-change', { fields: change1 })).toEqual(['project project-closed']);
   const override = { project: 'GATE', month: '2027-01', amount: '30,000', reason: 'x' };
-  expect(await atClosed('POST', '/records/estimate-override', { fields: override })).toEqual(['project project-closed']);
+  expect(await atClosed('POST', '/records/estimate-override', { fields: override })).toEqual([
+    'project project-closed',
+  ]);
   const approval = { version: began.version, agreedOn: '2027-01-31', grouping: 'section', plan: [] };
   expect(await atClosed('POST', `/estimates/${began.id}/approval`, approval)).toEqual(['project-closed']);
   const { stamp } = await app.ask<{ stamp: string }>('/projects/1/forecast?through=2027-01');
@@ -148,8 +150,28 @@ test('a closed project takes no cost, billing or earning, and nothing of it is t
   const journal = (line: object) => ({
     ...{ postedOn: '2027-01-31', text: 'x' },
     lines: [
-      { account: '4010', debit: '5', credit: '', project: 'GATE', code: '', costType: '', party: '', employee: '', text: '' },
-      { account: '1010', debit: '', credit: '5', project: '', code: '', costType: '', party: '', employee: '', text: '' },
+      {
+        account: '4010',
+        debit: '5',
+        credit: '',
+        project: 'GATE',
+        code: '',
+        costType: '',
+        party: '',
+        employee: '',
+        text: '',
+      },
+      {
+        account: '1010',
+        debit: '',
+        credit: '5',
+        project: '',
+        code: '',
+        costType: '',
+        party: '',
+        employee: '',
+        text: '',
+      },
     ].map((each, place) => (place === 0 ? { ...each, ...line } : each)),
   });
   expect(await atClosed('POST', '/journals', journal({}))).toEqual(['lines/0/project project-closed']);

@@ -128,7 +128,11 @@ async function priceWhenCancelled(trx: Trx, project: number, record: ReadRecord,
   const { contract = 0, billed = 0 } = rows[0] ?? {};
   const amount = cents((moneyOf(record, 'priceWhenCancelled') ?? Math.max(0, billed)) - contract);
   if (amount === 0) return;
-  await insertContractChange(trx, { project, agreedOn, amount, reason: 'Cancelled', approval: null, cancels: true }, recording);
+  await insertContractChange(
+    trx,
+    { project, agreedOn, amount, reason: 'Cancelled', approval: null, cancels: true },
+    recording,
+  );
 }
 
 async function allProjects(db: Db): Promise<RecordAnswer[]> {

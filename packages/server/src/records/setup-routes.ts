@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import type { Router } from 'express';
 import { dayNumber, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthNumber } from '@lowtide/core/calendar/month.ts';
@@ -126,7 +125,7 @@ function recordRoutes(router: Router, context: Context): void {
     trx: Trx,
     { params, body }: Asked<'importRecords'>,
     acting: Acting,
-    work: Work<ReturnType<typeof csvRecords>>,
+    work: Work<Awaited<ReturnType<typeof csvRecords>>>,
   ) => importFile(trx, { kind: kindOf(params), ...body, ...work }, acting);
   write(router, context, 'importRecords', importing, {
     prepare: ({ params, body }) => csvRecords(kindOf(params), body.csv),
@@ -264,19 +263,20 @@ async function namingReader(trx: Trx, kind: RecordKind, recording: Recording) {
   };
 }
 
-interface ImportedFile extends Work<ReturnType<typeof csvRecords>> {
+interface ImportedFile extends Work<Awaited<ReturnType<typeof csvRecords>>> {
   readonly kind: RecordKind;
   readonly name: string;
   readonly csv: string;
+  readonly again: boolean;
 }
 
 /** Takes in every row or none; problems are named by row and column, the header being row 1. */
 async function importFile(
   trx: Trx,
-  { kind, name, csv, prepared, progress }: ImportedFile,
+  { kind, name, csv, again, prepared, progress }: ImportedFile,
   acting: Acting,
 ): Promise<Answer<'importRecords'>> {
-  await rememberFile(trx, { digest: createHash('sha256').update(`${kind}\n${csv}`).digest('hex'), kind, name }, acting);
+  await rememberFile(trx, { kind, name, content: csv, again }, acting);
   const rows = acceptedOr(prepared);
   const recording = await recordingOf(trx, acting);
   const problems: Problem[] = [];

@@ -22,7 +22,7 @@ const COLUMNS = NAMES.map((name) => ({ name, isNeeded: name !== 'project' && nam
 /** Hours that are not in the books, joined with them by their codes: cost and price at the rates of the books. */
 export function hoursTableRoutes(router: Router, context: Context): void {
   read(router, context, 'hoursTable', async (db, { body: { csv, by } }, { today }) => {
-    const lines = acceptedOr(csvTable(csv, COLUMNS)).map(lineOf);
+    const lines = acceptedOr(await csvTable(csv, COLUMNS)).map(lineOf);
     const joined = joinedHours(lines, await basisOf(db, today));
     const matched = joined.flatMap((each) => (each.kind === 'joined' ? [{ ...each.line, code: null }] : []));
     const month = monthOf(today);

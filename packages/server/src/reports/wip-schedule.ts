@@ -68,6 +68,7 @@ function wipAnswer(
     }),
     backlog: figure('backlog', row.backlog),
     costToComplete: figure('cost-to-complete', row.costToComplete),
+    profitInBacklogCents: row.profitInBacklog,
   };
 }
 
@@ -86,6 +87,7 @@ function wipTotals(rows: readonly ScheduledProject[]): Schedule['totals'] {
     earnedThisYearCents: total(({ earnedThisYear }) => earnedThisYear),
     backlogCents: total(({ row }) => row.backlog),
     costToCompleteCents: total(({ row }) => row.costToComplete),
+    profitInBacklogCents: total(({ row }) => row.profitInBacklog),
   };
 }
 

@@ -54,7 +54,7 @@ function billOf(order: Order, place: number, books: MailboxBooks): readonly Writ
     return [
       {
         ...{ id: String(line.place), text: line.text, quantity: open.quantity, unit: line.unit, net: open.net },
-        ...{ taxMillionths: 0, accountingCost: '' },
+        ...{ taxMillionths: 0, accountingCost: '', orderLine: null, project: '', costType: '' },
       },
     ];
   });

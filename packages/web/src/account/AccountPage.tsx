@@ -24,7 +24,7 @@ export function AccountPage() {
     <Page title="Your account" facts={`${answer.name}, ${answer.email}, ${answer.role}. ${ROLE_WORDS[answer.role]}.`}>
       <Scroll>
         <Parts>
-          <Password />
+          <Password hasSecondFactor={answer.secondFactor} />
           <SecondFactor isSet={answer.secondFactor} />
           <Sessions sessions={answer.sessions} />
           <Tokens tokens={answer.tokens} />
@@ -34,8 +34,8 @@ export function AccountPage() {
   );
 }
 
-function Password() {
-  const { form, field, general, settle } = useTypedForm({ password: '', newPassword: '' });
+function Password({ hasSecondFactor }: { readonly hasSecondFactor: boolean }) {
+  const { form, field, general, settle } = useTypedForm({ password: '', code: '', newPassword: '' });
   const [done, setDone] = useState(false);
   const [change, { busy }] = useWrite('changePassword');
   const order = async (): Promise<void> => setDone(settle(await change({ body: form })) !== undefined);
@@ -50,9 +50,16 @@ function Password() {
           hint="At least 12 characters, such as four words."
           {...field('newPassword')}
         />
+        {hasSecondFactor ? (
+          <Field label="Code of your authenticator" figures fills="one-time-code" {...field('code')} />
+        ) : null}
       </FieldGrid>
       <Refused why={general} />
-      {done ? <Note $tone="good">Changed. Whoever was signed in elsewhere as you is signed out.</Note> : null}
+      {done ? (
+        <Note $tone="good">
+          Changed. Whoever was signed in elsewhere as you is signed out, and your tokens have ended.
+        </Note>
+      ) : null}
       <Button isDisabled={busy} onPress={() => void order()} style={{ marginTop: 8 }}>
         Change the password
       </Button>
@@ -122,6 +129,7 @@ function Tokens({ tokens }: { readonly tokens: Account['tokens'] }) {
     { id: 'name', head: 'For', cell: ({ name }) => name, gives: true },
     { id: 'scope', head: 'May', cell: ({ scope }) => (scope === 'read' ? 'read' : 'do what you may') },
     { id: 'made', head: 'Made', cell: ({ madeAt }) => localText(madeAt) },
+    { id: 'ends', head: 'Ends', cell: ({ endsAt }) => localText(endsAt) },
     { id: 'used', head: 'Last used', cell: ({ usedAt }) => (usedAt === null ? 'never' : localText(usedAt)) },
     {
       id: 'revoke',

@@ -22,7 +22,7 @@ function Add({ onClose }: Closing) {
   const [offered, setOffered] = useState<Answer<'offerSecondFactor'> | null>(null);
   const [offer] = useWrite('offerSecondFactor');
   const [set, { busy }] = useWrite('setSecondFactor');
-  const { form, field, general, settle } = useTypedForm({ code: '' });
+  const { form, field, general, settle } = useTypedForm({ password: '', newCode: '' });
   useEffect(() => {
     let isOpen = true;
     void offer({}).then((written) => {
@@ -35,7 +35,7 @@ function Add({ onClose }: Closing) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   const order = async (): Promise<void> => {
-    if (offered && settle(await set({ body: { secret: offered.secret, code: form.code } }))) onClose();
+    if (offered && settle(await set({ body: { ...form, secret: offered.secret } }))) onClose();
   };
   return (
     <Dialog title="Add a second factor" onClose={onClose}>
@@ -55,7 +55,8 @@ function Add({ onClose }: Closing) {
           <p>
             <code>{offered.secret.replace(/(.{4})(?=.)/g, '$1 ')}</code>
           </p>
-          <Field label="Code" autoFocus figures fills="one-time-code" {...field('code')} />
+          <Field label="Code" autoFocus figures fills="one-time-code" {...field('newCode')} />
+          <Field label="Password" type="password" fills="current-password" {...field('password')} />
         </>
       )}
       <Refused why={general} />
@@ -71,13 +72,14 @@ function Add({ onClose }: Closing) {
 
 function Remove({ onClose }: Closing) {
   const [drop, { busy }] = useWrite('dropSecondFactor');
-  const { form, field, general, settle } = useTypedForm({ password: '' });
+  const { form, field, general, settle } = useTypedForm({ password: '', code: '' });
   const order = async (): Promise<void> => {
     if (settle(await drop({ body: form }))) onClose();
   };
   return (
     <Dialog title="Ask for the password alone" onClose={onClose}>
       <Field label="Password" type="password" fills="current-password" autoFocus {...field('password')} />
+      <Field label="Code of your authenticator" figures fills="one-time-code" {...field('code')} />
       <Refused why={general} />
       <DialogActions>
         <Button onPress={onClose}>Cancel</Button>

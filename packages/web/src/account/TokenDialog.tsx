@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { useWrite } from '../api/books-api.ts';
+import { localText } from '../api/as-of.tsx';
+import { useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
@@ -15,22 +16,22 @@ const SCOPES = [
 /** Makes a token for a script; it is shown this once. */
 export function TokenDialog({ onClose }: { readonly onClose: () => void }) {
   const { form, field, general, settle } = useTypedForm({ name: '', scope: 'read' });
-  const [token, setToken] = useState<string | null>(null);
+  const [made, setMade] = useState<Answer<'makeToken'> | null>(null);
   const [make, { busy }] = useWrite('makeToken');
   const order = async (): Promise<void> => {
     const scope = form.scope === 'all' ? 'all' : 'read';
-    const made = settle(await make({ body: { name: form.name, scope } }));
-    if (made) setToken(made.token);
+    const answer = settle(await make({ body: { name: form.name, scope } }));
+    if (answer) setMade(answer);
   };
-  if (token !== null) {
+  if (made !== null) {
     return (
       <Dialog title="The token" onClose={onClose} width={560}>
         <Field
           label="Token"
-          value={token}
+          value={made.token}
           onChange={() => undefined}
           isReadOnly
-          hint="Copy it now: it is not shown again, and is kept nowhere."
+          hint={`Copy it now: it is not shown again, and is kept nowhere. It ends ${localText(made.endsAt)}, or with a new password.`}
         />
         <DialogActions>
           <Button $look="primary" onPress={onClose}>

@@ -16,6 +16,7 @@ import { billWarnings, sameAmounts } from './bill-warnings.ts';
 import { followsIn, withRest } from './follows.ts';
 import type { BillRow, BillSheet } from './form.ts';
 import { withOrder } from './from-order.ts';
+import { codedAs } from '../order/next-version.ts';
 import { billCosts, supplierBill, type Bill } from './post.ts';
 import { readBill, type ReadBill } from './read-bill.ts';
 import { withheldNow, withheldOf } from './retained.ts';
@@ -88,7 +89,7 @@ function againstOrders(bills: readonly ReadBill[], catalog: Catalog): readonly O
 function billPosting(
   { bill, gross, places, against }: OrderedBill,
   rows: ReadonlyMap<number, BillRow>,
-  { roles }: Catalog,
+  catalog: Catalog,
 ): SheetPosting {
   return {
     kind: bill.paid === null ? 'bill' : 'spend',
@@ -99,9 +100,9 @@ function billPosting(
     dueOn: bill.paid === null ? bill.dueOn : null,
     gross,
     memo: [bill.paid === null ? '' : bill.number, bill.lines[0]?.text ?? ''].filter((text) => text !== '').join(' '),
-    body: { rows: places.flatMap((place) => rows.get(place) ?? []), figures: billFigures(bill) },
+    body: { rows: places.flatMap((place) => rows.get(place) ?? []), figures: billFigures(bill, catalog) },
     entries: supplierBill(
-      roles,
+      catalog.roles,
       bill,
       against.map((each) => each?.taken ?? []),
     ),
@@ -121,14 +122,20 @@ export interface BillFigures {
     readonly taxMillionths: number;
     readonly project: string;
     readonly order: string;
+    /** Place of its line in the order, and its code and cost type as they are typed; missing in bills of older versions. */
+    readonly orderLine?: string;
+    readonly code?: string;
+    readonly costType?: string;
   }[];
 }
 
-function billFigures({ lines }: Bill): BillFigures {
+function billFigures({ lines }: Bill, catalog: Catalog): BillFigures {
   return {
     lines: lines.map(({ text, quantity: units, net, taxCode, target, order }) => ({
       ...{ text, quantity: units, net, taxMillionths: taxCode?.rateMillionths ?? 0, order: order?.order ?? '' },
       project: target.kind === 'project' ? target.project.code : '',
+      orderLine: order === null ? '' : String(order.place),
+      ...{ ...codedAs(target, catalog), costType: target.kind === 'project' ? target.coding.costType : '' },
     })),
   };
 }

@@ -18,6 +18,8 @@ export interface WipRow {
   readonly underbilled: Cents;
   readonly backlog: Cents;
   readonly costToComplete: Cents;
+  /** Estimated gross profit − gross profit to date: what is still to be earned of it. */
+  readonly profitInBacklog: Cents;
 }
 
 export interface RecognizedToDate {
@@ -29,17 +31,19 @@ export function wipRow(position: ProjectPosition, posted: RecognizedToDate, kept
   const estimate = estimateAtCompletion(position);
   const profit = difference(position.contract, estimate);
   const over = overbilled(position);
+  const toDate = cents(position.earned - posted.costOfRevenue - posted.lossExpense);
   return {
     position,
     estimate,
     progress: progress(position, kept),
     estimatedGrossProfit: profit,
     estimatedMargin: position.contract > 0 ? ratio(profit, position.contract) : null,
-    grossProfitToDate: cents(position.earned - posted.costOfRevenue - posted.lossExpense),
+    grossProfitToDate: toDate,
     overbilled: cents(Math.max(0, over)),
     underbilled: cents(Math.max(0, -over)),
     backlog: difference(position.contract, position.earned),
     costToComplete: difference(estimate, position.costToDate),
+    profitInBacklog: difference(profit, toDate),
   };
 }
 

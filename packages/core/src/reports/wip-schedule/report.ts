@@ -114,10 +114,10 @@ function yearColumns(totals: Schedule['totals'], year: Only): readonly ColumnOf<
       ...year,
     },
     {
-      ...money('ahead', 'Profit in backlog', difference(totals.backlogCents, totals.costToCompleteCents)),
-      formula: 'backlog − cost to complete',
+      ...money('ahead', 'Profit in backlog', totals.profitInBacklogCents),
+      formula: 'gross profit at completion − profit to date',
       file: 'profit_in_backlog',
-      of: ({ backlog, costToComplete }) => difference(backlog.amountCents, costToComplete.amountCents),
+      of: ({ profitInBacklogCents }) => profitInBacklogCents,
       ...year,
     },
   ];

@@ -26,6 +26,7 @@ const WipRow = z.object({
   earnedBeforeYear: Money,
   backlog: Money,
   costToComplete: Money,
+  profitInBacklogCents: Cents,
 });
 const WipTotals = z.object({
   contractCents: Cents,
@@ -40,5 +41,6 @@ const WipTotals = z.object({
   earnedThisYearCents: Cents,
   backlogCents: Cents,
   costToCompleteCents: Cents,
+  profitInBacklogCents: Cents,
 });
 export const WipSchedule = Part.extend({ rows: z.array(WipRow), totals: WipTotals });

@@ -32,6 +32,11 @@ const BEFORE = [
     recorded_by TEXT NOT NULL
   ) STRICT`,
   `CREATE INDEX zero_margin_mark_line ON zero_margin_mark (budget_line_id, id)`,
+  `ALTER TABLE supplier_message ADD COLUMN said TEXT`,
+  `ALTER TABLE imported_file ADD COLUMN recorded_by TEXT NOT NULL DEFAULT ''`,
+  `ALTER TABLE access_token ADD COLUMN ends_at INTEGER NOT NULL DEFAULT 0`,
+  `UPDATE access_token SET ends_at = made_at + ${365 * 24 * 3_600_000}`,
+  `DELETE FROM sign_in_try`,
   `ALTER TABLE estimate ADD COLUMN dropped INTEGER NOT NULL DEFAULT 0`,
   `ALTER TABLE contract_change ADD COLUMN cancels INTEGER NOT NULL DEFAULT 0`,
   `DROP TRIGGER contract_change_is_never_changed`,
