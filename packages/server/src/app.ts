@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
-import express, { type Express, type Request, type Response } from 'express';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -25,7 +25,8 @@ import { errorResponse } from './http/error-response.ts';
 import { knownHosts } from './http/hosts.ts';
 import { jsonBody } from './http/json-body.ts';
 import { requestLog } from './http/request-log.ts';
-import { problem, sendProblem } from './http/problem-details.ts';
+import { pointerTo, problem, sendProblem, type RemarkWithPointer } from './http/problem-details.ts';
+import { writtenText } from './http/written-text.ts';
 import { longOrders } from './http/long-orders.ts';
 import { progressRoutes } from './http/progress-routes.ts';
 import { healthRoutes } from './health/health-routes.ts';
@@ -172,8 +173,14 @@ export function app({ log, web, requestsPerMinute = 3_000, hosts = [], ...parts 
   server.use(requestLog(log));
   server.use(knownHosts(hosts));
   const api = express.Router();
+  // What an answer holds is for whoever asked, and for now.
+  api.use((_req, res, next) => {
+    res.set('Cache-Control', 'no-store');
+    next();
+  });
   api.use(rateLimit({ windowMs: RATE_WINDOW_MS, limit: requestsPerMinute, legacyHeaders: false, handler: tooMany }));
   api.use(jsonBody(async (req) => (await context.whoAsks(req)) !== null));
+  api.use(onlyWrittenText);
   for (const routes of FEATURES) routes(api, context);
   const document = openApiDocument();
   api.get('/openapi.json', (_req, res) => {
@@ -189,6 +196,25 @@ export function app({ log, web, requestsPerMinute = 3_000, hosts = [], ...parts 
   if (web !== null) servePages(server, web);
   server.use(errorResponse(log));
   return server;
+}
+
+/** Answers 400 to text that could not be written back the same, at its field. */
+function onlyWrittenText(req: Request, res: Response, next: NextFunction): void {
+  const read = writtenText({ ...(req.body === undefined ? {} : { body: req.body as unknown }), query: req.query });
+  if ('problems' in read) {
+    const detail = 'Some text cannot be written down as it is. See problems.';
+    const problems = read.problems.map(withoutFirst);
+    sendProblem(res, { ...problem(400, 'Malformed request', detail), problems });
+    return;
+  }
+  if (req.body !== undefined) req.body = (read.body as { readonly body: unknown }).body;
+  next();
+}
+
+/** Fields are named as they stand in what was sent: neither `body` nor `query` is part of that. */
+function withoutFirst(remark: RemarkWithPointer): RemarkWithPointer {
+  const at = remark.at.split('/').slice(1);
+  return { ...remark, at: at.join('/'), pointer: pointerTo(at) };
 }
 
 /** Everything comes from this server; styles are made at run time, and plain HTTP on the own machine stays plain. */

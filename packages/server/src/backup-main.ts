@@ -4,6 +4,7 @@ import { makeCopy } from './backup/copies.ts';
 import { sentenceOf } from './database/start-trouble.ts';
 
 /** `npm run backup [-- file] [--daily] [--json]`: one verified copy of the books, while people work. */
+process.umask(0o077);
 const [file] = process.argv.slice(2).filter((word) => !word.startsWith('--'));
 const path = resolve(file ?? process.env['LOWTIDE_BOOKS'] ?? 'books/books.sqlite');
 const says = (flag: string): boolean => process.argv.includes(flag);

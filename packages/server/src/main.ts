@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { z } from 'zod';
 import { app } from './app.ts';
+import { ownerOnly } from './database/owner-only.ts';
 import { dailyCopies } from './backup/daily.ts';
 import { holdBooks } from './database/hold.ts';
 import { openBooks } from './database/open.ts';
@@ -25,6 +26,8 @@ const Environment = z.object({
   LOWTIDE_WEB: z.string().default('packages/web/dist'),
 });
 
+// What is made from here on is for whoever runs the server alone.
+process.umask(0o077);
 const environment = Environment.safeParse(process.env);
 if (!environment.success) {
   const [issue] = environment.error.issues;
@@ -38,6 +41,7 @@ const letGo = await tried(() =>
   holdBooks(path, `the server of process ${process.pid}, since ${new Date().toISOString()}`),
 );
 const books = await tried(() => openBooks(path));
+ownerOnly(path);
 const serverCode = newServerCode();
 const endDailyCopies = env.LOWTIDE_DEMO === '1' ? () => undefined : dailyCopies(path, log);
 const listening = app({

@@ -1,11 +1,11 @@
-import { existsSync, renameSync, rmSync } from 'node:fs';
-import { dirname, join, resolve } from 'node:path';
+import { existsSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { basename, dirname, join, resolve } from 'node:path';
 import { mkdirSync } from 'node:fs';
 import { bookFacts } from './backup/book-facts-queries.ts';
 import { copiesDirectory, copiesOf } from './backup/copies.ts';
 import { copyInto } from './database/copy.ts';
 import { holdBooks } from './database/hold.ts';
-import { openToRead } from './database/open.ts';
+import { openBooks, openToRead } from './database/open.ts';
 import { sentenceOf } from './database/start-trouble.ts';
 import { verifiedBooks } from './ledger/verify-queries.ts';
 
@@ -13,6 +13,7 @@ import { verifiedBooks } from './ledger/verify-queries.ts';
  * `npm run restore`: lists the copies. `npm run restore -- <copy>`: says what is in it. With `--yes` it takes the place of the books,
  * which are kept beside it under another name; nobody may be using them.
  */
+process.umask(0o077);
 const [wanted] = process.argv.slice(2).filter((word) => !word.startsWith('--'));
 const path = resolve(process.env['LOWTIDE_BOOKS'] ?? 'books/books.sqlite');
 const say = (text: string): void => void process.stdout.write(`${text}\n`);
@@ -47,6 +48,14 @@ async function show(copy: string): Promise<void> {
   const restoring = `${path}.restoring`;
   rmSync(restoring, { force: true });
   copyInto(copy, restoring);
+  // One of an older version is brought up to date before anybody works with it; what does not verify never takes their place.
+  await (await openBooks(restoring)).close();
+  const wrong = await differencesOf(restoring);
+  if (wrong.length > 0) {
+    rmSync(restoring, { force: true });
+    letGo();
+    throw new Error(`the copy does not verify, and nothing was changed: ${wrong[0] ?? ''}. Name another copy.`);
+  }
   const kept = `${path}.before-restore-${new Date().toISOString().slice(0, 19).replace(/:/g, '')}`;
   for (const ending of ['', '-wal', '-shm'])
     if (existsSync(`${path}${ending}`)) renameSync(`${path}${ending}`, `${kept}${ending}`);
@@ -55,7 +64,28 @@ async function show(copy: string): Promise<void> {
   say(`Restored. What was there is in ${kept}`);
 }
 
+async function differencesOf(file: string): Promise<readonly string[]> {
+  const books = openToRead(file);
+  const found = (await verifiedBooks(books.reader)).flatMap(({ differences }) => differences);
+  await books.close();
+  return found;
+}
+
+/** What is in a file; one of an older version is looked at in a copy that is brought up to date. */
 async function factsOf(file: string): Promise<string> {
+  const looked = `${path}.looked-at`;
+  rmSync(looked, { force: true });
+  copyInto(file, looked);
+  try {
+    await (await openBooks(looked)).close();
+    return await factsIn(looked);
+  } finally {
+    for (const left of readdirSync(dirname(looked)).filter((name) => name.startsWith(basename(looked))))
+      rmSync(join(dirname(looked), left), { force: true });
+  }
+}
+
+async function factsIn(file: string): Promise<string> {
   const books = openToRead(file);
   const { company, documents, lines, lastPostedOn, lastRecordedAt } = await bookFacts(books.reader);
   const wrong = (await verifiedBooks(books.reader)).flatMap(({ differences }) => differences).length;

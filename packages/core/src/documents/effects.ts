@@ -63,7 +63,14 @@ function withZeroMargin(
   };
 }
 
-const NO_STAND: LineStand & { readonly isZeroMargin: boolean } = { budget: cents(0), actual: cents(0), committed: cents(0), forecast: null, ended: false, isZeroMargin: false };
+const NO_STAND: LineStand & { readonly isZeroMargin: boolean } = {
+  budget: cents(0),
+  actual: cents(0),
+  committed: cents(0),
+  forecast: null,
+  ended: false,
+  isZeroMargin: false,
+};
 
 interface LineEffect {
   readonly label: string;

@@ -39,18 +39,22 @@ const HOSTILE = [
 ];
 
 // Linear reading of all of it takes milliseconds; one cubic pattern takes seconds for a single cell, and the test its whole time.
-test.each(SHEET_KINDS)('every cell of a sheet of %s is read in a time that follows its length', { timeout: 4_000 }, (kind) => {
-  const near = { near: isoDate('2027-03-31'), order: 'month first' as const };
-  let read = 0;
-  for (const { name } of fileColumns(kind)) {
-    for (const text of HOSTILE) {
-      const sheets = sheetsOfFile(kind, [{ [name]: text }], near);
-      if (!sheets.ok) read += 1;
-      for (const sheet of sheets.ok ? sheets.value : []) read += readSheet(sheet, SAMPLE).problems.length;
+test.each(SHEET_KINDS)(
+  'every cell of a sheet of %s is read in a time that follows its length',
+  { timeout: 4_000 },
+  (kind) => {
+    const near = { near: isoDate('2027-03-31'), order: 'month first' as const };
+    let read = 0;
+    for (const { name } of fileColumns(kind)) {
+      for (const text of HOSTILE) {
+        const sheets = sheetsOfFile(kind, [{ [name]: text }], near);
+        if (!sheets.ok) read += 1;
+        for (const sheet of sheets.ok ? sheets.value : []) read += readSheet(sheet, SAMPLE).problems.length;
+      }
     }
-  }
-  expect(read).toBeGreaterThan(0);
-});
+    expect(read).toBeGreaterThan(0);
+  },
+);
 
 test.each(RECORD_KIND_NAMES)('every field of a %s is, too', { timeout: 4_000 }, (kind) => {
   const context = { today: isoDate('2027-03-31'), dayOrder: 'month first' as const, references: () => [] };

@@ -46,6 +46,8 @@ export const SHEET_KINDS = Object.keys(SHEETS) as [SheetKind, ...SheetKind[]];
 
 /** The kind of sheet that posts documents of a kind; undefined where they are not typed in a sheet. */
 export function sheetOfDocument(document: DocumentKind): SheetKind | undefined {
+  // Spend is typed among bills, and paid at once.
+  if (document === 'spend') return 'bills';
   return SHEET_KINDS.find((kind) => SHEETS[kind].document === document);
 }
 

@@ -94,7 +94,11 @@ function unknownLine({ line }: ForecastRow, at: string): Problem {
   return { at: `${at}/line`, kind: 'unknown-code', subject: 'budget line', typed: line };
 }
 
-function belowCost({ actual: cost, committed }: BudgetRow, estimate: Cents | undefined, at: string): readonly Warning[] {
+function belowCost(
+  { actual: cost, committed }: BudgetRow,
+  estimate: Cents | undefined,
+  at: string,
+): readonly Warning[] {
   return estimate !== undefined && estimate < cost + committed
     ? [{ at: `${at}/input`, kind: 'forecast-below-cost', cost, committed, estimate }]
     : [];

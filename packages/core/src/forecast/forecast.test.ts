@@ -100,7 +100,13 @@ const LINES = budgetRows(
 );
 const lineOf = ({ actual = 240_000, units = TONS }: { readonly actual?: number; readonly units?: Units }) =>
   budgetRows(
-    [{ coding: coding(1), budget: { original: cents(500_000), changes: cents(0), price: cents(0), units }, isZeroMargin: false }],
+    [
+      {
+        coding: coding(1),
+        budget: { original: cents(500_000), changes: cents(0), price: cents(0), units },
+        isZeroMargin: false,
+      },
+    ],
     [{ coding: coding(1), amount: cents(actual) }],
     [],
     { ended: new Set(), commitments: [] },
@@ -175,11 +181,15 @@ test('what a forecast does: 700,000 estimated, now 820,000, of 420,000 spent and
     provision: cents(0),
     stage: 'under way',
   };
-  const effect = forecastEffect(position, { estimate: cents(82_000_000), zeroMargin: cents(0) }, {
-    month: month('2027-03'),
-    kept: null,
-    forecastMonths: 1,
-  });
+  const effect = forecastEffect(
+    position,
+    { estimate: cents(82_000_000), zeroMargin: cents(0) },
+    {
+      month: month('2027-03'),
+      kept: null,
+      forecastMonths: 1,
+    },
+  );
   expect(effect.estimate).toEqual({ before: 71_000_000, after: 82_000_000 });
   expect(percent(effect.complete.after)).toBe('51.22');
   expect(effect.margin.after && percent(effect.margin.after)).toBe('18.00');
@@ -238,7 +248,13 @@ test('an estimate beyond what the books hold is refused at its cell', () => {
 test('copied, a forecast says what it said; what was to come is what is left of it', () => {
   const made = readForecast([typed('to complete', '2,000', 'Rock')], lineOf({})).lines;
   const spent = budgetRows(
-    [{ coding: coding(1), budget: { original: cents(500_000), changes: cents(0), price: cents(0), units: TONS }, isZeroMargin: false }],
+    [
+      {
+        coding: coding(1),
+        budget: { original: cents(500_000), changes: cents(0), price: cents(0), units: TONS },
+        isZeroMargin: false,
+      },
+    ],
     [{ coding: coding(1), amount: cents(300_000) }],
     made.map(({ coding: of, estimate }) => ({ coding: of, estimate, approvedSince: cents(0) })),
     { ended: new Set(), commitments: [] },

@@ -123,6 +123,8 @@ export function payrollOfHour(
   const covering = payrolls.filter(({ from, through }) => from <= hour.workedOn && hour.workedOn <= through);
   const first = covering.toSorted((one, other) => one.id - other.id);
   const paid =
-    first.find(({ employees }) => employees.has(hour.employee)) ?? first.find(({ isInOneSum }) => isInOneSum) ?? first[0];
+    first.find(({ employees }) => employees.has(hour.employee)) ??
+    first.find(({ isInOneSum }) => isInOneSum) ??
+    first[0];
   return paid?.id ?? null;
 }

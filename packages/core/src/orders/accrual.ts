@@ -58,7 +58,10 @@ export function afterBill<L extends Moved>(
     const part = measure === each.measure ? each.cost : cents(roundedQuotient(each.cost, measure, each.measure));
     return [{ ...each, measure, cost: part, takenOn: each.postedOn > postedOn ? each.postedOn : postedOn }];
   });
-  return { line: { ...line, billed, accruals: line.accruals.flatMap((each, index) => left(each, index, taken)) }, taken };
+  return {
+    line: { ...line, billed, accruals: line.accruals.flatMap((each, index) => left(each, index, taken)) },
+    taken,
+  };
 }
 
 /** What is left of a receipt; the first come are taken first. */

@@ -75,6 +75,8 @@ export interface Facts {
   'duplicate-bill': { readonly supplier: string; readonly number: string };
   'project-closed': { readonly project: string; readonly status: string };
   'first-administrator': object;
+  'not-due': { readonly next: IsoDate };
+  'balances-there': { readonly number: string };
   'end-not-told': { readonly status: string };
   'price-agreed': { readonly agreed: Cents };
   'price-not-read': object;

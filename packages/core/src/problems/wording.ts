@@ -174,6 +174,10 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     fact.status === 'closed'
       ? `${fact.project} is closed: it takes no cost, billing or earning, and nothing is agreed for it or taken back. Choose another project, or reopen it first.`
       : `${fact.project} is ${fact.status} and takes no more cost. Choose another project, or set it active again.`,
+  'not-due': (fact) =>
+    `The next one is due on ${dayText(fact.next)}; its sheet can be taken from that day on. Those that were due are among the drafts.`,
+  'balances-there': (fact) =>
+    `${fact.number} holds these very balances already. Reverse it first if these are to take their place.`,
   'first-administrator': () =>
     'The first person runs the books and lets the others in. Make them an administrator; add the others after.',
   'end-not-told': (fact) =>

@@ -30,26 +30,6 @@ describe('percentage of completion, worked by hand', () => {
     expect(found.provisionToDate).toBe(0);
   });
 
-  test.each([
-    // ASC 606-10-55-187 to 192: elevators of 1,500,000 delivered, other cost 500,000 of 2,500,000: 20 %.
-    { case: 'delivered, not installed', cost: 2_000_000, at: 1_500_000, percentDone: '20.00', earned: 2_200_000 },
-    { case: 'not delivered yet', cost: 500_000, at: 0, percentDone: '20.00', earned: 700_000 },
-    { case: 'delivered and nothing else done', cost: 1_500_000, at: 1_500_000, percentDone: '0.00', earned: 1_500_000 },
-    { case: 'all done', cost: 4_000_000, at: 1_500_000, percentDone: '100.00', earned: 5_000_000 },
-  ])('materials at zero margin: 5,000,000 for 4,000,000, $case', ({ cost, at, percentDone, earned }) => {
-    const zeroMargin = { cost: cents(at * 100), estimate: cents(150_000_000) };
-    const found = row(position({ contract: 5_000_000, cost, budget: 4_000_000 }, { zeroMargin }));
-    expect(percent(found.progress.complete)).toBe(percentDone);
-    expect(found.earnedToDate).toBe(earned * 100);
-  });
-
-  test('lines at zero margin beyond the contract earn no more than it, and finished all of it is earned', () => {
-    const zeroMargin = { cost: cents(15_000_000), estimate: cents(12_000_000) };
-    const over = position({ contract: 100_000, cost: 150_000, budget: 160_000 }, { zeroMargin });
-    expect(row(over).earnedToDate).toBe(10_000_000);
-    expect(row({ ...over, stage: 'finished' }).earnedToDate).toBe(10_000_000);
-  });
-
   test('a change that comes late is caught up by the next run', () => {
     // 1,000,000 for 700,000 cost, 420,000 incurred: 60 %, 600,000. Then +150,000 price, +120,000 cost: 420 of 820.
     const before = row(position({ contract: 1_000_000, cost: 420_000, budget: 700_000 }));

@@ -17,7 +17,10 @@ export const PROJECT: KindOfRecord = {
       'optional',
       'When it was finished or cancelled; from then its estimate is its cost.',
     ]),
-    field('status', 'Status', choice(PROJECT_STATUSES), ['required', 'Cancelled projects take no cost; closed ones no cost, billing or earning.']),
+    field('status', 'Status', choice(PROJECT_STATUSES), [
+      'required',
+      'Cancelled projects take no cost; closed ones no cost, billing or earning.',
+    ]),
     field('priceWhenCancelled', 'Price when cancelled', { kind: 'money' }, [
       'optional',
       'What the client still owes for what was done; empty for what is billed. Read when the project is cancelled.',

@@ -52,11 +52,22 @@ export async function insertAttachment(
 export async function attachmentContent(db: Db, id: number) {
   const row = await db
     .selectFrom('attachment')
-    .select(['name', 'media_type', 'content'])
+    .select(['name', 'media_type', 'content', 'about', 'about_id'])
     .where('id', '=', id)
     .executeTakeFirst();
   if (!row) throw new Refusal([{ at: '', kind: 'not-there', subject: 'file' }], 404);
   return row;
+}
+
+/** Whether a document is a payroll, or takes one back. */
+export async function isPayroll(db: Db, document: number): Promise<boolean> {
+  const row = await db
+    .selectFrom('document as d')
+    .leftJoin('document as o', 'o.id', 'd.reverses_id')
+    .select(['d.kind', 'o.kind as reversed'])
+    .where('d.id', '=', document)
+    .executeTakeFirst();
+  return row?.kind === 'payroll' || row?.reversed === 'payroll';
 }
 
 export async function deleteAttachment(trx: Trx, id: number): Promise<{ name: string; digest: string }> {

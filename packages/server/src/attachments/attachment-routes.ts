@@ -2,20 +2,31 @@ import type { Router } from 'express';
 import { sentAs, shownAs } from '@lowtide/core/attachments/media-type.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
 import { ById } from '@lowtide/core/wire/values.ts';
+import type { Db } from '../database/schema.ts';
+import { refuseWherePayIsHidden } from '../http/pay-hidden.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { file, read, write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { attachmentContent, attachmentsOf, deleteAttachment, insertAttachment } from './attachment-queries.ts';
+import {
+  attachmentContent,
+  isPayroll,
+  attachmentsOf,
+  deleteAttachment,
+  insertAttachment,
+} from './attachment-queries.ts';
 
 /** Files kept with documents, projects and sheets, in the books themselves: every backup has them. */
 export function attachmentRoutes(router: Router, context: Context): void {
-  read(router, context, 'attachments', async (db, { query }) => ({
-    rows: (await attachmentsOf(db, query.about, query.id)).map((row) => ({
-      ...{ id: row.id, name: row.name, mediaType: row.media_type, bytes: row.bytes, digest: row.digest },
-      ...{ recordedAt: new Date(row.recorded_at).toISOString(), recordedBy: row.recorded_by },
-      shownAs: shownAs(row.media_type),
-    })),
-  }));
+  read(router, context, 'attachments', async (db, { query }) => {
+    await refuseFilesOfPay(db, query);
+    return {
+      rows: (await attachmentsOf(db, query.about, query.id)).map((row) => ({
+        ...{ id: row.id, name: row.name, mediaType: row.media_type, bytes: row.bytes, digest: row.digest },
+        ...{ recordedAt: new Date(row.recorded_at).toISOString(), recordedBy: row.recorded_by },
+        shownAs: shownAs(row.media_type),
+      })),
+    };
+  });
   write(router, context, 'attach', async (trx, { body }, acting) => {
     const content = Buffer.from(body.content, 'base64');
     const { id, digest } = await insertAttachment(trx, { ...body, content }, acting);
@@ -31,7 +42,11 @@ export function attachmentRoutes(router: Router, context: Context): void {
     return { done: true };
   });
   file(router, context, FILES.attachment, {
-    read: async (db, req) => attachmentContent(db, ById.parse(req.params).id),
+    read: async (db, req) => {
+      const content = await attachmentContent(db, ById.parse(req.params).id);
+      await refuseFilesOfPay(db, { about: content.about, id: content.about_id });
+      return content;
+    },
     send: async (res, { name, media_type: mediaType, content }) => {
       const way = shownAs(mediaType) === 'not shown' ? 'attachment' : 'inline';
       const named = `filename*=UTF-8''${encodeURIComponent(name)}`;
@@ -42,4 +57,9 @@ export function attachmentRoutes(router: Router, context: Context): void {
         .end(content);
     },
   });
+}
+
+/** Papers of a payroll say what people are paid, and so may those of sheets that wait: no others but who keeps the books opens these. */
+async function refuseFilesOfPay(db: Db, { about, id }: { readonly about: string; readonly id: number }): Promise<void> {
+  if (about === 'draft' || (about === 'document' && (await isPayroll(db, id)))) refuseWherePayIsHidden(db);
 }

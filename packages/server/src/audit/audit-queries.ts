@@ -57,6 +57,25 @@ function hashOf(before: string, { id, at, by, origin, action, about, subject, de
     .digest('hex');
 }
 
+/**
+ * Whether an entry is what was written, with half a surrogate pair in its subject: that is kept as U+FFFD, and its detail still has it,
+ * escaped. No such text comes in any more; books that hold such an entry are what they are.
+ */
+function isOfLostText(before: string, entry: AuditEntry, hash: string): boolean {
+  if (!entry.subject.includes(LOST)) return false;
+  return textsIn(JSON.parse(entry.detail))
+    .filter((text) => HALF_PAIR.test(text) && text.replace(new RegExp(HALF_PAIR, 'gu'), LOST) === entry.subject)
+    .some((subject) => hash === hashOf(before, { ...entry, subject }));
+}
+
+const LOST = '\uFFFD';
+const HALF_PAIR = /\p{Surrogate}/u;
+
+function textsIn(value: unknown): readonly string[] {
+  if (typeof value === 'string') return [value];
+  return typeof value === 'object' && value !== null ? Object.values(value).flatMap(textsIn) : [];
+}
+
 const AT_ONCE = 5_000;
 
 /** What is wrong with the chain: entries that are missing, or are not what they were when the next one was added. */
@@ -69,7 +88,8 @@ export async function brokenChain(db: Db): Promise<readonly string[]> {
       WHERE id > ${last} ORDER BY id LIMIT ${AT_ONCE}`.execute(db);
     for (const { hash, ...entry } of rows) {
       if (entry.id !== last + 1) broken.push(`entries ${last + 1} to ${entry.id - 1} are missing`);
-      else if (hash !== hashOf(before, entry)) broken.push(`entry ${entry.id} is not what was written`);
+      else if (hash !== hashOf(before, entry) && !isOfLostText(before, entry, hash))
+        broken.push(`entry ${entry.id} is not what was written`);
       [before, last] = [hash, entry.id];
     }
     more = rows.length === AT_ONCE;

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { keptCopies } from '@lowtide/core/backups/kept-copies.ts';
@@ -53,18 +54,25 @@ export async function makeCopy(
   mkdirSync(directory, { recursive: true });
   const day = now.toISOString().slice(0, 10);
   const moment = now.toISOString().slice(11, 19).replace(/:/g, '');
-  const name = `${basename(path, '.sqlite')}-${day}-${daily ? 'daily' : moment}.sqlite`;
-  const partial = join(directory, `${name}.partial`);
-  rmSync(partial, { force: true });
+  const base = `${basename(path, '.sqlite')}-${day}-${daily ? 'daily' : moment}`;
+  // Several at once are several: each has its own file while it is made, and a name that nobody has when it is done.
+  const partial = join(directory, `${base}-${randomUUID()}.partial`);
   copyInto(path, partial);
   const copy = openToRead(partial);
   const differences = (await verifiedBooks(copy.reader)).flatMap(({ differences: found }) => found);
   const facts = await bookFacts(copy.reader);
   await copy.close();
   const bytes = statSync(partial).size;
+  const name = daily ? `${base}.sqlite` : freeName(directory, base);
   renameSync(partial, join(directory, differences.length === 0 ? name : `${name}.differs`));
   if (daily && differences.length === 0) dropOld(path);
   return { name, bytes, facts, differences };
+}
+
+/** The name, or with a number behind it where it is taken. */
+function freeName(directory: string, base: string): string {
+  const names = [`${base}.sqlite`, ...Array.from({ length: 99 }, (_, at) => `${base}-${at + 2}.sqlite`)];
+  return names.find((name) => !existsSync(join(directory, name))) ?? `${base}-${randomUUID()}.sqlite`;
 }
 
 /** Drops daily copies that are no longer among the last days, weeks and months. */

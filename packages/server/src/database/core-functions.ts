@@ -16,5 +16,7 @@ function committedCents(...sums: readonly number[]): number {
 
 /** Rules of core that statements ask by name. */
 export function addCoreFunctions(file: SqliteDatabase.Database): void {
-  file.function('committed_cents', { deterministic: true, varargs: true }, (...sums) => committedCents(...(sums as number[])));
+  file.function('committed_cents', { deterministic: true, varargs: true }, (...sums) =>
+    committedCents(...(sums as number[])),
+  );
 }

@@ -104,7 +104,10 @@ test('a migration that is killed leaves the file as it was, to be migrated again
 
 test('what is acknowledged is on the disk: full synchronization holds after writes', async () => {
   const books = await openBooks(path);
-  await books.writer.insertInto('imported_file').values({ digest: 'x', kind: 'supplier', name: 'x', at: 1, recorded_by: '' }).execute();
+  await books.writer
+    .insertInto('imported_file')
+    .values({ digest: 'x', kind: 'supplier', name: 'x', at: 1, recorded_by: '' })
+    .execute();
   const { rows } = await sql<{ synchronous: number }>`PRAGMA synchronous`.execute(books.writer);
   expect(rows).toEqual([{ synchronous: 2 }]);
   const { rows: mode } = await sql<{ journal_mode: string }>`PRAGMA journal_mode`.execute(books.writer);

@@ -1,3 +1,6 @@
+import { existsSync, realpathSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import SqliteDatabase from 'better-sqlite3';
 
 /** Somebody else has the books. */
@@ -8,22 +11,41 @@ export class BooksHeld extends Error {
 }
 
 /**
- * Holds a books file for one server, until this process ends in whatever way: the lock is the system's, on a small file beside it.
- * `holder` says who has it to whoever comes second.
+ * Holds a books file for one server, until this process ends in whatever way: the lock is the system's, on a small file beside it, by
+ * whatever link it is named, and on one for the file itself, which a hard link names as well. `holder` says who has it to whoever comes
+ * second.
  */
 export function holdBooks(path: string, holder: string): () => void {
-  const lock = new SqliteDatabase(`${path}.lock`, { timeout: 0 });
+  const held: SqliteDatabase.Database[] = [];
+  const letGo = (): void => held.forEach((lock) => lock.close());
+  try {
+    for (const file of lockFiles(path)) held.push(locked(file, { path, holder }));
+  } catch (error) {
+    letGo();
+    throw error;
+  }
+  return letGo;
+}
+
+function lockFiles(path: string): readonly string[] {
+  if (!existsSync(path)) return [`${path}.lock`];
+  const { dev, ino } = statSync(path);
+  return [`${realpathSync(path)}.lock`, join(tmpdir(), `lowtide-${dev}-${ino}.lock`)];
+}
+
+function locked(file: string, { path, holder }: { readonly path: string; readonly holder: string }) {
+  const lock = new SqliteDatabase(file, { timeout: 0 });
   try {
     lock.exec('CREATE TABLE IF NOT EXISTS holder (text TEXT NOT NULL) STRICT');
     lock.exec('BEGIN IMMEDIATE; DELETE FROM holder');
     lock.prepare('INSERT INTO holder VALUES (?)').run(holder);
     lock.exec('COMMIT; BEGIN IMMEDIATE');
+    return lock;
   } catch (error) {
     const known = isBusy(error) ? holderOf(lock) : undefined;
     lock.close();
     throw known === undefined ? error : new BooksHeld(path, known);
   }
-  return () => lock.close();
 }
 
 function holderOf(lock: SqliteDatabase.Database): string {

@@ -100,6 +100,22 @@ function connection(path: string, readonly: boolean): SqliteDatabase.Database {
   return file;
 }
 
+function isRollback(text: string): boolean {
+  return text.trim().toLowerCase() === 'rollback';
+}
+
+/** What failed for want of room is rolled back already, and doing it again would hide why it failed. */
+function rollbackOf(file: SqliteDatabase.Database): Prepared {
+  const rollback = file.prepare('rollback');
+  const nothing: SqliteDatabase.RunResult = { changes: 0, lastInsertRowid: 0 };
+  return {
+    reader: false,
+    all: () => [],
+    iterate: () => [][Symbol.iterator](),
+    run: () => (file.inTransaction ? rollback.run() : nothing),
+  };
+}
+
 /** Prepared statements kept at once; lists of ids make texts of their own. */
 const MOST_STATEMENTS = 500;
 
@@ -110,7 +126,7 @@ function kyselyOn(file: SqliteDatabase.Database): Kysely<Schema> {
     const kept = statements.get(text);
     if (kept) return kept;
     if (statements.size >= MOST_STATEMENTS) statements.clear();
-    const made = preparedFor(text, file.prepare(text));
+    const made = isRollback(text) ? rollbackOf(file) : preparedFor(text, file.prepare(text));
     statements.set(text, made);
     return made;
   };

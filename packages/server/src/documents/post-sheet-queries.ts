@@ -1,9 +1,12 @@
 import type { SheetReading } from '@lowtide/core/documents/sheet-reading.ts';
+import { sql } from 'kysely';
 import type { Trx } from '../database/schema.ts';
 import type { Acting } from '../http/api.ts';
 import { Refusal } from '../http/refusal.ts';
 import { insertOrderMoves } from '../orders/order-write-queries.ts';
 import { insertPayroll } from '../labor/payroll-queries.ts';
+import { EVERYTHING } from '../ledger/as-of-queries.ts';
+import { notReversed } from '../ledger/settlement-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { insertEquipmentUse } from './equipment-use-queries.ts';
@@ -21,6 +24,7 @@ export async function postReading(
   }
   const documents: Posted[] = [];
   for (const { worked, used, paid, orders, reversesOn, ...posting } of postings) {
+    if (posting.kind === 'opening') await refuseSameBalances(trx, posting.body);
     const posted = await postDocument(trx, posting, acting);
     await insertWorkedHours(trx, posted.id, worked);
     await insertEquipmentUse(trx, posted.id, used);
@@ -33,4 +37,14 @@ export async function postReading(
     documents.push(posted);
   }
   return documents;
+}
+
+/** The very same balances are not taken over twice. */
+async function refuseSameBalances(trx: Trx, body: unknown): Promise<void> {
+  const { rows } = await sql<{ number: string }>`SELECT d.number FROM document d
+    WHERE d.kind = 'opening' AND d.body = ${JSON.stringify(body)} AND ${notReversed('d', EVERYTHING)} LIMIT 1`.execute(
+    trx,
+  );
+  const [same] = rows;
+  if (same !== undefined) throw new Refusal([{ at: 'rows', kind: 'balances-there', number: same.number }]);
 }

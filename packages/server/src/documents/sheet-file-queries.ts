@@ -20,8 +20,7 @@ export async function postedSheets(db: Db, kind: SheetKind, { id, from, through 
   const { document, blank } = sheetKind(kind);
   const { rows } = await sql<{ body: string; dated_on: number; due_on: number | null }>`
     SELECT d.body, d.dated_on, d.due_on FROM document d
-    WHERE d.kind = ${document} AND ${notReversed('d', EVERYTHING)}
-    ${id === undefined ? sql`` : sql`AND d.id = ${id}`}
+    WHERE ${id === undefined ? sql`d.kind = ${document} AND ${notReversed('d', EVERYTHING)}` : sql`d.id = ${id}`}
     ${from === undefined ? sql`` : sql`AND d.dated_on >= ${dayNumber(from)}`}
     ${through === undefined ? sql`` : sql`AND d.dated_on <= ${dayNumber(through)}`}
     ORDER BY d.dated_on, d.id`.execute(db);

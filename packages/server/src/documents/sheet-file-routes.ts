@@ -10,6 +10,7 @@ import { FILES } from '@lowtide/core/wire/files.ts';
 import type { Db } from '../database/schema.ts';
 import { file, read, write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
+import { refuseWherePayIsHidden } from '../http/pay-hidden.ts';
 import { rememberFile } from '../records/company-write-queries.ts';
 import { csvTable } from '../http/csv-table.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
@@ -24,6 +25,7 @@ export function sheetFileRoutes(router: Router, context: Context): void {
   file(router, context, FILES.sheets, {
     read: async (trx, req) => {
       const { kind } = SheetFileParams.parse({ kind: req.params['kind'] });
+      if (kind === 'payroll') refuseWherePayIsHidden(trx);
       const sheets = await postedSheets(trx, kind, SheetFileQuery.parse(req.query));
       const names = fileColumns(kind).map(({ name }) => name);
       const lines = sheets.flatMap(fileRows).map((row) => names.map((name) => inertText(row[name] ?? '')));

@@ -17,6 +17,7 @@ import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { refuseClosed } from '../projects/closed-project-queries.ts';
+import { seenProjects } from '../projects/seen-project-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
 import {
   approvalProblems,
@@ -154,6 +155,11 @@ async function compared(db: Db, id: number, other: number): Promise<Answer<'comp
 
 async function begin(trx: Trx, { params, body }: Asked<'newEstimate'>, acting: Acting): Promise<Answer<'newEstimate'>> {
   const original = body.copyOf === null ? null : await estimateOf(trx, body.copyOf);
+  // Whoever is held to their projects copies none of another: it is not there for them.
+  const led = seenProjects(trx);
+  if (original !== null && led !== null && !led.has(original.project)) {
+    throw new Refusal([{ at: 'copyOf', kind: 'not-there', subject: 'estimate' }], 404);
+  }
   const basis = await estimateBasis(trx, params.id, acting.today);
   const sheet = original?.sheet ?? { usualMarkup: await firstMarkup(trx, params.id, body.kind), rows: [] };
   nameProblems(body.name);

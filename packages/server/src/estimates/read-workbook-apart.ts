@@ -1,6 +1,6 @@
 import type { EstimateSheet } from '@lowtide/core/estimate/estimate-sheet.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
-import { readApart, type NotRead } from '../apart/read-apart.ts';
+import { readApart, type NotRead } from '../http/read-apart.ts';
 import { Refusal } from '../http/refusal.ts';
 
 const MOST_MS = 20_000;

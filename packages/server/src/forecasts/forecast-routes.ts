@@ -138,5 +138,11 @@ async function save(
 /** A line forecast below its cost, as long as nobody accepted it. */
 function belowCost({ at, ...warning }: Warning): Problem {
   invariant(warning.kind === 'forecast-below-cost', 'a forecast warns of nothing else');
-  return { at, kind: 'estimate-below-cost', cost: warning.cost, committed: warning.committed, estimate: warning.estimate };
+  return {
+    at,
+    kind: 'estimate-below-cost',
+    cost: warning.cost,
+    committed: warning.committed,
+    estimate: warning.estimate,
+  };
 }

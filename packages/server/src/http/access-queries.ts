@@ -3,6 +3,7 @@ import { figureOf } from '@lowtide/core/trace/figure.ts';
 import type { About } from '@lowtide/core/wire/endpoint.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
+import { refuseWherePayIsHidden } from './pay-hidden.ts';
 import { seesOnly } from '../projects/seen-project-queries.ts';
 import type { Actor } from './actor.ts';
 import { Refusal } from './refusal.ts';
@@ -44,13 +45,19 @@ export async function heldToOwnProjects(
   }
 }
 
+/** A figure of one person's hours is what they are paid: it is for those who may see pay. */
+export function refuseFiguresOfPeople(
+  trx: Db,
+  { about, asked }: { readonly about: About | undefined; readonly asked: Parts },
+): void {
+  if (about === undefined || !('figures' in about)) return;
+  const keys = namedIn(asked, about.figures).split(',');
+  if (keys.some((key) => typeof figureOf(key)?.employee === 'number')) refuseWherePayIsHidden(trx);
+}
+
 /** The projects a request is about; of one about none of them, a number that no project has. */
 async function projectsOf(db: Db, about: About, asked: Parts): Promise<readonly number[]> {
-  const named = (path: string): string => {
-    const [part = '', name = ''] = path.split('.');
-    const values = asked[part as keyof Parts] as Readonly<Record<string, unknown>> | undefined;
-    return String(values?.[name] ?? '');
-  };
+  const named = (path: string): string => namedIn(asked, path);
   if ('project' in about) return [Number(named(about.project))];
   if ('figures' in about) {
     return named(about.figures)
@@ -66,6 +73,13 @@ async function projectsOf(db: Db, about: About, asked: Parts): Promise<readonly 
     JOIN journal_line l ON l.id >= e.id << 20 AND l.id < (e.id + 1) << 20
     WHERE e.document_id = ${Number(named(about.document))} AND l.project_id IS NOT NULL`.execute(db);
   return rows.length === 0 ? [NONE] : rows.map(({ project }) => project);
+}
+
+/** What a request says at a path: `query.figure`. */
+function namedIn(asked: Parts, path: string): string {
+  const [part = '', name = ''] = path.split('.');
+  const values = asked[part as keyof Parts] as Readonly<Record<string, unknown>> | undefined;
+  return String(values?.[name] ?? '');
 }
 
 const NONE = -1;

@@ -8,7 +8,8 @@ import type { FileAddress } from '@lowtide/core/wire/files.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { keepsWithin } from '../projects/kept-by-project-queries.ts';
 import { audit, isAudited } from '../audit/audit-queries.ts';
-import { allowed, heldToOwnProjects } from './access-queries.ts';
+import { hidePayFrom } from './pay-hidden.ts';
+import { allowed, heldToOwnProjects, refuseFiguresOfPeople } from './access-queries.ts';
 import type { Actor } from './actor.ts';
 import { isAtTheMachine } from './at-the-machine.ts';
 import { answerTo, keepAnswer } from './answered-request-queries.ts';
@@ -70,7 +71,9 @@ async function reading<T>(
 ): Promise<T> {
   return books.reader.transaction().execute(async (trx) => {
     keepsWithin(trx, keeping, { stores: true });
+    hidePayFrom(trx, actor);
     if (actor !== null) await heldToOwnProjects(trx, actor, request);
+    refuseFiguresOfPeople(trx, request);
     return answer(trx);
   });
 }

@@ -1,5 +1,5 @@
 import { parse } from 'csv-parse/sync';
-import { readApart } from '../apart/read-apart.ts';
+import { readApart } from './read-apart.ts';
 import { textOfInert } from '@lowtide/core/files/csv-text.ts';
 import { accepted, refused, type Decision } from '@lowtide/core/problems/decision.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';

@@ -202,3 +202,70 @@ test('each request is logged with who, what, how it ended and its id, and nothin
   expect(secrets.filter((secret) => lines.join('').includes(secret))).toEqual([]);
   await app.close();
 });
+
+describe('text that cannot be written back the same', () => {
+  const named = (name: string) => ({ fields: { code: 'NEW', name, termsDays: '30' } });
+  test.each([
+    { case: 'half a surrogate pair', name: 'Stone \uD83D' },
+    { case: 'NUL', name: 'Sto\u0000ne' },
+    { case: 'zero width', name: 'Sto\u200Bne' },
+    { case: 'right to left', name: 'Sto\u202Ene' },
+  ])('$case is refused at its field, and nothing is written', async ({ name }) => {
+    const app = await company.open();
+    const { status, body } = await app.send('POST', '/records/supplier', named(name));
+    expect([status, (body['problems'] as unknown as { at: string; kind: string }[])[0]]).toMatchObject([
+      400,
+      { at: 'fields/name', pointer: '#/fields/name', kind: 'unseen-characters' },
+    ]);
+    expect((await verifiedBooks(app.books.reader)).flatMap(({ differences }) => differences)).toEqual([]);
+    await app.close();
+  });
+
+  test('letters and their marks apart come in as one, and so do names of people', async () => {
+    const app = await company.open();
+    const apart = 'Andre\u0301';
+    const { fields } = await app.order<{ fields: { name: string } }>('POST', '/records/supplier', named(apart));
+    expect(fields.name).toBe(apart.normalize('NFC'));
+    const person = {
+      name: apart,
+      email: 'a@pellworth.example',
+      role: 'administrator',
+      employee: '',
+      password: PASSWORD,
+    };
+    expect((await app.send('POST', '/people', person)).status).toBe(200);
+    const ines = visitor(app);
+    await ines.send('POST', '/session', { email: person.email, password: PASSWORD });
+    const again = { ...person, name: apart.normalize('NFC'), email: 'b@pellworth.example' };
+    expect((await ines.send('POST', '/people', again)).status).toBe(422);
+    await app.close();
+  });
+});
+
+test('answers are kept nowhere, and one that there is none says at which place', async () => {
+  const app = await company.open();
+  const { headers } = await visitor(app).send('GET', '/frame');
+  expect(headers.get('cache-control')).toBe('no-store');
+  const { body } = await app.send('GET', '/nothing-here');
+  expect(body['problems']).toMatchObject([{ at: '', pointer: '#' }]);
+  await app.close();
+});
+
+test('a file of many megabytes is read for nobody who has not signed in', async () => {
+  const app = await company.open();
+  await peopled(app, []);
+  const body = JSON.stringify({
+    about: 'project',
+    id: 1,
+    name: 'x',
+    mediaType: 'text/plain',
+    content: 'A'.repeat(8_000_000),
+  });
+  const { status } = await sent(app, { method: 'POST', path: '/api/attachments', headers: JSON_TYPE, body }).catch(
+    () => ({
+      status: 413,
+    }),
+  );
+  expect(status).toBe(413);
+  await app.close();
+});

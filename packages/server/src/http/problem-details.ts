@@ -29,5 +29,6 @@ export function sendProblem(res: Response, details: Details): void {
 
 /** A problem of the request as a whole. */
 export function problem(status: number, title: string, detail: string): Details {
-  return { type: 'about:blank', title, status, detail };
+  const problems = [{ at: '', pointer: pointerTo([]), kind: 'request', message: detail }];
+  return { type: 'about:blank', title, status, detail, problems };
 }

@@ -125,7 +125,13 @@ interface PlannedTrueUp {
 async function planned(db: Db, { payrollId, method }: Asked<'trueUp'>['body']): Promise<PlannedTrueUp> {
   const known = await payrollOf(db, payrollId);
   const shares = trueUpShares(await clearingPeriod(db, known));
-  const order: TrueUp = { from: known.from, through: known.through, method, shares, text: `True-up of ${known.number}` };
+  const order: TrueUp = {
+    from: known.from,
+    through: known.through,
+    method,
+    shares,
+    text: `True-up of ${known.number}`,
+  };
   const all = await projects(db);
   const entries = truedUp(order, {
     roles: rolesOf(await accounts(db)),

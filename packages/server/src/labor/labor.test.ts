@@ -138,9 +138,17 @@ test('a supplement adds to a period, takes no hours of its own, and is taken bac
   const own = await openApp(undefined, { demo: true });
   await setUpSmallCompany(own);
   const read = () => own.ask<Clearing>('/labor-clearing');
-  await post(own, '2027-01', hours('2027-01-04', ['E1', 'GATE', 'A/31-100', '8 8 8 8 8'], ['E2', 'GATE', 'A/31-100', '8']));
+  await post(
+    own,
+    '2027-01',
+    hours('2027-01-04', ['E1', 'GATE', 'A/31-100', '8 8 8 8 8'], ['E2', 'GATE', 'A/31-100', '8']),
+  );
   await post(own, '2027-01', hours('2027-01-11', ['E2', 'GATE', 'A/31-100', '8']));
-  const [base] = await post(own, '2027-01', payroll('2027-01-04', '2027-01-10', { employee: 'E1', grossRegular: '1,600' }));
+  const [base] = await post(
+    own,
+    '2027-01',
+    payroll('2027-01-04', '2027-01-10', { employee: 'E1', grossRegular: '1,600' }),
+  );
   // E2 is paid for two weeks, over the week of E1: the hours of the first week are E2's own and count once.
   await post(own, '2027-01', payroll('2027-01-04', '2027-01-17', { employee: 'E2', grossRegular: '620.08' }));
   expect((await read()).periods.map(({ sums }) => [sums.appliedCents, sums.paidCents])).toEqual([
@@ -148,7 +156,11 @@ test('a supplement adds to a period, takes no hours of its own, and is taken bac
     [160_000, 160_000],
   ]);
   const number = 'Payroll 2027-01-04 to 2027-01-10';
-  const more = { ...payroll('', '', { employee: 'E1', grossRegular: '50' }), paidOn: '2027-01-20', supplementTo: number };
+  const more = {
+    ...payroll('', '', { employee: 'E1', grossRegular: '50' }),
+    paidOn: '2027-01-20',
+    supplementTo: number,
+  };
   const [supplement] = await post(own, '2027-01', more);
   expect(supplement?.number).toBe(`Supplement to ${number}`);
   const { periods, balanceCents, otherCents } = await read();

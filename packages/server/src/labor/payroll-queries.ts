@@ -73,6 +73,8 @@ export async function paidThere(db: Db, { from, through }: WorkedDays): Promise<
     GROUP BY d.id ORDER BY d.id`.execute(db);
   return rows.map(({ id, number, from_on, through_on, employees, in_one_sum }) => ({
     ...{ id: documentId(id), number, from: dayOf(from_on), through: dayOf(through_on), isInOneSum: in_one_sum === 1 },
-    employees: (JSON.parse(employees) as (number | null)[]).flatMap((each) => (each === null ? [] : [employeeId(each)])),
+    employees: (JSON.parse(employees) as (number | null)[]).flatMap((each) =>
+      each === null ? [] : [employeeId(each)],
+    ),
   }));
 }

@@ -7,6 +7,7 @@ import { sql, type RawBuilder } from 'kysely';
 import type { z } from 'zod';
 import type { LedgerLine } from '@lowtide/core/wire/reading.ts';
 import type { Db } from '../database/schema.ts';
+import { isPayHidden } from '../http/pay-hidden.ts';
 import type { Bounds } from './as-of-queries.ts';
 
 export type LineAnswer = z.input<typeof LedgerLine>;
@@ -24,6 +25,8 @@ interface LineRow extends CodeColumns {
   readonly text: string;
   readonly quantity_e4: number;
   readonly amount_cents: number;
+  /** What the person of a line works as. */
+  readonly job_role: string | null;
 }
 
 const PAGE = 200;
@@ -53,9 +56,11 @@ export async function linePage(db: Db, where: RawBuilder<unknown>, view: LineVie
       ? sql``
       : sql`AND (l.${column}, l.id) ${isDown ? sql`<` : sql`>`} ((SELECT ${column} FROM journal_line WHERE id = ${after}), ${after})`;
   const way = isDown ? sql`DESC` : sql`ASC`;
-  const { rows } = await sql<LineRow>`${LINE_COLUMNS} WHERE ${where} ${withText(view)} ${withoutMoves(view)} ${past}
+  const hidden = isPayHidden(db);
+  const { rows } =
+    await sql<LineRow>`${lineColumns(hidden)} WHERE ${where} ${oncePaid(hidden)} ${withText(view, hidden)} ${withoutMoves(view)} ${past}
     ORDER BY l.${column} ${way}, l.id ${way} LIMIT ${PAGE + 1}`.execute(db);
-  return { lines: rows.slice(0, PAGE).map(lineAnswer), more: rows.length > PAGE };
+  return { lines: rows.slice(0, PAGE).map((row) => lineAnswer(row, hidden)), more: rows.length > PAGE };
 }
 
 /** The ledger of one project, through a month as known at a moment. */
@@ -68,11 +73,16 @@ export async function ledgerPage(
   return linePage(db, sql`l.project_id = ${project} AND l.posted_on <= ${at.day} ${known}`, view);
 }
 
-function withText({ text }: LineView): RawBuilder<unknown> {
+function withText({ text }: LineView, hidden: boolean): RawBuilder<unknown> {
   if (text === '') return sql``;
   const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`;
-  const columns = ['d.number', 'a.code', 'a.name', 'l.text', 'of_costCode.code', 'of_party.name', 'of_employee.name'];
-  const found = columns.map((column) => sql`${sql.ref(column)} LIKE ${like} ESCAPE '\\'`);
+  const columns = ['d.number', 'a.code', 'a.name', 'of_costCode.code', 'of_party.name'];
+  const own = hidden
+    ? [sql`CASE WHEN l.employee_id IS NULL THEN l.text ELSE '' END`]
+    : [sql`l.text`, sql`of_employee.name`];
+  const found = [...columns.map((column) => sql.ref(column)), ...own].map(
+    (column) => sql`${column} LIKE ${like} ESCAPE '\\'`,
+  );
   return sql`AND (${sql.join(found, sql` OR `)})`;
 }
 
@@ -97,8 +107,10 @@ function withoutMoves({ moves }: LineView): RawBuilder<unknown> {
 
 /** All lines of a document, in the order posted. */
 export async function documentLines(db: Db, document: number): Promise<LineAnswer[]> {
-  const { rows } = await sql<LineRow>`${LINE_COLUMNS} WHERE e.document_id = ${document} ORDER BY l.id`.execute(db);
-  return rows.map(lineAnswer);
+  const hidden = isPayHidden(db);
+  const { rows } = await sql<LineRow>`${lineColumns(hidden)} WHERE e.document_id = ${document} ${oncePaid(hidden)}
+    ORDER BY l.id`.execute(db);
+  return rows.map((row) => lineAnswer(row, hidden));
 }
 
 /** How many lines meet `where`, and what they add up to. */
@@ -131,20 +143,40 @@ const JOINS = sql.join(
   ),
   sql` `,
 );
-const LINE_COLUMNS = sql`
+/** A payroll, or what takes one back: its lines of people are what each was paid. */
+const IS_PAYROLL = sql`(l.employee_id IS NOT NULL AND (d.kind = 'payroll'
+  OR EXISTS (SELECT 1 FROM document v WHERE v.id = d.reverses_id AND v.kind = 'payroll')))`;
+/** The lines of people in the same entry and account. */
+const TOGETHER = sql`journal_line t WHERE t.id >= e.id << 20 AND t.id < (e.id + 1) << 20
+  AND t.account_id = l.account_id AND t.employee_id IS NOT NULL`;
+
+/** Where pay is hidden, what a payroll posts to an account for people is one line. */
+function oncePaid(hidden: boolean): RawBuilder<unknown> {
+  return hidden ? sql`AND NOT (${IS_PAYROLL} AND l.id > (SELECT MIN(t.id) FROM ${TOGETHER}))` : sql``;
+}
+
+function lineColumns(hidden: boolean): RawBuilder<unknown> {
+  const amount = hidden
+    ? sql`CASE WHEN ${IS_PAYROLL} THEN (SELECT SUM(t.amount_cents) FROM ${TOGETHER}) ELSE l.amount_cents END`
+    : sql`l.amount_cents`;
+  return sql`
   SELECT l.id, d.id AS document_id, d.kind AS document_kind, d.number AS document_number, l.posted_on, e.recorded_at,
     a.code || ' ' || a.name AS account, coalesce(of_party.name, of_employee.name) AS party_name, l.text,
-    l.quantity_e4, l.amount_cents, ${CODES}
+    l.quantity_e4, ${amount} AS amount_cents, of_employee.job_role, ${CODES}
   FROM journal_line l
   JOIN journal_entry e ON e.id = l.id >> 20
   JOIN document d ON d.id = e.document_id
   JOIN account a ON a.id = l.account_id
   ${JOINS}`;
+}
 
-function lineAnswer(row: LineRow): LineAnswer {
-  const codes = Object.fromEntries(
+function lineAnswer(row: LineRow, hidden: boolean): LineAnswer {
+  const named = Object.fromEntries(
     DIMENSION_NAMES.map((name) => [name, row[`code_${name}`] ?? null]),
   ) as LineAnswer['codes'];
+  // By day and role, not by person.
+  const isOfPerson = hidden && named.employee !== null;
+  const codes = isOfPerson ? { ...named, employee: null } : named;
   const mark = codes.costType === null ? '' : COST_TYPE_MARKS[codes.costType as CostType];
   const code = codes.costCode === null ? '' : `${codes.phase === null ? '' : `${codes.phase}/`}${codes.costCode}`;
   return {
@@ -158,8 +190,8 @@ function lineAnswer(row: LineRow): LineAnswer {
     projectCode: codes.project,
     coding: `${code} ${mark}`.trim(),
     codes,
-    party: row.party_name,
-    text: row.text,
+    party: isOfPerson && named.party === null ? row.job_role || 'Labor' : row.party_name,
+    text: isOfPerson ? '' : row.text,
     quantity: row.quantity_e4,
     amountCents: row.amount_cents,
   };

@@ -136,7 +136,11 @@ const POSTS_TO_CLOSED: ReadonlySet<DocumentKind> = new Set<DocumentKind>(['closi
 const CLOSED_AMONG = `SELECT code FROM project WHERE status = 'closed' AND id IN (SELECT value FROM json_each(?)) ORDER BY code LIMIT 1`;
 
 /** A closed project takes no cost, billing or earning, nor is any of it taken back; what settles it goes on. */
-async function refuseClosedProjects(trx: Trx, { kind, entries }: PostingOrder, accounts: PostedAccounts): Promise<void> {
+async function refuseClosedProjects(
+  trx: Trx,
+  { kind, entries }: PostingOrder,
+  accounts: PostedAccounts,
+): Promise<void> {
   if (POSTS_TO_CLOSED.has(kind)) return;
   const worked = new Set<number>();
   for (const { lines } of entries) {

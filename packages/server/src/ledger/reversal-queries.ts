@@ -105,7 +105,9 @@ async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
 
 /** A payroll is not taken back before its supplements are, nor either before the true-up that spread its difference. */
 async function refuseTruedUp(trx: Trx, document: number): Promise<void> {
-  const supplements = await sql<{ number: string }>`SELECT d.number FROM payroll p JOIN document d ON d.id = p.document_id
+  const supplements = await sql<{
+    number: string;
+  }>`SELECT d.number FROM payroll p JOIN document d ON d.id = p.document_id
     WHERE p.supplement_to = ${document} AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
     LIMIT 1`.execute(trx);
   const [supplement] = supplements.rows;

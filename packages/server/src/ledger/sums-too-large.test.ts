@@ -79,8 +79,14 @@ test('orders over several sheets are refused too, and so is a sheet that alone c
   expect((await place(60)).posted.status).toBe(201);
   const second = await place(60);
   expect(second.posted.status).toBe(422);
-  expect(((second.posted.body['problems'] ?? []) as { kind: string }[]).map(({ kind }) => kind)).toEqual(['sum-too-large']);
-  for (const path of ['/orders?through=2027-01&show=all', '/commitments?through=2027-01', '/projects/1?through=2027-01']) {
+  expect(((second.posted.body['problems'] ?? []) as { kind: string }[]).map(({ kind }) => kind)).toEqual([
+    'sum-too-large',
+  ]);
+  for (const path of [
+    '/orders?through=2027-01&show=all',
+    '/commitments?through=2027-01',
+    '/projects/1?through=2027-01',
+  ]) {
     expect((await own.send('GET', path)).status, path).toBe(200);
   }
   await own.close();

@@ -1,6 +1,6 @@
 import { refused, type Decision } from '@lowtide/core/problems/decision.ts';
 import type { UblInvoice } from '@lowtide/core/ubl/ubl-invoice.ts';
-import { readApart, type NotRead } from '../apart/read-apart.ts';
+import { readApart, type NotRead } from '../http/read-apart.ts';
 
 const MOST_MS = 10_000;
 

@@ -136,7 +136,10 @@ describe('a bill against an order', () => {
       rows: [{ ...item, retention: '10' }, BLANK_ORDER_ROW, { ...item, retention: '5' }],
     });
     const next = { ...BLANK_BILL, supplier: '' };
-    const lines = [{ ...next, order: 'SC-0001/1', net: '5,000.00' }, { ...next, order: 'SC-0002/1', net: '3,000.00' }];
+    const lines = [
+      { ...next, order: 'SC-0001/1', net: '5,000.00' },
+      { ...next, order: 'SC-0002/1', net: '3,000.00' },
+    ];
     const first = { ...BLANK_BILL, supplier: 'STONE', number: 'A-1', datedOn: '2027-01-20', order: 'PO-0001/1' };
     await post(app, '2027-01', billSheet(first, ...lines));
     const withheld = async () => {
@@ -146,10 +149,14 @@ describe('a bill against an order', () => {
     };
     expect(await withheld()).toEqual([0, 50_000, 15_000]);
     // 8 % typed of 2,000.00 and 1,000.00: 240.00, split by the lines.
-    await post(app, '2027-01', billSheet(
-      { ...first, number: 'A-2', order: 'SC-0001/1', net: '2,000.00', retention: '8' },
-      { ...next, order: 'SC-0002/1', net: '1,000.00' },
-    ));
+    await post(
+      app,
+      '2027-01',
+      billSheet(
+        { ...first, number: 'A-2', order: 'SC-0001/1', net: '2,000.00', retention: '8' },
+        { ...next, order: 'SC-0002/1', net: '1,000.00' },
+      ),
+    );
     expect(await withheld()).toEqual([0, 66_000, 23_000]);
     expect(await balanceOf(app, '2020')).toBe(-89_000);
     expect(await tied(app)).toEqual([]);

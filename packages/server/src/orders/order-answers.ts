@@ -2,7 +2,14 @@ import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import { versionDifferences } from '@lowtide/core/orders/differences.ts';
 import type { Order } from '@lowtide/core/orders/order.ts';
-import { accrued, commitment, openToBill, openToReceive, type OrderLine, type Part } from '@lowtide/core/orders/order-line.ts';
+import {
+  accrued,
+  commitment,
+  openToBill,
+  openToReceive,
+  type OrderLine,
+  type Part,
+} from '@lowtide/core/orders/order-line.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
 import { Refusal } from '../http/refusal.ts';

@@ -14,7 +14,13 @@ import {
 import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity, rate } from '@lowtide/core/money/quantity.ts';
 import type { Order, OrderKind } from '@lowtide/core/orders/order.ts';
-import { openToBill, type Accrual, type Agreed, type OrderLine, type OrderTarget } from '@lowtide/core/orders/order-line.ts';
+import {
+  openToBill,
+  type Accrual,
+  type Agreed,
+  type OrderLine,
+  type OrderTarget,
+} from '@lowtide/core/orders/order-line.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
@@ -126,11 +132,7 @@ export function movesOf(at: At, lines: RawBuilder<unknown>): RawBuilder<unknown>
 }
 
 /** What each line came to by each of its versions that count, by the day of the version. */
-async function agreedOf(
-  db: Db,
-  at: At,
-  lines: RawBuilder<unknown>,
-): Promise<ReadonlyMap<number, readonly Agreed[]>> {
+async function agreedOf(db: Db, at: At, lines: RawBuilder<unknown>): Promise<ReadonlyMap<number, readonly Agreed[]>> {
   const { rows } = await sql<{ line: number; dated_on: number; quantity: number; net: number; cost: number }>`
     SELECT m.order_line_id AS line, d.dated_on,
       SUM(m.quantity_e4) OVER so_far AS quantity, SUM(m.net_cents) OVER so_far AS net, SUM(m.cost_cents) OVER so_far AS cost

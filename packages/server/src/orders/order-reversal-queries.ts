@@ -61,7 +61,9 @@ async function refuseAccrualInUse(trx: Trx, document: number): Promise<void> {
     UNION ALL
     SELECT l.order_id, l.id, SUM(m.quantity_e4), SUM(m.net_cents), ifnull((SELECT SUM(t.measure) FROM taken_over t
       WHERE t.document_id = ${document} AND t.order_line_id = l.id), 0), 0
-    FROM billed m JOIN order_line l ON l.id = m.order_line_id WHERE m.document_id = ${document} GROUP BY l.id`.execute(trx);
+    FROM billed m JOIN order_line l ON l.id = m.order_line_id WHERE m.document_id = ${document} GROUP BY l.id`.execute(
+    trx,
+  );
   const isTaken = await takenOverOf(trx, document);
   for (const moved of rows) {
     const order = await orderById(trx, moved.order_id);

@@ -101,7 +101,11 @@ async function closeOrder(trx: Trx, id: number, { datedOn, reason, acceptWarning
     acting,
   );
   const { retentionMillionths, deliverTo } = order;
-  const moves = { ...NO_ORDER_MOVES, version: { order: order.id, version, retentionMillionths, deliverTo, closes: true }, ordered };
+  const moves = {
+    ...NO_ORDER_MOVES,
+    version: { order: order.id, version, retentionMillionths, deliverTo, closes: true },
+    ordered,
+  };
   await insertOrderMoves(trx, { id: posted.id, party: order.supplier }, moves);
   await audit(trx, acting, { action: 'close order', subject: order.number, detail: { reason: read.reason } });
   return posted;

@@ -244,7 +244,9 @@ describe('goods received', () => {
       (await app.ask<{ total: { amountCents: number } }>(`/received-not-billed?through=${through}`)).total.amountCents;
     const account = async (through: string) =>
       (
-        await app.ask<{ rows: { code: string; balance: { amountCents: number } }[] }>(`/trial-balance?through=${through}&span=all`)
+        await app.ask<{ rows: { code: string; balance: { amountCents: number } }[] }>(
+          `/trial-balance?through=${through}&span=all`,
+        )
       ).rows.find(({ code }) => code === '2030')?.balance.amountCents ?? 0;
     // Cost on the bill's own day, in January; in February the receipt's accrual comes and goes.
     expect((await stoneOf(app)).slice(0, 1)).toEqual([486_000]);

@@ -18,7 +18,10 @@ export async function retainedOf(db: Db, order: number): Promise<Cents> {
  * Of what is withheld under an order at a moment, the part that its own bills withheld: what was taken over with the books is released
  * first, and nothing is known of what was billed for it.
  */
-export function retainedOfBills(order: RawBuilder<unknown>, at: Pick<Bounds, 'day' | 'recordedAt'>): RawBuilder<number> {
+export function retainedOfBills(
+  order: RawBuilder<unknown>,
+  at: Pick<Bounds, 'day' | 'recordedAt'>,
+): RawBuilder<number> {
   const all = (which: RawBuilder<unknown>) => sql`ifnull((SELECT SUM(m.amount_cents) FROM retained m
     JOIN document d ON d.id = m.document_id WHERE m.order_id = ${order} AND ${counts('d', at)} ${which}), 0)`;
   return sql<number>`min(${all(sql``)}, ${all(sql`AND d.kind IN ('bill', 'spend')`)})`;

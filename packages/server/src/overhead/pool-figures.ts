@@ -108,10 +108,7 @@ export function poolSums({ expense, applied, settled }: PoolFigures, isIn: (mont
 }
 
 /** What was applied to projects since the last difference was settled, through a month: what a difference is spread by. */
-export function appliedSinceSettled(
-  { applied, settled }: PoolFigures,
-  through: Month,
-): readonly AppliedOverhead[] {
+export function appliedSinceSettled({ applied, settled }: PoolFigures, through: Month): readonly AppliedOverhead[] {
   const last = settled.reduce<Month | null>(
     (latest, { month }) => (latest === null || month > latest ? month : latest),
     null,

@@ -61,9 +61,7 @@ async function budgetLines(
   db: Db,
   at: Bounds,
   projects: readonly number[],
-): Promise<
-  readonly { readonly coding: Coding; readonly budget: BudgetAmounts; readonly isZeroMargin: boolean }[]
-> {
+): Promise<readonly { readonly coding: Coding; readonly budget: BudgetAmounts; readonly isZeroMargin: boolean }[]> {
   if (projects.length === 0) return [];
   const { rows } = await sql<LineRow>`
     SELECT b.project_id, b.phase_id, b.cost_code_id, b.cost_type,

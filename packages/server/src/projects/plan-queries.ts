@@ -126,7 +126,14 @@ interface StandRow extends Readonly<Record<string, number | string>> {
   readonly over: string;
 }
 
-type OverRow = readonly [phase: number, costCode: number, costType: string, cost: number, committed: number, forecast: number];
+type OverRow = readonly [
+  phase: number,
+  costCode: number,
+  costType: string,
+  cost: number,
+  committed: number,
+  forecast: number,
+];
 
 /** Added up where the codings are: thousands of projects have many times as many. */
 async function standsByProject(db: Db, at: Bounds, only?: number): Promise<ReadonlyMap<number, StandSums>> {

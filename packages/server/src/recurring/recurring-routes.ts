@@ -4,7 +4,7 @@ import { audit } from '../audit/audit-queries.ts';
 import { insertDraft } from '../documents/draft-queries.ts';
 import { read, write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { acceptedOr } from '../http/refusal.ts';
+import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { companyOf } from '../records/company-queries.ts';
 import {
   deleteRecurring,
@@ -29,6 +29,7 @@ export function recurringRoutes(router: Router, context: Context): void {
   });
   write(router, context, 'takeRecurring', async (trx, { params }, acting) => {
     const stored = await recurringJournal(trx, params.id);
+    if (stored.nextOn > acting.today) throw new Refusal([{ at: '', kind: 'not-due', next: stored.nextOn }], 409);
     const draft = await insertDraft(trx, 'journal', nextSheet(stored.sheet, stored.nextOn), acting);
     await setNext(trx, stored, monthsLater(stored.nextOn, stored.everyMonths));
     await audit(trx, acting, { action: 'take recurring journal', subject: stored.name });

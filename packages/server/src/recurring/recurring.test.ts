@@ -52,6 +52,9 @@ test('a journal that comes again waits as a sheet when it is taken, and moves on
   const { sheet } = await app.ask<{ sheet: { datedOn: string; rows: unknown[] } }>(`/drafts/${draft}?month=2027-01`);
   expect([sheet.datedOn, sheet.rows.length]).toEqual(['2027-01-31', 2]);
   expect(await list()).toEqual([['2027-02-28', false]]);
+  // Asked again before it is due, there is no second sheet.
+  expect(await app.refused('POST', `/recurring-journals/${id}/sheet`, {})).toEqual(['not-due']);
+  app.setToday('2027-02-28');
   await app.order('POST', `/recurring-journals/${id}/sheet`, {});
   expect(await list()).toEqual([]);
   expect(await app.refused('POST', '/recurring-journals', { ...form, name: '' })).toEqual(['name missing']);

@@ -53,9 +53,7 @@ function stillOpen({
 }: ProjectToClose): readonly Problem[] {
   const at = 'status';
   const ordered =
-    openOrders.length === 0
-      ? []
-      : [{ at, kind: 'orders-still-open', project, orders: openOrders.join(', ') } as const];
+    openOrders.length === 0 ? [] : [{ at, kind: 'orders-still-open', project, orders: openOrders.join(', ') } as const];
   if (!isForClient) return ordered;
   return [
     ...ordered,

@@ -161,7 +161,9 @@ function tolerated({ after, place }: Received, { orderPolicy }: Catalog) {
 function costOf({ target, line, after, accrued: came, place }: Received): readonly CodedCost[] {
   if (target.kind !== 'project') return [];
   const committed = cents(commitment(after) - commitment(line));
-  return [{ project: target.project, coding: target.coding, cost: came?.cost ?? ZERO, committed, at: `rows/${place}/line` }];
+  return [
+    { project: target.project, coding: target.coding, cost: came?.cost ?? ZERO, committed, at: `rows/${place}/line` },
+  ];
 }
 
 interface GoodsHead {

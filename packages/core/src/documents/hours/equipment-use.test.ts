@@ -24,7 +24,16 @@ const THERE: UseThere = {
 };
 const catalog: Catalog = catalogOf(
   { ...SAMPLE, equipment: [BOAT] },
-  { workingMonth: SAMPLE.workingMonth, stands: [], knownBills: [], orders: [], retainedApart: [], hoursThere: [], usesThere: [THERE], paidThere: [] },
+  {
+    workingMonth: SAMPLE.workingMonth,
+    stands: [],
+    knownBills: [],
+    orders: [],
+    retainedApart: [],
+    hoursThere: [],
+    usesThere: [THERE],
+    paidThere: [],
+  },
 );
 const row = (change: Partial<HoursRow>): HoursRow => ({
   ...{

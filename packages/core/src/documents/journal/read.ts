@@ -10,7 +10,16 @@ import { quantity } from '../../money/quantity.ts';
 import { dayInBooks } from '../../months/books-span.ts';
 import { laterPosting, openDayFrom } from '../../months/open-day.ts';
 import { dayAhead } from '../../months/unusual-day.ts';
-import { accepted, following, gathered, listed, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
+import {
+  accepted,
+  following,
+  gathered,
+  listed,
+  mapped,
+  problemsOf,
+  refused,
+  type Decision,
+} from '../../problems/decision.ts';
 import type { Warning } from '../../problems/problem.ts';
 import { budgetWarnings, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog } from '../catalog.ts';

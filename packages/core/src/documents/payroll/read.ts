@@ -84,10 +84,7 @@ function periodIn(sheet: PayrollSheet, catalog: Catalog): Decision<PayPeriod> {
   );
 }
 
-function daysIn(
-  sheet: PayrollSheet,
-  { workingMonth, dayOrder, span }: Catalog,
-): Decision<Omit<PayPeriod, 'addsTo'>> {
+function daysIn(sheet: PayrollSheet, { workingMonth, dayOrder, span }: Catalog): Decision<Omit<PayPeriod, 'addsTo'>> {
   const day = (at: 'from' | 'through' | 'paidOn', field: string): Decision<IsoDate> =>
     required({ typed: sheet[at], at }, field, (cell) =>
       following(dayIn(cell, lastDay(workingMonth), dayOrder), (read) => dayInBooks(read, span, at)),

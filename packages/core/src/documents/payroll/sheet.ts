@@ -18,12 +18,25 @@ export const PAYROLL_SHEET: KindOfSheet<PayrollSheet> = {
     { id: 'through', label: 'Through', holds: 'day' },
     { id: 'paidOn', label: 'Paid on', holds: 'day' },
     { id: 'fee', label: 'Fee', holds: 'money' },
-    { id: 'supplementTo', label: 'Supplement to', holds: 'text', hint: 'Only where it adds to days that are paid: the payroll it adds to' },
+    {
+      id: 'supplementTo',
+      label: 'Supplement to',
+      holds: 'text',
+      hint: 'Only where it adds to days that are paid: the payroll it adds to',
+    },
   ],
   columns: () => PAYROLL_COLUMNS,
   blank: (today) => {
     const through = plusDays(mondayOf(today), -1);
-    return { kind: 'payroll', from: plusDays(through, 1 - USUAL_DAYS), through, paidOn: today, fee: '', supplementTo: '', rows: [] };
+    return {
+      kind: 'payroll',
+      from: plusDays(through, 1 - USUAL_DAYS),
+      through,
+      paidOn: today,
+      fee: '',
+      supplementTo: '',
+      rows: [],
+    };
   },
   nameOf: ({ from, through, supplementTo }) =>
     supplementTo.trim() === '' ? `Payroll ${from} to ${through}` : `Supplement to ${supplementTo.trim()}`,

@@ -113,7 +113,10 @@ function takenBackOn(
     return of.length === 0 ? [] : [costLine(roles, line, { bill, amount: ZERO, units: quantity(0), taken: of })];
   });
   const all = sum([ZERO, ...then.map(costTaken)]);
-  return journalEntry(day, [...lines, debit(roles['received-not-billed'], all, { party: bill.supplier, text: bill.number })]);
+  return journalEntry(day, [
+    ...lines,
+    debit(roles['received-not-billed'], all, { party: bill.supplier, text: bill.number }),
+  ]);
 }
 
 function owedLine(roles: Roles, { paid, supplier: party, number: text }: Bill, amount: Cents): Line {

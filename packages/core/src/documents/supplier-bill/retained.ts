@@ -52,8 +52,7 @@ interface SubcontractNet {
 
 function netsBySubcontract(lines: readonly RetainedLine[], orders: readonly Order[]): readonly SubcontractNet[] {
   const subcontracts = new Set(orders.flatMap(({ kind, id }) => (kind === 'subcontract' ? [id] : [])));
-  const under = ({ order }: RetainedLine) =>
-    order !== null && subcontracts.has(order.orderId) ? order.orderId : null;
+  const under = ({ order }: RetainedLine) => (order !== null && subcontracts.has(order.orderId) ? order.orderId : null);
   return [...groupedBy(lines, under)].map(([order, group]) => ({ order, net: sum(group.map(({ net }) => net)) }));
 }
 

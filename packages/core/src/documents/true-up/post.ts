@@ -69,12 +69,11 @@ function linesOf(
     const { employee, coding } = first.line;
     const project = coding === null ? undefined : projects.get(coding.project);
     const cost = project === undefined ? undefined : roles[costRole(project)];
-    const onto =
-      goesToVariance(first)
-        ? debit(roles['labor-variance'], amount, { employee, text })
-        : coding === null || cost === undefined
-          ? debit(roles['indirect-labor'], amount, { employee, text })
-          : debit(cost, amount, { ...coding, employee, text });
+    const onto = goesToVariance(first)
+      ? debit(roles['labor-variance'], amount, { employee, text })
+      : coding === null || cost === undefined
+        ? debit(roles['indirect-labor'], amount, { employee, text })
+        : debit(cost, amount, { ...coding, employee, text });
     return [onto, credit(roles['labor-clearing'], amount, { employee, text })];
   });
 }

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { openMonthFrom } from '@lowtide/core/months/open-day.ts';
-import { monthText } from '@lowtide/core/calendar/month.ts';
+import { monthText, type Month } from '@lowtide/core/calendar/month.ts';
 import { farLines } from '@lowtide/core/forecast/far-lines.ts';
 import { readForecast, type ForecastRow, type ReadForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
@@ -74,13 +74,7 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
             isDisabled={busy || isReadOnly || problems.length > 0 || sheet.lines.length === 0}
             onPress={() => void save()}
           >
-            {problems.length > 0
-              ? `Save (${plural(problems.length, 'error')})`
-              : warnings.length > 0
-                ? `Save all the same (${plural(warnings.length, 'warning')})`
-                : month === through
-                  ? `Save the forecast of ${monthText(through)}`
-                  : `Save it from ${monthText(month)}, the first open month`}
+            {saveWords({ errors: problems.length, warnings: warnings.length, month, isLater: month !== through })}
           </Button>
         </May>
       }
@@ -109,6 +103,22 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
       )}
     </Page>
   );
+}
+
+interface Saved {
+  readonly errors: number;
+  readonly warnings: number;
+  /** The month it is kept for: the first open one, where the month looked at is locked. */
+  readonly month: Month;
+  readonly isLater: boolean;
+}
+
+function saveWords({ errors, warnings, month, isLater }: Saved): string {
+  if (errors > 0) return `Save (${plural(errors, 'error')})`;
+  if (warnings > 0) return `Save all the same (${plural(warnings, 'warning')})`;
+  return isLater
+    ? `Save it from ${monthText(month)}, the first open month`
+    : `Save the forecast of ${monthText(month)}`;
 }
 
 /** What deserves a second look; how far a result is from the budget only of what is typed now. */

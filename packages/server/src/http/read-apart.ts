@@ -19,7 +19,7 @@ const MOST_WAITING = 50;
 
 // A thread of Node.js 20 takes no loader from its arguments: it is registered as the thread begins.
 const LOADER = pathToFileURL(createRequire(import.meta.url).resolve('tsx/esm/api')).href.replace(/\.cjs$/, '.mjs');
-const MODULE = new URL('./reading-thread.ts', import.meta.url).href;
+const MODULE = new URL('../reading-thread.ts', import.meta.url).href;
 const START = `const { workerData } = require('node:worker_threads');
 import(workerData.loader).then(({ register }) => { register(); return import(workerData.module); });`;
 

@@ -1,12 +1,12 @@
 import { parentPort } from 'node:worker_threads';
 import { following } from '@lowtide/core/problems/decision.ts';
 import { readUbl } from '@lowtide/core/ubl/read-ubl.ts';
-import { workbookSheet } from '../estimates/read-workbook.ts';
-import { refusedWorkbook } from '../estimates/workbook-limits.ts';
-import { csvRows } from '../http/csv-table.ts';
-import { Refusal } from '../http/refusal.ts';
-import { xmlTree } from '../print/xml.ts';
-import type { ReadJob } from './read-apart.ts';
+import { workbookSheet } from './estimates/read-workbook.ts';
+import { refusedWorkbook } from './estimates/workbook-limits.ts';
+import { csvRows } from './http/csv-table.ts';
+import { Refusal } from './http/refusal.ts';
+import { xmlTree } from './print/xml.ts';
+import type { ReadJob } from './http/read-apart.ts';
 
 /** Reads one job after the other, in a thread that may end without harm. */
 parentPort?.on('message', (job: ReadJob) => {
