@@ -14,7 +14,7 @@ import * as payroll from './migrations/0011-payroll.ts';
 import * as overheadAndWeeks from './migrations/0012-overhead-and-weeks.ts';
 import * as orders from './migrations/0013-orders.ts';
 import * as recodingAndFiles from './migrations/0014-recoding-and-files.ts';
-import * as accrualsByReceipt from './migrations/0015-accruals-by-receipt.ts';
+import * as receiptsSupplementsMarks from './migrations/0015-receipts-supplements-marks.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -37,7 +37,7 @@ export const MIGRATIONS: readonly Migration[] = [
   overheadAndWeeks,
   orders,
   recodingAndFiles,
-  accrualsByReceipt,
+  receiptsSupplementsMarks,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

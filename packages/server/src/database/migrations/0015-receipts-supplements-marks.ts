@@ -5,7 +5,11 @@ const neverChanged = (table: string): readonly string[] => [
   `CREATE TRIGGER ${table}_is_never_deleted BEFORE DELETE ON ${table} BEGIN SELECT RAISE (ABORT, '${table} is never deleted'); END`,
 ];
 
-/** What a bill took over is told by receipt, with how much of the line it was; a version says whether it closed its order. */
+/**
+ * What a bill took over is told by receipt, with how much of the line it was; a version says whether it closed its order; a payroll names
+ * the one it adds to; budget lines are marked as carried at zero margin; a contract change says whether it is of a cancelled contract; a
+ * message keeps what it said; files say who brought them; tokens end.
+ */
 const BEFORE = [
   `ALTER TABLE received ADD COLUMN accrued_measure INTEGER NOT NULL DEFAULT 0`,
   `CREATE TABLE taken_over (
