@@ -8,7 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { CsvText, PASTED } from '../ui/CsvText.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
-import { FileRefused } from '../ui/notes.tsx';
+import { cameInBefore, FileRefused } from '../ui/notes.tsx';
 
 /** Reads a CSV file into sheets, which then wait to be looked at and posted. */
 export function ImportSheetsDialog({ onClose }: { readonly onClose: () => void }) {
@@ -19,7 +19,7 @@ export function ImportSheetsDialog({ onClose }: { readonly onClose: () => void }
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [send, { busy }] = useWrite('importSheets');
   const take = async (): Promise<void> => {
-    const written = await send({ params: { kind }, body: { month, ...file } });
+    const written = await send({ params: { kind }, body: { month, ...file, again: cameInBefore(trouble) } });
     if (!written.ok) return setTrouble(written.trouble);
     const [first, ...others] = written.answer.drafts;
     onClose();
@@ -45,7 +45,7 @@ export function ImportSheetsDialog({ onClose }: { readonly onClose: () => void }
       <DialogActions>
         <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy || file.csv.trim() === ''} onPress={() => void take()}>
-          Import
+          {cameInBefore(trouble) ? 'Import it again' : 'Import'}
         </Button>
       </DialogActions>
     </Dialog>

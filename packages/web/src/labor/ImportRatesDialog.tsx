@@ -5,7 +5,7 @@ import type { Trouble } from '../api/trouble.ts';
 import { Button } from '../ui/Button.tsx';
 import { CsvText, PASTED } from '../ui/CsvText.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
-import { FileRefused, Note } from '../ui/notes.tsx';
+import { cameInBefore, FileRefused, Note } from '../ui/notes.tsx';
 
 export interface ImportRatesDialogProps {
   readonly side: 'cost' | 'bill';
@@ -18,7 +18,7 @@ export function ImportRatesDialog({ side, onClose }: ImportRatesDialogProps) {
   const [told, setTold] = useState<Trouble | Answer<'importRates'> | null>(null);
   const [send, { busy }] = useWrite('importRates');
   const take = async (): Promise<void> => {
-    const written = await send({ body: { side, ...csv } });
+    const written = await send({ body: { side, ...csv, again: cameInBefore(told) } });
     setTold(written.ok ? written.answer : written.trouble);
   };
   return (
@@ -36,7 +36,7 @@ export function ImportRatesDialog({ side, onClose }: ImportRatesDialogProps) {
       <DialogActions>
         <Button onPress={onClose}>Close</Button>
         <Button $look="primary" isDisabled={busy || csv.csv.trim() === ''} onPress={() => void take()}>
-          Import
+          {cameInBefore(told) ? 'Import it again' : 'Import'}
         </Button>
       </DialogActions>
     </Dialog>

@@ -112,3 +112,9 @@ const PlaceButton = styled.button`
   text-underline-offset: 2px;
   cursor: pointer;
 `;
+
+/** Whether a file is refused only because it came in before: it may come in again once whoever brings it says so. */
+export function cameInBefore(trouble: object | null): boolean {
+  const { problems = [] } = (trouble ?? {}) as Partial<Trouble>;
+  return problems.length > 0 && problems.every(({ kind }) => kind === 'file-seen');
+}
