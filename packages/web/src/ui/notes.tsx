@@ -115,6 +115,6 @@ const PlaceButton = styled.button`
 
 /** Whether a file is refused only because it came in before: it may come in again once whoever brings it says so. */
 export function cameInBefore(trouble: object | null): boolean {
-  const { problems = [] } = (trouble ?? {}) as Partial<Trouble>;
+  const { problems = [] } = (trouble ?? {}) as { readonly problems?: readonly { readonly kind: string }[] };
   return problems.length > 0 && problems.every(({ kind }) => kind === 'file-seen');
 }
