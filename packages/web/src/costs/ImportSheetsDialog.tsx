@@ -33,7 +33,13 @@ export function ImportSheetsDialog({ onClose }: { readonly onClose: () => void }
         onChange={(next) => setKind(next as SheetKind)}
         options={SHEET_KINDS.map((one) => ({ value: one, text: sheetKind(one).title }))}
       />
-      <CsvText file={file} onChange={setFile} />
+      <CsvText
+        file={file}
+        onChange={(other) => {
+          setFile(other);
+          setTrouble(null);
+        }}
+      />
       <p>
         Columns:{' '}
         {fileColumns(kind)

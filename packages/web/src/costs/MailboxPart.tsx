@@ -9,7 +9,7 @@ import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { Loading, Note, Refused } from '../ui/notes.tsx';
+import { cameInBefore, Loading, Note, Refused } from '../ui/notes.tsx';
 import { Sentence } from '../ui/Page.tsx';
 
 type Message = Answer<'messages'>['rows'][number];
@@ -49,17 +49,27 @@ export function MailboxPart() {
   );
 }
 
+interface Paper {
+  readonly name: string;
+  readonly xml: string;
+}
+
 /** A file from the machine, or, in the demo, what the simulated mailbox delivers. */
 function TakeIn({ onRefused }: { readonly onRefused: (why: string | null) => void }) {
   const input = useRef<HTMLInputElement>(null);
   const [take, { busy }] = useWrite('takeMessage');
   const [fetch] = useWrite('mailbox');
-  const takeAll = async (messages: readonly { readonly name: string; readonly xml: string }[]): Promise<void> => {
+  const [before, setBefore] = useState<readonly Paper[]>([]);
+  const takeAll = async (papers: readonly Paper[], again = false): Promise<void> => {
     const refused: string[] = [];
-    for (const body of messages) {
-      const written = await take({ body });
-      if (!written.ok) refused.push(`${body.name}: ${written.trouble.detail}`);
+    const known: Paper[] = [];
+    for (const paper of papers) {
+      const written = await take({ body: { ...paper, again } });
+      if (written.ok) continue;
+      refused.push(`${paper.name}: ${written.trouble.detail}`);
+      if (cameInBefore(written.trouble)) known.push(paper);
     }
+    setBefore(known);
     onRefused(refused.length === 0 ? null : refused.join(' '));
   };
   const deliver = async (): Promise<void> => {
@@ -87,6 +97,11 @@ function TakeIn({ onRefused }: { readonly onRefused: (why: string | null) => voi
       <Button isDisabled={busy} onPress={() => input.current?.click()}>
         Import UBL files
       </Button>
+      {before.length === 0 ? null : (
+        <Button isDisabled={busy} onPress={() => void takeAll(before, true)}>
+          Import {before.length === 1 ? 'it' : 'them'} again
+        </Button>
+      )}
       <Button isDisabled={busy} onPress={() => void deliver()}>
         Fetch from the simulated mailbox
       </Button>

@@ -3,6 +3,7 @@ import { mondayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { typedDate } from '@lowtide/core/calendar/typed-date.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
+import type { Trouble } from '../api/trouble.ts';
 import { useSession } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { CsvText, PASTED } from '../ui/CsvText.tsx';
@@ -10,7 +11,7 @@ import { DataTable } from '../ui/DataTable.tsx';
 import { useDayOrder } from '../ui/day-order.ts';
 import { DayField } from '../ui/DayField.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
-import { Loading, Note, Refused } from '../ui/notes.tsx';
+import { cameInBefore, Loading, Note, Refused } from '../ui/notes.tsx';
 import { Sentence } from '../ui/Page.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { ClockEntryDialog } from './ClockEntryDialog.tsx';
@@ -130,22 +131,29 @@ function ImportClockDialog({
   readonly onClose: () => void;
 }) {
   const [csv, setCsv] = useState(PASTED);
-  const [why, setWhy] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [take, { busy }] = useWrite('takeClock');
+  const why = trouble === null ? null : trouble.problems.map(({ message }) => message).join(' ') || trouble.detail;
   const bring = async (): Promise<void> => {
-    const made = await take({ body: csv });
+    const made = await take({ body: { ...csv, again: cameInBefore(trouble) } });
     if (made.ok) return onTaken(made.answer);
-    setWhy(made.trouble.problems.map(({ message }) => message).join(' ') || made.trouble.detail);
+    setTrouble(made.trouble);
   };
   return (
     <Dialog title="Import a time clock's file" onClose={onClose} width={640}>
-      <CsvText file={csv} onChange={setCsv} />
+      <CsvText
+        file={csv}
+        onChange={(other) => {
+          setCsv(other);
+          setTrouble(null);
+        }}
+      />
       <p>Columns: badge, in, out, project, code. Moments as 2027-03-22T07:00; without a project it is indirect time.</p>
       <Refused why={why} />
       <DialogActions>
         <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy || csv.csv.trim() === ''} onPress={() => void bring()}>
-          Import
+          {cameInBefore(trouble) ? 'Import it again' : 'Import'}
         </Button>
       </DialogActions>
     </Dialog>

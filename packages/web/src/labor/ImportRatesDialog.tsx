@@ -23,7 +23,13 @@ export function ImportRatesDialog({ side, onClose }: ImportRatesDialogProps) {
   };
   return (
     <Dialog title={`Import ${side} rates from CSV`} onClose={onClose} width={640}>
-      <CsvText file={csv} onChange={setCsv} />
+      <CsvText
+        file={csv}
+        onChange={(other) => {
+          setCsv(other);
+          setTold(null);
+        }}
+      />
       <p>
         Columns: {Object.keys(BLANK_RATE_ROW).join(', ')}. Codes name whom a rate holds for; all empty is everybody.
       </p>

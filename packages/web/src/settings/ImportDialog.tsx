@@ -8,7 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
 import { CsvText, PASTED } from '../ui/CsvText.tsx';
 import { useDayOrder } from '../ui/day-order.ts';
-import { FileRefused, Note } from '../ui/notes.tsx';
+import { cameInBefore, FileRefused, Note } from '../ui/notes.tsx';
 import { space, type } from '../theme/tokens.ts';
 
 /** Takes in a CSV file, whole or not at all; what is wrong is listed by row and column. */
@@ -19,12 +19,18 @@ export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; rea
   const fields = fieldsOf(kind);
   const order = useDayOrder();
   const take = async (): Promise<void> => {
-    const written = await send({ params: { kind }, body: file });
+    const written = await send({ params: { kind }, body: { ...file, again: cameInBefore(told) } });
     setTold(written.ok ? written.answer : written.trouble);
   };
   return (
     <Dialog title={`Import ${RECORD_KINDS[kind].many.toLowerCase()} from CSV`} onClose={onClose} width={720}>
-      <CsvText file={file} onChange={setFile} />
+      <CsvText
+        file={file}
+        onChange={(other) => {
+          setFile(other);
+          setTold(null);
+        }}
+      />
       <p>
         Days in figures are read{' '}
         {order === 'month first' ? 'month first: 01/03/2027 is 3 January' : 'day first: 01/03/2027 is 1 March'}.
@@ -50,7 +56,7 @@ export function ImportDialog({ kind, onClose }: { readonly kind: RecordKind; rea
       <DialogActions>
         <Button onPress={onClose}>Close</Button>
         <Button $look="primary" isDisabled={busy || file.csv.trim() === ''} onPress={() => void take()}>
-          Import
+          {cameInBefore(told) ? 'Import it again' : 'Import'}
         </Button>
       </DialogActions>
     </Dialog>
