@@ -1,4 +1,5 @@
-import type { TestApp } from './small-company.test.support.ts';
+import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { openApp, type TestApp } from './small-company.test.support.ts';
 
 /** Somebody's browser, or their script: it keeps the cookie it is given. */
 export interface Visitor {
@@ -81,4 +82,16 @@ export async function peopled(
     if (added.status !== 200) throw new Error(`${name} was refused: ${JSON.stringify(added.body)}`);
   }
   return first;
+}
+
+/** The application without a company, where time stands until it is moved. */
+export async function withStoppedClock() {
+  const clock = { at: Date.UTC(2027, 0, 31) };
+  const stopped = {
+    now: () => clock.at,
+    outside: () => clock.at,
+    today: () => isoDate('2027-01-31'),
+    endOf: () => clock.at,
+  };
+  return { app: await openApp(undefined, { clock: stopped }), clock };
 }

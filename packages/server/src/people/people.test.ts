@@ -1,27 +1,20 @@
-import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { Secret, TOTP } from 'otpauth';
 import { describe, expect, test } from 'vitest';
 import { clock } from '../http/clock.ts';
 import { openApp, smallCompany } from '../small-company.test.support.ts';
 import { IDLE_MS, ABSOLUTE_MS } from './session-queries.ts';
-import { passwordProblems } from './passwords.ts';
 import { waitAfter } from './sign-in-try-queries.ts';
-import { emailOf, PASSWORD, peopled, problemsIn, signedIn, visitor } from '../visitor.test.support.ts';
+import {
+  emailOf,
+  PASSWORD,
+  peopled,
+  problemsIn,
+  signedIn,
+  visitor,
+  withStoppedClock,
+} from '../visitor.test.support.ts';
 
 const company = smallCompany();
 const WORKER = { name: 'Jon Reed', role: 'worker' };
-
-/** The application without a company, where time stands until it is moved. */
-async function withStoppedClock() {
-  const clock = { at: Date.UTC(2027, 0, 31) };
-  const stopped = {
-    now: () => clock.at,
-    outside: () => clock.at,
-    today: () => isoDate('2027-01-31'),
-    endOf: () => clock.at,
-  };
-  return { app: await openApp(undefined, { clock: stopped }), clock };
-}
 
 describe('the first person', () => {
   test('books without people are open at the machine itself, and to nobody else', async () => {
