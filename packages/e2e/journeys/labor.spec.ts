@@ -92,6 +92,7 @@ test('the same register is refused the second time', async () => {
   await fill(page, 'Pay period from', '3/8');
   await fill(page, 'Through', '3/21');
   await click(page, 'Send hours to the bureau');
+  await click(page, 'Import its register again');
   await page.waitForSelector('[data-cell="0-0"]');
   await sees(page, 'is posted already. Reverse it first');
 });

@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { app } from './app.ts';
 import { ownerOnly } from './database/owner-only.ts';
 import { dailyCopies } from './backup/daily.ts';
-import { holdBooks } from './database/hold.ts';
+import { holdBooks, holdFile } from './database/hold.ts';
 import { openBooks } from './database/open.ts';
 import { sentenceOf } from './database/start-trouble.ts';
 import { hasPeople } from './people/person-queries.ts';
@@ -37,10 +37,15 @@ const env = environment.data;
 const log = pino();
 const web = resolve(env.LOWTIDE_WEB);
 const path = resolve(env.LOWTIDE_BOOKS);
-const letGo = await tried(() =>
-  holdBooks(path, `the server of process ${process.pid}, since ${new Date().toISOString()}`),
-);
+const holder = `the server of process ${process.pid}, since ${new Date().toISOString()}`;
+const isNew = !existsSync(path);
+const letGoPath = await tried(() => holdBooks(path, holder));
 const books = await tried(() => openBooks(path));
+const letGoFile = isNew ? await tried(() => holdFile(path, holder)) : () => undefined;
+const letGo = (): void => {
+  letGoFile();
+  letGoPath();
+};
 ownerOnly(path);
 const serverCode = newServerCode();
 const endDailyCopies = env.LOWTIDE_DEMO === '1' ? () => undefined : dailyCopies(path, log);

@@ -1,5 +1,15 @@
 import { execFile, spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  linkSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { promisify } from 'node:util';
@@ -77,6 +87,14 @@ describe('a copy', () => {
     await app.close();
   });
 
+  test('made four times at once is four', async () => {
+    const app = await company.open();
+    const now = new Date('2027-01-31T10:00:00Z');
+    await Promise.all([1, 2, 3, 4].map(() => makeCopy(app.path, { now, daily: false })));
+    expect(copiesOf(app.path)).toHaveLength(4);
+    await app.close();
+  });
+
   test('that does not verify says so and does not take the name of one', async () => {
     const app = await company.open();
     await post(app, '2027-01', billSheet(GOOD_BILL));
@@ -117,6 +135,24 @@ describe('restoring', () => {
   });
 });
 
+test('a copy that does not verify takes nobody’s place, whatever is typed', async () => {
+  const app = await company.open();
+  await post(app, '2027-01', billSheet(GOOD_BILL));
+  const path = join(newDirectory(), 'books.sqlite');
+  copyInto(app.path, path);
+  const damaged = join(newDirectory(), 'damaged.sqlite');
+  copyInto(app.path, damaged);
+  const file = new SqliteDatabase(damaged);
+  file.exec('UPDATE account_month SET amount_cents = amount_cents + 1');
+  file.close();
+  await app.close();
+  const refused = await command('restore-main.ts', [damaged, '--yes'], { LOWTIDE_BOOKS: path });
+  expect([refused.status, refused.said.includes('does not verify')]).toEqual([1, true]);
+  const now = openToRead(path);
+  expect((await bookFacts(now.reader)).documents).toBe(1);
+  await now.close();
+});
+
 describe('one server a file', () => {
   test('the second says who has it and ends; a stopped one leaves one whole file', async () => {
     const path = join(newDirectory(), 'books.sqlite');
@@ -130,6 +166,24 @@ describe('one server a file', () => {
     first.server.kill('SIGTERM');
     await first.ended;
     expect(readdirSync(dirname(path)).toSorted()).toEqual(['books.sqlite', 'books.sqlite.lock']);
+  });
+
+  test.each([
+    { case: 'a symbolic link', link: symlinkSync },
+    { case: 'a hard link', link: linkSync },
+  ])('by $case to the same file too, and its files are for their owner alone', async ({ link }) => {
+    const path = join(newDirectory(), 'books.sqlite');
+    const first = await started({ LOWTIDE_BOOKS: path });
+    const other = join(newDirectory(), 'linked.sqlite');
+    link(path, other);
+    const second = await started({ LOWTIDE_BOOKS: other });
+    expect(await second.ended).toBe(1);
+    expect(second.said()).toContain('is in use by the server of process');
+    for (const file of readdirSync(dirname(path))) {
+      expect(statSync(join(dirname(path), file)).mode & 0o077, file).toBe(0);
+    }
+    first.server.kill('SIGTERM');
+    await first.ended;
   });
 
   test('one that was killed holds nothing', async () => {

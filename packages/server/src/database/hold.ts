@@ -27,10 +27,20 @@ export function holdBooks(path: string, holder: string): () => void {
   return letGo;
 }
 
+/** Books that were made since they were held: from then on a hard link may name them. */
+export function holdFile(path: string, holder: string): () => void {
+  const lock = locked(lockOfFile(path), { path, holder });
+  return () => lock.close();
+}
+
 function lockFiles(path: string): readonly string[] {
-  if (!existsSync(path)) return [`${path}.lock`];
+  return existsSync(path) ? [`${realpathSync(path)}.lock`, lockOfFile(path)] : [`${path}.lock`];
+}
+
+/** By the number that the disk knows the file by; of each user, who alone may read their books. */
+function lockOfFile(path: string): string {
   const { dev, ino } = statSync(path);
-  return [`${realpathSync(path)}.lock`, join(tmpdir(), `lowtide-${dev}-${ino}.lock`)];
+  return join(tmpdir(), `lowtide-${process.getuid?.() ?? 0}-${dev}-${ino}.lock`);
 }
 
 function locked(file: string, { path, holder }: { readonly path: string; readonly holder: string }) {

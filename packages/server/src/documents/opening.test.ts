@@ -142,6 +142,25 @@ describe('books taken over', () => {
     await app.close();
   });
 
+  test('are refused the second time, until the first are taken back', async () => {
+    const app = await open([
+      { what: '1010', debit: '500' },
+      { what: '3090', credit: '500' },
+    ]);
+    const again = opening({ what: '1010', debit: '500' }, { what: '3090', credit: '500' });
+    const draft = await app.order<{ id: number; version: number }>('POST', '/drafts', {
+      month: '2027-01',
+      sheet: again,
+    });
+    const posting = { month: '2027-01', version: draft.version, acceptWarnings: true };
+    expect(await app.refused('POST', `/drafts/${draft.id}/posting`, posting)).toEqual(['rows balances-there']);
+    const { rows } = await app.ask<{ rows: { id: number }[] }>('/documents?through=2027-01&kind=opening');
+    await app.order('POST', `/documents/${rows[0]?.id}/reversal`, { postedOn: '', reason: 'Anew' });
+    await app.order('POST', `/drafts/${draft.id}/posting`, posting);
+    expect(await trial(app)).toMatchObject({ '1010': 500 });
+    await app.close();
+  });
+
   test('are taken back whole, on their own day, unless something is settled against them', async () => {
     const app = await open();
     const { rows } = await app.ask<{ rows: { id: number; kind: string; postedOn: string }[] }>(

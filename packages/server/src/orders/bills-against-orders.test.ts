@@ -227,6 +227,13 @@ describe('spend paid at once', () => {
     for (const account of ['1010', '2500', '2050', '2010']) balances.push(await balanceOf(app, account));
     expect(balances).toEqual([-10_000, -10_000, -10_000, 0]);
     expect(await tied(app)).toEqual([]);
+    // Spend is corrected as bills are: its sheet opens again, also once it is reversed.
+    const sheet = async () =>
+      (await app.ask<{ sheet: { rows: { paid: string; net: string }[] } }>(`/documents/${documents[0]?.id}/sheet`))
+        .sheet;
+    expect((await sheet()).rows).toMatchObject([{ paid: '1010', net: '100' }]);
+    await app.order('POST', `/documents/${documents[0]?.id}/reversal`, { postedOn: '', reason: 'Wrong' });
+    expect((await sheet()).rows).toMatchObject([{ paid: '1010', net: '100' }]);
     await app.close();
   });
 });

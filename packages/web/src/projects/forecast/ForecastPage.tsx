@@ -115,10 +115,9 @@ interface Saved {
 
 function saveWords({ errors, warnings, month, isLater }: Saved): string {
   if (errors > 0) return `Save (${plural(errors, 'error')})`;
-  if (warnings > 0) return `Save all the same (${plural(warnings, 'warning')})`;
-  return isLater
-    ? `Save it from ${monthText(month)}, the first open month`
-    : `Save the forecast of ${monthText(month)}`;
+  const from = isLater ? ` it from ${monthText(month)}, the first open month` : '';
+  if (warnings > 0) return `Save${from} all the same (${plural(warnings, 'warning')})`;
+  return from === '' ? `Save the forecast of ${monthText(month)}` : `Save${from}`;
 }
 
 /** What deserves a second look; how far a result is from the budget only of what is typed now. */
