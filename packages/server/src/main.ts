@@ -46,6 +46,11 @@ const letGo = (): void => {
   letGoFile();
   letGoPath();
 };
+if (books.witnessSetAside !== undefined)
+  log.error(
+    { witness: books.witnessSetAside },
+    'the audit log does not hold what the witness beside the books saw: entries were taken out, or an older file was put in its place. See npm run verify',
+  );
 ownerOnly(path);
 const serverCode = newServerCode();
 const endDailyCopies = env.LOWTIDE_DEMO === '1' ? () => undefined : dailyCopies(path, log);

@@ -1,12 +1,16 @@
-import { existsSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { userInfo } from 'node:os';
 import { basename, dirname, join, resolve } from 'node:path';
-import { mkdirSync } from 'node:fs';
+import { audit } from './audit/audit-queries.ts';
 import { bookFacts } from './backup/book-facts-queries.ts';
 import { copiesDirectory, copiesOf } from './backup/copies.ts';
 import { copyInto } from './database/copy.ts';
 import { holdBooks } from './database/hold.ts';
 import { openBooks, openToRead } from './database/open.ts';
 import { sentenceOf } from './database/start-trouble.ts';
+import { RESTORED } from './database/written/end-queries.ts';
+import { seenOf } from './database/written/witness-queries.ts';
+import { stamp } from './http/stamp-queries.ts';
 import { verifiedBooks } from './ledger/verify-queries.ts';
 
 /**
@@ -49,7 +53,14 @@ async function show(copy: string): Promise<void> {
   rmSync(restoring, { force: true });
   copyInto(copy, restoring);
   // One of an older version is brought up to date before anybody works with it; what does not verify never takes their place.
-  await (await openBooks(restoring)).close();
+  const books = await openBooks(restoring);
+  // From here on the books go their own way: copies that are newer than this one saw another log.
+  await books.writer.transaction().execute(async (trx) => {
+    const newest = Math.max(Date.now(), ...seenOf(path, copiesDirectory(path)).map(({ until = 0 }) => until + 1));
+    const acting = await stamp(trx, newest, { name: userInfo().username, from: 'npm run restore' });
+    await audit(trx, acting, { action: RESTORED, subject: basename(copy) });
+  });
+  await books.close();
   const wrong = await differencesOf(restoring);
   if (wrong.length > 0) {
     rmSync(restoring, { force: true });
@@ -57,11 +68,18 @@ async function show(copy: string): Promise<void> {
     throw new Error(`the copy does not verify, and nothing was changed: ${wrong[0] ?? ''}. Name another copy.`);
   }
   const kept = `${path}.before-restore-${new Date().toISOString().slice(0, 19).replace(/:/g, '')}`;
-  for (const ending of ['', '-wal', '-shm'])
-    if (existsSync(`${path}${ending}`)) renameSync(`${path}${ending}`, `${kept}${ending}`);
-  renameSync(restoring, path);
+  moveBooks(path, kept);
+  moveBooks(restoring, path);
   letGo();
   say(`Restored. What was there is in ${kept}`);
+}
+
+/** The file with all that lies beside it under its name: its write-ahead log, and who witnessed its audit log. */
+function moveBooks(from: string, to: string): void {
+  const belongs = (name: string): boolean => /^(-wal|-shm|\.witness.*)?$/.test(name.slice(basename(from).length));
+  for (const name of readdirSync(dirname(from)))
+    if (name.startsWith(basename(from)) && belongs(name))
+      renameSync(join(dirname(from), name), `${to}${name.slice(basename(from).length)}`);
 }
 
 async function differencesOf(file: string): Promise<readonly string[]> {

@@ -165,7 +165,11 @@ describe('one server a file', () => {
     );
     first.server.kill('SIGTERM');
     await first.ended;
-    expect(readdirSync(dirname(path)).toSorted()).toEqual(['books.sqlite', 'books.sqlite.lock']);
+    expect(readdirSync(dirname(path)).toSorted()).toEqual([
+      'books.sqlite',
+      'books.sqlite.lock',
+      'books.sqlite.witness',
+    ]);
   });
 
   test.each([

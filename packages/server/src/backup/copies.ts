@@ -5,7 +5,8 @@ import { keptCopies } from '@lowtide/core/backups/kept-copies.ts';
 import { isIsoDate, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { copyInto } from '../database/copy.ts';
 import { openToRead } from '../database/open.ts';
-import { verifiedBooks } from '../ledger/verify-queries.ts';
+import { seenOf } from '../database/written/witness-queries.ts';
+import { verifiedFile } from '../ledger/verify-queries.ts';
 import { bookFacts, type BookFacts } from './book-facts-queries.ts';
 
 /** A copy of the books that verified clean when it was made. */
@@ -57,9 +58,10 @@ export async function makeCopy(
   const base = `${basename(path, '.sqlite')}-${day}-${daily ? 'daily' : moment}`;
   // Several at once are several: each has its own file while it is made, and a name that nobody has when it is done.
   const partial = join(directory, `${base}-${randomUUID()}.partial`);
+  const seen = seenOf(path, directory);
   copyInto(path, partial);
   const copy = openToRead(partial);
-  const differences = (await verifiedBooks(copy.reader)).flatMap(({ differences: found }) => found);
+  const differences = (await verifiedFile(copy.reader, seen)).flatMap(({ differences: found }) => found);
   const facts = await bookFacts(copy.reader);
   await copy.close();
   const bytes = statSync(partial).size;

@@ -15,6 +15,7 @@ import * as overheadAndWeeks from './migrations/0012-overhead-and-weeks.ts';
 import * as orders from './migrations/0013-orders.ts';
 import * as recodingAndFiles from './migrations/0014-recoding-and-files.ts';
 import * as receiptsSupplementsMarks from './migrations/0015-receipts-supplements-marks.ts';
+import * as writtenDigests from './migrations/0016-written-digests.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -38,6 +39,7 @@ export const MIGRATIONS: readonly Migration[] = [
   orders,
   recodingAndFiles,
   receiptsSupplementsMarks,
+  writtenDigests,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

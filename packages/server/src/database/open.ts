@@ -4,6 +4,11 @@ import { Kysely, SqliteDialect } from 'kysely';
 import { addCoreFunctions } from './core-functions.ts';
 import { preparedFor, type Prepared } from './each-row.ts';
 import type { Schema } from './schema.ts';
+import { DigestOnCommit } from './written/digest-on-commit.ts';
+import { endOfLog } from './written/end-queries.ts';
+import { addRowDigest } from './written/row-digest.ts';
+import { setAsideWhereWrong } from './written/witness-queries.ts';
+import { forgetWitnesses, noteEnd } from './written/witness.ts';
 import { migrate, MIGRATIONS, NewerBooks } from './migrate.ts';
 
 /** One books file: one connection that writes, and one that reads beside it without ever waiting for a writer. */
@@ -11,25 +16,34 @@ export interface Books {
   readonly path: string;
   readonly writer: Kysely<Schema>;
   readonly reader: Kysely<Schema>;
+  /** Where a witness beside the file saw more of the audit log than there is, or another one: its file, which was set aside. */
+  readonly witnessSetAside: string | undefined;
   readonly close: () => Promise<void>;
 }
 
 /** Opens the file, making it when absent; migrates it, after a backup, when it is older; refuses it when it is newer. */
 export async function openBooks(path: string): Promise<Books> {
   if (existsSync(path)) refuseOthers(path);
+  const isNew = !existsSync(path);
   const file = connection(path, false);
-  const writer = kyselyOn(file);
+  const migrating = kyselyOn(file);
   try {
-    await migrate(writer, { path, version: () => file.pragma('user_version', { simple: true }) as number });
+    await migrate(migrating, { path, version: () => file.pragma('user_version', { simple: true }) as number });
   } catch (error) {
-    await writer.destroy();
+    await migrating.destroy();
     throw error;
   }
+  const digests = new DigestOnCommit(file);
+  const writer = kyselyOn(file, { commit: () => commitWithDigests(file, digests, path) });
+  if (digests.wholeOf() < MIGRATIONS.length) file.transaction(() => digests.addWhole(MIGRATIONS.length))();
+  const witnessSetAside = isNew ? forgetWitnesses(path) : await setAsideWhereWrong(writer, path);
+  noteEnd(path, await endOfLog(writer));
   const reader = kyselyOn(connection(path, true));
   return {
     path,
     writer,
     reader,
+    witnessSetAside,
     close: async () => {
       await reader.destroy();
       await writer.destroy();
@@ -51,6 +65,7 @@ export function openToRead(path: string): Pick<Books, 'reader' | 'close'> {
     throw error;
   }
   addCoreFunctions(file);
+  addRowDigest(file);
   const reader = kyselyOn(file);
   return { reader, close: () => reader.destroy() };
 }
@@ -97,11 +112,24 @@ function connection(path: string, readonly: boolean): SqliteDatabase.Database {
   file.pragma('foreign_keys = ON');
   file.pragma('cache_size = -65536');
   addCoreFunctions(file);
+  addRowDigest(file);
   return file;
 }
 
-function isRollback(text: string): boolean {
-  return text.trim().toLowerCase() === 'rollback';
+/** What was written has its digests before it is committed, and the witness beside the file knows of it after. */
+function commitWithDigests(file: SqliteDatabase.Database, digests: DigestOnCommit, path: string): Prepared {
+  const commit = file.prepare('commit');
+  return {
+    reader: false,
+    all: () => [],
+    iterate: () => [][Symbol.iterator](),
+    run: () => {
+      const end = digests.beforeCommit();
+      const result = commit.run();
+      if (end !== undefined) noteEnd(path, end);
+      return result;
+    },
+  };
 }
 
 /** What failed for want of room is rolled back already, and doing it again would hide why it failed. */
@@ -120,13 +148,17 @@ function rollbackOf(file: SqliteDatabase.Database): Prepared {
 const MOST_STATEMENTS = 500;
 
 /** Kysely prepares a statement at each use; keeping them by their text saves that work. */
-function kyselyOn(file: SqliteDatabase.Database): Kysely<Schema> {
+function kyselyOn(
+  file: SqliteDatabase.Database,
+  specially: Readonly<Record<string, () => Prepared>> = {},
+): Kysely<Schema> {
   const statements = new Map<string, Prepared>();
+  const own: typeof specially = { rollback: () => rollbackOf(file), ...specially };
   const prepare = (text: string): Prepared => {
     const kept = statements.get(text);
     if (kept) return kept;
     if (statements.size >= MOST_STATEMENTS) statements.clear();
-    const made = isRollback(text) ? rollbackOf(file) : preparedFor(text, file.prepare(text));
+    const made = own[text.trim().toLowerCase()]?.() ?? preparedFor(text, file.prepare(text));
     statements.set(text, made);
     return made;
   };

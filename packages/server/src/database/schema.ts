@@ -276,6 +276,7 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     detail: string;
     hash: string;
   };
+  written_digest: { id: number; entry_id: number; whole_of: number; rows: string; hash: string };
 }
 
 export type Db = Kysely<Schema>;

@@ -6,6 +6,10 @@ import { TIE_OUTS, ties } from '@lowtide/core/ledger/tie-out.ts';
 import { sql, type RawBuilder } from 'kysely';
 import { brokenChain } from '../audit/audit-queries.ts';
 import type { Db } from '../database/schema.ts';
+import { shapeOfBooks } from '../database/written/fresh-books.ts';
+import { schemaNotAsMade } from '../database/written/schema-queries.ts';
+import { seenOtherwise, type Seen } from '../database/written/witness-queries.ts';
+import { rowsNotAsWritten } from '../database/written/written-queries.ts';
 import { tieOuts } from './tie-out-queries.ts';
 import { measuresFromLines } from './balance-queries.ts';
 import { CODING_DIMENSIONS } from './post-document-queries.ts';
@@ -18,6 +22,7 @@ export interface Check {
 
 /** Recomputes everything that is kept up from the posted lines, and all tie-outs. Reads every line: minutes on large books. */
 export async function verifiedBooks(db: Db): Promise<readonly Check[]> {
+  const shape = await shapeOfBooks();
   return [
     await check(
       db,
@@ -40,6 +45,16 @@ export async function verifiedBooks(db: Db): Promise<readonly Check[]> {
     await check(db, 'Nothing is settled beyond its amount', OVERSETTLED),
     await tied(db),
     { title: 'The audit log is as it was written', differences: await brokenChain(db) },
+    { title: 'Every row is as it was written', differences: await rowsNotAsWritten(db, shape.tables) },
+    { title: 'Tables and triggers are as they were made', differences: await schemaNotAsMade(db, shape) },
+  ];
+}
+
+/** All checks of a file, and whether those who saw its audit log, beside it and in its copies, find in it what they saw. */
+export async function verifiedFile(db: Db, seen: readonly Seen[]): Promise<readonly Check[]> {
+  return [
+    ...(await verifiedBooks(db)),
+    { title: 'The audit log holds all that was seen of it', differences: await seenOtherwise(db, seen) },
   ];
 }
 
