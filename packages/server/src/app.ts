@@ -13,6 +13,7 @@ import { invoiceFileRoutes } from './billing/invoice-file-routes.ts';
 import type { Books } from './database/open.ts';
 import { documentRoutes } from './documents/document-routes.ts';
 import { settlementRoutes } from './documents/settlement-routes.ts';
+import { sheetApprovalRoutes } from './documents/sheet-approval-routes.ts';
 import { draftRoutes } from './documents/draft-routes.ts';
 import { referenceRoutes } from './documents/reference-routes.ts';
 import { sheetBasisRoutes } from './documents/sheet-basis-routes.ts';
@@ -89,6 +90,7 @@ const FEATURES = [
   referenceRoutes,
   sheetBasisRoutes,
   draftRoutes,
+  sheetApprovalRoutes,
   documentRoutes,
   settlementRoutes,
   ledgerRoutes,

@@ -2,7 +2,7 @@ import { codingKey } from '../budget/budget-against-actual.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import type { Project } from '../ledger/project.ts';
 import { cents, MOST_SUM, ZERO, type Cents } from '../money/cents.ts';
-import type { Warning } from '../problems/problem.ts';
+import type { Problem, Warning } from '../problems/problem.ts';
 import type { Catalog } from './catalog.ts';
 
 export interface CodedCost {
@@ -50,6 +50,19 @@ export function budgetWarnings(costs: readonly CodedCost[], catalog: Catalog): r
     if (total <= stand.budget || after <= 0) return idle;
     return [...idle, ...once(key, { at, kind: 'over-budget', budget: stand.budget, after: total, left, code })];
   });
+}
+
+/** What a sheet says, where the company posts nothing over budget: what else deserves a second look is wrong then. */
+export function heldToBudget<
+  R extends { readonly problems: readonly Problem[]; readonly warnings: readonly Warning[] },
+>(reading: R, { overBudget }: Pick<Catalog, 'overBudget'>): R {
+  if (overBudget === 'warn') return reading;
+  const over = reading.warnings.filter((warning) => warning.kind === 'over-budget');
+  return {
+    ...reading,
+    problems: [...reading.problems, ...over],
+    warnings: reading.warnings.filter(({ kind }) => kind !== 'over-budget'),
+  };
 }
 
 /** Numbers of the projects that have a budget line; a coding's key begins with that of its project. */

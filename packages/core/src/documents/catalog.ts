@@ -17,6 +17,7 @@ import type { BooksSpan } from '../months/books-span.ts';
 import type { LockedThrough } from '../months/open-day.ts';
 import type { LineStand } from '../progress/estimate-at-completion.ts';
 import type { EffectiveRate } from '../rates/rate-on.ts';
+import type { OverBudgetPolicy } from '../records/company-policy.ts';
 import type { EquipmentUnit } from '../records/equipment.ts';
 import type { RateBook, RateRule } from '../rates/applying-rule.ts';
 
@@ -138,6 +139,7 @@ export interface SheetBasis {
   /** Where projects are, of those that say it. */
   readonly sites: readonly { readonly id: ProjectId; readonly address: string }[];
   readonly orderPolicy: OrderPolicy;
+  readonly overBudget: OverBudgetPolicy;
 }
 
 /** What is withheld of a supplier's bills under no subcontract. */

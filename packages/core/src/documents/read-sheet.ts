@@ -1,5 +1,6 @@
 import { SumTooLarge, ZERO } from '../money/cents.ts';
 import { quantity } from '../money/quantity.ts';
+import { heldToBudget } from './budget-warnings.ts';
 import type { Catalog } from './catalog.ts';
 import { sheetPreview, type SheetPreview } from './preview.ts';
 import type { SheetReading } from './sheet-reading.ts';
@@ -14,7 +15,7 @@ const TOO_LARGE: SheetReading = {
 /** What a sheet says, read by its kind; one that is too large to be added up says so. */
 export function readSheet(sheet: Sheet, catalog: Catalog): SheetReading {
   try {
-    const reading = sheetKind(sheet.kind).read(sheet, catalog);
+    const reading = heldToBudget(sheetKind(sheet.kind).read(sheet, catalog), catalog);
     const isTooLarge = reading.problems.some(({ kind }) => kind === 'sum-too-large');
     return isTooLarge ? { ...reading, postings: [], costs: [] } : reading;
   } catch (error) {

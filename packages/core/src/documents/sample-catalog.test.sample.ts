@@ -109,6 +109,7 @@ export const SAMPLE: Catalog = {
     quantity: { warnMillionths: 0, refuseMillionths: null },
     price: { warnMillionths: 0, refuseMillionths: null },
   },
+  overBudget: 'warn',
   clients: [{ id: partyId(50), code: 'COUNTY', name: 'Garrow County' }],
   stands: new Map([
     [

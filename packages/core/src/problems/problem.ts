@@ -112,6 +112,13 @@ export interface Facts {
   'control-account': { readonly account: string };
   'nothing-entered': object;
   'warnings-open': { readonly count: number };
+  'over-budget': OverBudget;
+  'bills-to-approve': { readonly bills: readonly string[]; readonly limit: Cents };
+  'own-sheet': object;
+  'no-approval-asked': object;
+  'nothing-needs-approval': object;
+  'nobody-else-approves': object;
+  'labor-at-standard': object;
   'preview-outdated': object;
   'order-stopped': { readonly done: number; readonly of: number };
   'no-rate': { readonly employee: string; readonly day: IsoDate; readonly project: string };
@@ -242,9 +249,17 @@ interface OverPrice {
   readonly limit: string;
 }
 
+/** A budget line that would cost more than its budget. */
+interface OverBudget {
+  readonly budget: Cents;
+  readonly after: Cents;
+  readonly left: Cents;
+  readonly code: string;
+}
+
 /** What deserves a second look and may be accepted. */
 export interface Concerns {
-  'over-budget': { readonly budget: Cents; readonly after: Cents; readonly left: Cents; readonly code: string };
+  'over-budget': OverBudget;
   'over-ordered': OverOrdered;
   'over-price': OverPrice;
   'not-received': { readonly line: string; readonly received: string; readonly billed: string };

@@ -2,6 +2,7 @@ import { dayText, type IsoDate } from '../calendar/iso-date.ts';
 import { monthOf, monthText } from '../calendar/month.ts';
 import { difference, opposite, type Cents } from '../money/cents.ts';
 import { dollars, tenThousandths } from '../money/dollars.ts';
+import { POLICY_WORDS } from './policy-words.ts';
 import { CONCERN_WORDS, farAhead, overOrdered, overPrice } from './concern-words.ts';
 import type { Concern, Concerns, Fact, Facts } from './problem.ts';
 import { spokenFor } from './spoken-for.ts';
@@ -196,6 +197,9 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'warnings-open': (fact) =>
     `There ${fact.count === 1 ? 'is one warning' : `are ${fact.count} warnings`}. Look, then post again to accept.`,
   'order-stopped': ({ done, of }) => `Stopped after ${done} of ${of} rows. Nothing was imported.`,
+  'over-budget': (fact) =>
+    `${CONCERN_WORDS['over-budget'](fact)} The company posts nothing over budget: raise the budget first, or code it elsewhere.`,
+  ...POLICY_WORDS,
   'preview-outdated': () => 'The books changed since this was shown. Look at the new figures, then post.',
   'no-rate': (fact) =>
     `${fact.employee} has no cost rate on ${dayText(fact.day)} for ${fact.project}. Add one in Labor › Rates.`,

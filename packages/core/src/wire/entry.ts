@@ -63,6 +63,12 @@ export const DraftSummary = z.object({
   rows: z.int(),
   updatedAt: z.string(),
   updatedBy: z.string(),
+  /** Everybody who typed in it: none of them approves it. */
+  typedBy: z.array(z.string()),
+  /** What was last said of it as it stands; null where no approval was asked for. */
+  approval: z
+    .object({ stand: z.enum(['asked', 'approved', 'returned']), by: z.string(), at: z.string(), reason: z.string() })
+    .nullable(),
 });
 
 /** Of the bills that the sheet numbers or dates, those there are already, as keys. */
@@ -94,6 +100,11 @@ export const DraftPosting = z.strictObject({
   /** Must be true where the preview has warnings. */
   acceptWarnings: z.boolean(),
 });
+/** The sheet as it was looked at; the month it is worked on in. */
+export const AskApproval = z.strictObject({ month: Month, version: z.int() });
+export const ApproveSheet = z.strictObject({ version: z.int() });
+export const ReturnSheet = ApproveSheet.extend({ reason: Typed });
+
 export const DraftPosted = z.object({ documents: z.array(z.object({ id: Id, number: z.string() })) });
 export const DraftQuery = z.strictObject({ month: Month, preview: z.enum(['yes', 'no']).default('yes') });
 export const DraftsQuery = z.strictObject({ kind: z.enum(SHEET_KINDS).optional() });
@@ -150,6 +161,9 @@ export const ENTRY_ENDPOINTS = {
   changeDraft: { method: 'put', path: '/drafts/{id}', may: 'keep-books', summary: 'Keep a sheet as typed', params: ById, body: DraftChange, response: DraftKept, isUnaudited: true, makesStale: ['drafts'] },
   dropDraft: { method: 'delete', path: '/drafts/{id}', may: 'keep-books', summary: 'Throw a sheet away', params: ById, response: Done, makesStale: ['drafts'] },
   postDraft: { method: 'post', path: '/drafts/{id}/posting', may: 'keep-books', summary: 'Post a sheet, whole or not at all', params: ById, body: DraftPosting, response: DraftPosted, makesStale: ['drafts', 'ledger', 'files'] },
+  askApproval: { method: 'post', path: '/drafts/{id}/approval-request', may: 'keep-books', summary: 'Ask somebody else to approve the bills of a sheet', params: ById, body: AskApproval, response: DraftSummary, makesStale: ['drafts'] },
+  approveSheet: { method: 'post', path: '/drafts/{id}/approval', may: 'keep-books', summary: 'Approve the bills of a sheet that somebody else typed', params: ById, body: ApproveSheet, response: DraftSummary, makesStale: ['drafts'] },
+  returnSheet: { method: 'post', path: '/drafts/{id}/return', may: 'keep-books', summary: 'Return a sheet that asked for approval, with the reason', params: ById, body: ReturnSheet, response: DraftSummary, makesStale: ['drafts'] },
   budgetStands: { method: 'get', path: '/budget-stands', may: 'keep-books', summary: 'Budget lines with what is left', query: BudgetStandsQuery, response: BudgetStands, reads: ['ledger', 'plans', 'records'] },
   creditSheet: { method: 'get', path: '/documents/{id}/credit-sheet', may: 'keep-books', summary: 'A sheet of the credit note against a whole bill, to be looked at and numbered', params: ById, response: PostedSheet, reads: ['ledger'] },
   postedSheet: { method: 'get', path: '/documents/{id}/sheet', may: 'keep-books', summary: 'The sheet a document was posted from, as typed', params: ById, response: PostedSheet, reads: ['ledger'] },

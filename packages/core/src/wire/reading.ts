@@ -1,5 +1,6 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
+import { LABOR_COSTS, OVER_BUDGET } from '../records/company-policy.ts';
 import { OrderPolicyShape } from './sheet-basis.ts';
 import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { SHEET_KINDS } from '../documents/sheets.ts';
@@ -22,6 +23,10 @@ export const Frame = z.object({
       dayOrder: z.enum(DAY_ORDERS),
       approveHours: z.boolean(),
       orderPolicy: OrderPolicyShape,
+      overBudget: z.enum(OVER_BUDGET),
+      /** Bills above it are approved by somebody else than who typed them; null for none. */
+      approveBillsAboveCents: Cents.nullable(),
+      laborCost: z.enum(LABOR_COSTS),
       lockedThrough: Month.nullable(),
     })
     .nullable(),

@@ -1,5 +1,7 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
+import { MOST_SUM } from '../money/cents.ts';
+import { LABOR_COSTS, OVER_BUDGET } from '../records/company-policy.ts';
 import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { RECORD_KIND_NAMES } from '../records/record-kinds.ts';
 import { Again, Day, Id, IdText, Month, Typed, Done } from './values.ts';
@@ -27,6 +29,10 @@ export const CompanyForm = z.strictObject({
   /** How much more than ordered may be received or billed, and how much dearer, in millionths; null for no limit. */
   quantityTolerance: Tolerance,
   priceTolerance: Tolerance,
+  overBudget: z.enum(OVER_BUDGET).default('warn'),
+  /** Bills above it are approved by somebody else than who typed them, before they are posted; null for none. */
+  approveBillsAboveCents: z.int().min(0, 'Give 0 or more.').max(MOST_SUM).nullable().default(null),
+  laborCost: z.enum(LABOR_COSTS).default('trued up'),
   /** First month of the books; only when they are set up. */
   firstMonth: Month,
   /** Whether the books begin with a cost code for each cost type; only when they are set up. */

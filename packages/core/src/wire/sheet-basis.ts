@@ -1,5 +1,6 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
+import { OVER_BUDGET } from '../records/company-policy.ts';
 import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { PAY_KINDS } from '../documents/hours/pay.ts';
 import { ACCOUNT_TYPES, ROLES, type Role } from '../ledger/account.ts';
@@ -93,6 +94,7 @@ export const SheetBasis = z.object({
   costCodes: z.array(z.object({ id: CostCodeNumber, ...NAMED, costType: z.enum(COST_TYPES).nullable() })),
   sites: z.array(z.object({ id: ProjectNumber, address: z.string() })),
   orderPolicy: OrderPolicyShape,
+  overBudget: z.enum(OVER_BUDGET),
   taxCodes: z.array(z.object({ id: TaxCodeNumber, ...NAMED, rateMillionths: z.int(), recoverableMillionths: z.int() })),
 });
 

@@ -16,6 +16,7 @@ import * as orders from './migrations/0013-orders.ts';
 import * as recodingAndFiles from './migrations/0014-recoding-and-files.ts';
 import * as receiptsSupplementsMarks from './migrations/0015-receipts-supplements-marks.ts';
 import * as writtenDigests from './migrations/0016-written-digests.ts';
+import * as companyPolicies from './migrations/0017-company-policies.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -40,6 +41,7 @@ export const MIGRATIONS: readonly Migration[] = [
   recodingAndFiles,
   receiptsSupplementsMarks,
   writtenDigests,
+  companyPolicies,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

@@ -24,6 +24,9 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     quantity_refuse_millionths: number | null;
     price_warn_millionths: number | null;
     price_refuse_millionths: number | null;
+    over_budget: Generated<string>;
+    approve_bills_above_cents: number | null;
+    labor_cost: Generated<string>;
     address: Generated<string>;
     bank_details: Generated<string>;
     logo: Generated<string | null>;
@@ -230,6 +233,14 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     version: number;
     updated_at: number;
     updated_by: string;
+    /** JSON of the names of everybody who typed in it. */
+    typed_by: Generated<string>;
+  };
+  sheet_approval: Recorded & {
+    draft_id: number;
+    draft_version: number;
+    stand: 'asked' | 'approved' | 'returned';
+    reason: string;
   };
   person: {
     id: Generated<number>;

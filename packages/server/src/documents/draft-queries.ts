@@ -11,9 +11,11 @@ export interface StoredDraft {
   readonly version: number;
   readonly updatedAt: number;
   readonly updatedBy: string;
+  /** Everybody who typed in it. */
+  readonly typedBy: readonly string[];
 }
 
-const COLUMNS = ['id', 'kind', 'sheet', 'version', 'updated_at', 'updated_by'] as const;
+const COLUMNS = ['id', 'kind', 'sheet', 'version', 'updated_at', 'updated_by', 'typed_by'] as const;
 
 interface DraftRow {
   id: number;
@@ -22,6 +24,7 @@ interface DraftRow {
   version: number;
   updated_at: number;
   updated_by: string;
+  typed_by: string;
 }
 
 function stored(row: DraftRow): StoredDraft {
@@ -32,6 +35,7 @@ function stored(row: DraftRow): StoredDraft {
     version: row.version,
     updatedAt: row.updated_at,
     updatedBy: row.updated_by,
+    typedBy: JSON.parse(row.typed_by) as readonly string[],
   };
 }
 
@@ -65,7 +69,10 @@ export async function draft(db: Db, id: number): Promise<StoredDraft> {
 export async function insertDraft(db: Db, kind: string, sheet: unknown, stamp: Stamp): Promise<StoredDraft> {
   const row = await db
     .insertInto('draft')
-    .values({ kind, sheet: JSON.stringify(sheet), version: 1, updated_at: stamp.at, updated_by: stamp.by })
+    .values({
+      ...{ kind, sheet: JSON.stringify(sheet), version: 1, updated_at: stamp.at, updated_by: stamp.by },
+      typed_by: JSON.stringify([stamp.by]),
+    })
     .returning(COLUMNS)
     .executeTakeFirstOrThrow();
   return stored(row);
@@ -87,6 +94,7 @@ export async function updateDraft(
       version: known.version + 1,
       updated_at: stamp.at,
       updated_by: stamp.by,
+      typed_by: JSON.stringify([...new Set([...known.typedBy, stamp.by])]),
     })
     .where('id', '=', id)
     .returning(COLUMNS)

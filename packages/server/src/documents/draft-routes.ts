@@ -1,15 +1,18 @@
 import type { Router } from 'express';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay, type Month } from '@lowtide/core/calendar/month.ts';
-import { Sheet, sheetKind } from '@lowtide/core/documents/sheets.ts';
+import type { SheetPosting } from '@lowtide/core/documents/sheet-reading.ts';
+import { billsToApprove } from '@lowtide/core/documents/supplier-bill/approval.ts';
+import { sheetKind } from '@lowtide/core/documents/sheets.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
+import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { attachToPosted, dropFilesOfDraft } from '../attachments/attachment-queries.ts';
 import { bounds } from '../ledger/as-of-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { companyAt, companyOf } from '../records/company-queries.ts';
+import { companyOf } from '../records/company-queries.ts';
 import {
   deleteDraft,
   draft,
@@ -20,13 +23,15 @@ import {
   type StoredDraft,
 } from './draft-queries.ts';
 import { knownBills } from './catalog-queries.ts';
+import { sheetOf, sheetSummary } from './draft-summary-queries.ts';
 import { postReading } from './post-sheet-queries.ts';
 import { previewOf } from './preview-queries.ts';
+import { approvalOf } from './sheet-approval-queries.ts';
 import { sheetRead } from './sheet-queries.ts';
 
 export function draftRoutes(router: Router, context: Context): void {
   read(router, context, 'drafts', async (db, { query }) => ({
-    rows: (await drafts(db, query.kind)).map(summary),
+    rows: await Promise.all((await drafts(db, query.kind)).map((stored) => sheetSummary(db, stored))),
   }));
   read(router, context, 'draft', async (db, { params, query }, { today }) => {
     const stored = await draft(db, params.id);
@@ -63,6 +68,7 @@ async function postDraft(
   const stored = await draft(trx, id);
   refuseOtherVersion(stored, body.version);
   const { reading } = await sheetRead(trx, { month: body.month, today: acting.today }, sheetOf(stored));
+  const approvedBy = await approvedWhereNeeded(trx, stored, reading.postings);
   const documents = await postReading(trx, reading, { ...acting, acceptWarnings: body.acceptWarnings });
   await attachToPosted(
     trx,
@@ -73,14 +79,23 @@ async function postDraft(
   await audit(trx, acting, {
     action: `post ${stored.kind}`,
     subject: documents.length === 1 ? (documents[0]?.number ?? '') : `${documents.length} documents`,
-    detail: { documents },
+    detail: approvedBy === undefined ? { documents } : { documents, approvedBy },
   });
   return { documents };
 }
 
-/** What is stored was parsed when it came in; a draft of an older form is refused here rather than half read. */
-function sheetOf(stored: StoredDraft): Sheet {
-  return Sheet.parse(stored.sheet);
+/** Who approved the sheet; bills above the company's limit are not posted before somebody else did. */
+async function approvedWhereNeeded(
+  trx: Trx,
+  stored: StoredDraft,
+  postings: readonly SheetPosting[],
+): Promise<string | undefined> {
+  const { approveBillsAbove } = await companyOf(trx);
+  const bills = billsToApprove(postings, approveBillsAbove);
+  const approval = await approvalOf(trx, stored);
+  if (approval?.stand === 'approved') return approval.by;
+  if (bills.length === 0 || approveBillsAbove === null) return undefined;
+  throw new Refusal([{ at: '', kind: 'bills-to-approve', bills, limit: approveBillsAbove }]);
 }
 
 interface PreviewWanted {
@@ -99,27 +114,14 @@ async function answer(
   if (preview === false || preview === 'no') {
     const days = { near: lastDay(month), order: (await companyOf(db)).dayOrder };
     const named = sheetKind(sheet.kind).scope(sheet, days);
-    return { ...summary(stored), sheet: null, preview: null, knownBills: [...(await knownBills(db, named))] };
+    return {
+      ...(await sheetSummary(db, stored)),
+      sheet: null,
+      preview: null,
+      knownBills: [...(await knownBills(db, named))],
+    };
   }
   const read = await sheetRead(db, { month, today }, sheet);
   const made = await previewOf(db, month, read);
-  return { ...summary(stored), sheet, preview: made, knownBills: [...read.known.knownBills] };
-}
-
-function summary(stored: StoredDraft): Answer<'drafts'>['rows'][number] {
-  const sheet = sheetOf(stored);
-  const filled = sheet.rows.filter((row) =>
-    Object.values(row)
-      .flat()
-      .some((text) => String(text).trim() !== ''),
-  );
-  return {
-    id: stored.id,
-    kind: sheet.kind,
-    title: sheetKind(sheet.kind).nameOf(sheet, stored.id),
-    version: stored.version,
-    rows: filled.length,
-    updatedAt: new Date(stored.updatedAt).toISOString(),
-    updatedBy: stored.updatedBy,
-  };
+  return { ...(await sheetSummary(db, stored)), sheet, preview: made, knownBills: [...read.known.knownBills] };
 }

@@ -37,7 +37,7 @@ export function frameRoutes(router: Router, context: Context): void {
     }
     return {
       ...about,
-      company: { ...company },
+      company: frameCompany(company),
       recognizedThrough: (await latestRun(db))?.month ?? null,
       ribbon: withAmounts(may('read-books'), await ribbon(db, at, { company, currentMonth: about.currentMonth })),
       strays: may('read-books') ? await strayTotal(db, await bounds(db, at)) : NO_STRAYS,
@@ -52,6 +52,10 @@ export function frameRoutes(router: Router, context: Context): void {
 
 /** For whoever may not read the books. */
 const NO_STRAYS: Frame['strays'] = { count: 0, total: ZERO };
+
+function frameCompany({ approveBillsAbove, ...company }: Company) {
+  return { ...company, approveBillsAboveCents: approveBillsAbove };
+}
 
 /** The months alone, for whoever may not read what the company earned. */
 function withAmounts(shown: boolean, months: Frame['ribbon']): Frame['ribbon'] {

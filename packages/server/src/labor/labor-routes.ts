@@ -132,10 +132,13 @@ async function planned(db: Db, { payrollId, method }: Asked<'trueUp'>['body']): 
     shares,
     text: `True-up of ${known.number}`,
   };
+  const company = await companyOf(db);
+  if (company.laborCost === 'standard' && method === 'spread')
+    throw new Refusal([{ at: 'method', kind: 'labor-at-standard' }]);
   const all = await projects(db);
   const entries = truedUp(order, {
     roles: rolesOf(await accounts(db)),
-    lockedThrough: (await companyOf(db)).lockedThrough,
+    lockedThrough: company.lockedThrough,
     projects: new Map(all.map((project) => [Number(project.id), project])),
   });
   return { known, shares, entries };

@@ -118,6 +118,10 @@ describe('labor and payroll', () => {
     await post(app, '2027-01', payroll('2027-01-04', '2027-01-17', { grossRegular: '3,700' }));
     const before = await costOf('GATE');
     const [{ id = 0 } = {}] = (await clearing()).periods;
+    const settings = { name: 'Test Works', currency: 'USD', fiscalYearStartMonth: 1, percentDecimals: null };
+    await app.order('PUT', '/company', { ...settings, laborCost: 'standard' });
+    const spread = { payrollId: id, method: 'spread' };
+    expect(await app.refused('POST', '/true-ups', spread)).toEqual(['method labor-at-standard']);
     await app.order('POST', '/true-ups', { payrollId: id, method: 'variance' });
     expect(await costOf('GATE')).toBe(before);
     expect(await clearing()).toMatchObject({

@@ -2,8 +2,10 @@ import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import { monthAt, type Month } from '@lowtide/core/calendar/month.ts';
 import type { Account, AccountType, Role } from '@lowtide/core/ledger/account.ts';
 import { accountId } from '@lowtide/core/ledger/ids.ts';
+import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import type { OrderPolicy } from '@lowtide/core/orders/tolerance.ts';
 import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
+import type { LaborCost, OverBudgetPolicy } from '@lowtide/core/records/company-policy.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
@@ -23,6 +25,10 @@ export interface Company {
   /** Whether hours that people enter themselves need approval. */
   readonly approveHours: boolean;
   readonly orderPolicy: OrderPolicy;
+  readonly overBudget: OverBudgetPolicy;
+  /** Bills above it are approved by somebody else than who typed them; null for none. */
+  readonly approveBillsAbove: Cents | null;
+  readonly laborCost: LaborCost;
 }
 
 /** The company of the books, or null before they are set up. */
@@ -44,6 +50,9 @@ export async function companyIfAny(db: Db): Promise<Company | null> {
       'quantity_refuse_millionths',
       'price_warn_millionths',
       'price_refuse_millionths',
+      'over_budget',
+      'approve_bills_above_cents',
+      'labor_cost',
     ])
     .executeTakeFirst();
   if (!row) return null;
@@ -65,6 +74,9 @@ export async function companyIfAny(db: Db): Promise<Company | null> {
       },
       price: { warnMillionths: row.price_warn_millionths, refuseMillionths: row.price_refuse_millionths },
     },
+    overBudget: row.over_budget === 'block' ? 'block' : 'warn',
+    approveBillsAbove: row.approve_bills_above_cents === null ? null : cents(row.approve_bills_above_cents),
+    laborCost: row.labor_cost === 'standard' ? 'standard' : 'trued up',
   };
 }
 

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import type { Tolerance } from '@lowtide/core/orders/tolerance.ts';
+import type { LaborCost, OverBudgetPolicy } from '@lowtide/core/records/company-policy.ts';
 import { STARTER_ACCOUNTS } from '@lowtide/core/records/starter-accounts.ts';
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { firstOpenDay } from '@lowtide/core/months/open-day.ts';
@@ -21,6 +22,9 @@ export interface CompanyValues {
   readonly accruesOnReceipt: boolean;
   readonly quantityTolerance: Tolerance;
   readonly priceTolerance: Tolerance;
+  readonly overBudget: OverBudgetPolicy;
+  readonly approveBillsAboveCents: number | null;
+  readonly laborCost: LaborCost;
 }
 
 /** Sets the books up: the company, and a chart with an account for every role. */
@@ -70,6 +74,9 @@ function columns(values: CompanyValues) {
     quantity_refuse_millionths: values.quantityTolerance.refuseMillionths,
     price_warn_millionths: values.priceTolerance.warnMillionths,
     price_refuse_millionths: values.priceTolerance.refuseMillionths,
+    over_budget: values.overBudget,
+    approve_bills_above_cents: values.approveBillsAboveCents,
+    labor_cost: values.laborCost,
   };
 }
 

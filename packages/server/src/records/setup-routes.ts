@@ -17,6 +17,7 @@ import { fieldsOf, RECORD_KINDS, type RecordKind } from '@lowtide/core/records/r
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked, type Work } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
+import { everybody } from '../people/person-queries.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { companyIfAny, companyOf } from './company-queries.ts';
@@ -39,6 +40,7 @@ export function setupRoutes(router: Router, context: Context): void {
   write(router, context, 'changeCompany', async (trx, { body }, acting) => {
     const before = await companyOf(trx);
     if (body.name.trim() === '') throw new Refusal([{ at: 'name', kind: 'missing', field: 'the name' }]);
+    await refuseLackOfApprovers(trx, body);
     await updateCompany(trx, { ...body, name: body.name.trim() }, await recordingOf(trx, acting));
     await audit(trx, acting, { action: 'change company', subject: body.name, detail: { before, after: body } });
     return { done: true };
@@ -52,6 +54,13 @@ export function setupRoutes(router: Router, context: Context): void {
     return { done: true };
   });
   recordRoutes(router, context);
+}
+
+/** Approval by somebody else takes two who may. */
+async function refuseLackOfApprovers(trx: Trx, { approveBillsAboveCents }: Asked<'changeCompany'>['body']) {
+  if (approveBillsAboveCents === null) return;
+  const approvers = (await everybody(trx)).filter(({ active, role }) => active && isAllowed(role, 'keep-books'));
+  if (approvers.length < 2) throw new Refusal([{ at: 'approveBillsAboveCents', kind: 'nobody-else-approves' }]);
 }
 
 function letterheadRoutes(router: Router, context: Context): void {

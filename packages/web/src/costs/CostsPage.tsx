@@ -5,6 +5,7 @@ import { monthText } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { May, useMay } from '../api/session.tsx';
+import { approvalText } from '../entry/SheetApproval.tsx';
 import { DocumentTable } from '../entry/DocumentTable.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
@@ -99,6 +100,11 @@ const COLUMNS: readonly Column<DraftRow>[] = [
     cell: ({ updatedAt }) => `${dayText(isoDate(updatedAt.slice(0, 10)))} ${updatedAt.slice(11, 16)}`,
   },
   { id: 'by', head: 'By', cell: ({ updatedBy }) => updatedBy },
+  {
+    id: 'approval',
+    head: 'Approval',
+    cell: ({ approval }) => (approval === null ? '' : approvalText(approval)),
+  },
 ];
 
 function Waiting() {

@@ -6,12 +6,15 @@ import { useGo } from '../api/as-of.tsx';
 import { Button } from '../ui/Button.tsx';
 import { ConfirmDialog } from '../ui/ConfirmDialog.tsx';
 import { color, type } from '../theme/tokens.ts';
+import { SheetApproval } from './SheetApproval.tsx';
 import type { DraftState } from './use-draft.ts';
 import type { Posting } from './use-posting.tsx';
 
 export interface SheetBarProps {
   readonly draft: Pick<DraftState, 'kept' | 'trouble' | 'settled' | 'preview'>;
   readonly posting: Posting;
+  /** Null until it is kept for the first time. */
+  readonly id: number | null;
   /** Rows in which something is typed. */
   readonly rows: number;
 }
@@ -19,7 +22,7 @@ export interface SheetBarProps {
 const KEPT = { kept: 'Saved', keeping: 'Saving …', 'not kept': 'Not saved' } as const;
 
 /** How the draft stands, and what can be done with it. */
-export function SheetBar({ draft, posting, rows }: SheetBarProps) {
+export function SheetBar({ draft, posting, id, rows }: SheetBarProps) {
   const go = useGo();
   const [isAsking, setAsking] = useState(false);
   const [drop] = useWrite('dropDraft');
@@ -34,6 +37,7 @@ export function SheetBar({ draft, posting, rows }: SheetBarProps) {
       <Kept role="status" $good={draft.kept !== 'not kept'}>
         {draft.kept === 'not kept' ? (draft.trouble?.detail ?? KEPT['not kept']) : KEPT[draft.kept]}
       </Kept>
+      {id === null ? null : <SheetApproval id={id} />}
       <Button $look="quiet" onPress={() => (rows > 0 ? setAsking(true) : void away())}>
         Discard
       </Button>

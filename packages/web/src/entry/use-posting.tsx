@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import { useWrite, type Answer } from '../api/books-api.ts';
+import type { Trouble } from '../api/trouble.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
 import { Remarks } from '../ui/notes.tsx';
@@ -24,12 +25,19 @@ interface PostingParts {
   readonly onPosted: (documents: readonly PostedDocument[]) => void;
 }
 
+type Refused = readonly { readonly at: string; readonly kind?: string; readonly message: string }[];
+
+function refusedBy({ problems, detail }: Trouble): Refused {
+  return problems.length > 0 ? problems : [{ at: '', message: detail }];
+}
+
 /** Posts the sheet once all of it is kept. Warnings are listed and may be accepted; a refusal leaves everything as it is. */
 export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
   const [send, { busy }] = useWrite('postDraft');
   const [asking, setAsking] = useState(false);
   const [wasAsked, setWasAsked] = useState(false);
-  const [refused, setRefused] = useState<readonly { readonly at: string; readonly message: string }[] | null>(null);
+  const [refused, setRefused] = useState<Refused | null>(null);
+  const [ask, asked] = useWrite('askApproval');
   const warnings = draft.preview?.warnings ?? [];
   const order = async (acceptWarnings: boolean): Promise<void> => {
     setAsking(false);
@@ -43,10 +51,14 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
     if (written.ok) {
       onPosted(written.answer.documents);
     } else if (written.trouble.problems.some(({ kind }) => kind === 'warnings-open')) setAsking(true);
-    else
-      setRefused(
-        written.trouble.problems.length > 0 ? written.trouble.problems : [{ at: '', message: written.trouble.detail }],
-      );
+    else setRefused(refusedBy(written.trouble));
+  };
+  /** Somebody else is asked to approve what is kept. */
+  const askApproval = async (): Promise<void> => {
+    const stored = await draft.settled();
+    if (stored === null) return;
+    const written = await ask({ params: { id: String(stored.id) }, body: { month, version: stored.version } });
+    setRefused(written.ok ? null : refusedBy(written.trouble));
   };
   const dialog = asking ? (
     <Dialog title="Post all the same?" onClose={() => setAsking(false)} urgent width={560}>
@@ -62,9 +74,18 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
     <Dialog title="Not posted" onClose={() => setRefused(null)} urgent width={560}>
       <Remarks tone="trouble" title="Nothing was posted" remarks={refused} />
       <DialogActions>
-        <Button $look="primary" autoFocus onPress={() => setRefused(null)}>
-          Back to the sheet
-        </Button>
+        {refused.some(({ kind }) => kind === 'bills-to-approve') ? (
+          <>
+            <Button onPress={() => setRefused(null)}>Back to the sheet</Button>
+            <Button $look="primary" autoFocus isDisabled={asked.busy} onPress={() => void askApproval()}>
+              Ask for approval
+            </Button>
+          </>
+        ) : (
+          <Button $look="primary" autoFocus onPress={() => setRefused(null)}>
+            Back to the sheet
+          </Button>
+        )}
       </DialogActions>
     </Dialog>
   );

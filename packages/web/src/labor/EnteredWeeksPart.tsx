@@ -12,7 +12,7 @@ import { Sentence } from '../ui/Page.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { BatchDialog } from './BatchDialog.tsx';
 import type { EnteredWeek } from './entered-week.ts';
-import { ReturnDialog } from './ReturnDialog.tsx';
+import { ReturnWeekDialog } from './ReturnWeekDialog.tsx';
 
 /** Weeks that people entered: approved or returned, and posted together. */
 export function EnteredWeeksPart() {
@@ -61,7 +61,7 @@ export function EnteredWeeksPart() {
         rowKey={({ id }) => id}
         empty="Nobody has submitted a week yet. People enter theirs under My hours, also on a phone."
       />
-      {returning === null ? null : <ReturnDialog week={returning} onClose={() => setReturning(null)} />}
+      {returning === null ? null : <ReturnWeekDialog week={returning} onClose={() => setReturning(null)} />}
       {posting === null ? null : (
         <BatchDialog
           weekOn={posting}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
-import { useGo } from '../api/as-of.tsx';
+import { useGo, useShownBooks } from '../api/as-of.tsx';
 import type { Trouble } from '../api/trouble.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
@@ -26,7 +26,8 @@ export interface TrueUpDialogProps {
 /** Where the difference of a payroll goes, seen before it is posted. */
 export function TrueUpDialog({ payroll, onClose }: TrueUpDialogProps) {
   const go = useGo();
-  const [method, setMethod] = useState<'spread' | 'variance'>('spread');
+  const isStandard = useShownBooks().frame.company?.laborCost === 'standard';
+  const [method, setMethod] = useState<'spread' | 'variance'>(isStandard ? 'variance' : 'spread');
   const [refused, setRefused] = useState<Trouble | null>(null);
   const body = { payrollId: payroll, method };
   const { answer, trouble } = useRead('trueUpPreview', { body });
@@ -42,7 +43,7 @@ export function TrueUpDialog({ payroll, onClose }: TrueUpDialogProps) {
     <Dialog title="True up labor clearing" onClose={onClose} width={720}>
       <Choice
         label="The difference goes"
-        options={METHODS}
+        options={isStandard ? METHODS.filter(({ value }) => value === 'variance') : METHODS}
         value={method}
         onChange={(next) => setMethod(next === 'variance' ? 'variance' : 'spread')}
       />

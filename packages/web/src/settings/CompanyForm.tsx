@@ -11,6 +11,12 @@ import { Field } from '../ui/Field.tsx';
 import { Note, Refused } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
 import { OrderPolicyFields, orderPolicyOf, typedOrderPolicy, type TypedOrderPolicy } from './OrderPolicyFields.tsx';
+import {
+  companyPolicyOf,
+  CompanyPolicyFields,
+  typedCompanyPolicy,
+  type TypedCompanyPolicy,
+} from './CompanyPolicyFields.tsx';
 import { LetterheadPart } from './LetterheadPart.tsx';
 
 const DECIMALS = [
@@ -28,29 +34,23 @@ const FORECAST_AGES = [
   ...[0, 1, 2, 3, 6, 12].map((count) => ({ value: String(count), text: count === 1 ? '1 month' : `${count} months` })),
 ];
 
-const APPROVALS = [
-  { value: 'none', text: 'are posted once they are submitted' },
-  { value: 'needed', text: 'need the approval of whoever leads the project' },
-];
-
-interface Typed extends TypedOrderPolicy {
+interface Typed extends TypedOrderPolicy, TypedCompanyPolicy {
   readonly name: string;
   readonly currency: string;
   readonly startMonth: string;
   readonly decimals: string;
   readonly forecastAge: string;
   readonly dayOrder: string;
-  readonly approval: string;
 }
 
-function bodyOf({ name, currency, startMonth, decimals, forecastAge, dayOrder, approval, ...orders }: Typed) {
+function bodyOf({ name, currency, startMonth, decimals, forecastAge, dayOrder, ...more }: Typed) {
   return {
     ...{ name, currency: currency.toUpperCase(), fiscalYearStartMonth: Number(startMonth) },
     percentDecimals: decimals === 'all' ? null : Number(decimals),
     forecastMonths: forecastAge === 'any' ? null : Number(forecastAge),
     dayOrder: dayOrder === 'day first' ? ('day first' as const) : ('month first' as const),
-    approveHours: approval === 'needed',
-    ...orderPolicyOf(orders),
+    ...companyPolicyOf(more),
+    ...orderPolicyOf(more),
   };
 }
 
@@ -67,7 +67,7 @@ export function CompanyForm() {
       decimals: company?.percentDecimals == null ? 'all' : String(company.percentDecimals),
       forecastAge: company?.forecastMonths == null ? 'any' : String(company.forecastMonths),
       dayOrder: company?.dayOrder ?? 'month first',
-      approval: company?.approveHours === true ? 'needed' : 'none',
+      ...typedCompanyPolicy(company),
       ...typedOrderPolicy(company?.orderPolicy),
     },
     CHECK,
@@ -102,7 +102,7 @@ export function CompanyForm() {
           {...field('forecastAge', 'forecastMonths')}
         />
         <Choice label="Days in figures are read" options={DAY_ORDER_WORDS} {...field('dayOrder')} />
-        <Choice label="Hours that people enter themselves" options={APPROVALS} {...field('approval', 'approveHours')} />
+        <CompanyPolicyFields field={field} />
         <OrderPolicyFields field={field} />
       </FieldGrid>
       {kept ? (

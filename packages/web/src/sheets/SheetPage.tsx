@@ -88,7 +88,9 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
     <Page
       title={facts.title}
       facts={`${facts.facts}. ${sumsText(sheet, preview)}`}
-      actions={<SheetBar draft={{ ...state, preview: said }} posting={posting} rows={typedRows(sheet).length} />}
+      actions={
+        <SheetBar draft={{ ...state, preview: said }} posting={posting} id={id} rows={typedRows(sheet).length} />
+      }
     >
       <SheetFields
         fields={facts.fields}

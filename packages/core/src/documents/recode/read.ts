@@ -18,7 +18,7 @@ import {
 } from '../../problems/decision.ts';
 import type { Problem, Warning } from '../../problems/problem.ts';
 import { needsProject } from '../../coding/stray.ts';
-import { budgetWarnings, type CodedCost } from '../budget-warnings.ts';
+import { budgetWarnings, heldToBudget, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog } from '../catalog.ts';
 import { codingIn, type ReadCoding } from '../coding.ts';
 import type { DocumentKind } from '../kinds.ts';
@@ -70,13 +70,14 @@ export function readRecode(form: RecodeForm, posted: readonly PostedLine[], cata
     form.lines.findIndex((each) => each.line === line) === place ? [] : [{ at: `lines/${place}`, kind: 'line-twice' }],
   );
   const costs = parts.ok ? parts.value.lines.flatMap(movedCost(catalog)) : [];
-  return {
+  const reading = {
     posting: parts.ok && twice.length === 0 ? recodePosting(parts.value, form, catalog) : null,
     lines: form.lines.map(({ line }) => line),
     costs,
     problems: [...problemsOf(parts), ...twice],
     warnings: budgetWarnings(costs, catalog),
   };
+  return heldToBudget(reading, catalog);
 }
 
 interface Books {

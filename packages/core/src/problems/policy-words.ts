@@ -1,0 +1,23 @@
+import { dollars } from '../money/dollars.ts';
+import type { Fact } from './problem.ts';
+
+type Kind =
+  | 'bills-to-approve'
+  | 'own-sheet'
+  | 'no-approval-asked'
+  | 'nothing-needs-approval'
+  | 'nobody-else-approves'
+  | 'labor-at-standard';
+
+/** What the settings of the company keep from being posted, in words. */
+export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } = {
+  'bills-to-approve': ({ bills, limit }) =>
+    `${bills.length === 1 ? 'Bill' : 'Bills'} ${bills.join(', ')}: above ${dollars(limit)}, somebody else than who typed them approves them first. Ask for it.`,
+  'own-sheet': () => 'You typed in this sheet. Somebody else who keeps the books approves it.',
+  'no-approval-asked': () => 'Nobody asked for the approval of this sheet as it is now. It is asked for on the sheet.',
+  'nothing-needs-approval': () => 'No bill of this sheet is above the limit. Post it.',
+  'nobody-else-approves': () =>
+    'Approval by somebody else takes two people who keep the books. Add one in Settings › People first.',
+  'labor-at-standard': () =>
+    'The company keeps labor at standard rates, so projects stay as they are. Choose labor variance.',
+};
