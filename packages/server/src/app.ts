@@ -21,7 +21,7 @@ import { estimateFileRoutes } from './estimates/estimate-file-routes.ts';
 import { estimateRoutes } from './estimates/estimate-routes.ts';
 import { forecastRoutes } from './forecasts/forecast-routes.ts';
 import { frameRoutes } from './frame/frame-routes.ts';
-import type { Clock, Context } from './http/context.ts';
+import type { Apart, Clock, Context } from './http/context.ts';
 import { errorResponse } from './http/error-response.ts';
 import { knownHosts } from './http/hosts.ts';
 import { jsonBody } from './http/json-body.ts';
@@ -73,6 +73,8 @@ export interface AppParts {
   readonly demo?: boolean;
   /** What the first person types from another machine; left out, nobody may. */
   readonly serverCode?: string;
+  /** Where what takes long is read beside everything else; left out, it is read where all is. */
+  readonly apart?: Apart;
   readonly log: Logger;
   /** Directory of the built web application; null serves the API alone. */
   readonly web: string | null;
@@ -136,7 +138,7 @@ const FEATURES = [
   traceRoutes,
 ];
 
-type ContextParts = Pick<AppParts, 'books' | 'clock' | 'user' | 'demo' | 'serverCode'>;
+type ContextParts = Pick<AppParts, 'books' | 'clock' | 'user' | 'demo' | 'serverCode' | 'apart'>;
 
 function contextOf({ demo = false, serverCode = '', ...parts }: ContextParts): Context {
   const asks = whoAsks({ ...parts, demo });
@@ -146,6 +148,7 @@ function contextOf({ demo = false, serverCode = '', ...parts }: ContextParts): C
     serverCode,
     whoAsks: asks,
     answers: new Map(),
+    files: new Map(),
     orders: new Map(),
     keeping: new Map(),
     longOrders: longOrders(),

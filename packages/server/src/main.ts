@@ -8,6 +8,7 @@ import { dailyCopies } from './backup/daily.ts';
 import { holdBooks, holdFile } from './database/hold.ts';
 import { openBooks } from './database/open.ts';
 import { sentenceOf } from './database/start-trouble.ts';
+import { longReadings } from './http/long-readings.ts';
 import { hasPeople } from './people/person-queries.ts';
 import { newServerCode } from './people/secrets.ts';
 import { clock } from './http/clock.ts';
@@ -54,8 +55,15 @@ if (books.witnessSetAside !== undefined)
 ownerOnly(path);
 const serverCode = newServerCode();
 const endDailyCopies = env.LOWTIDE_DEMO === '1' ? () => undefined : dailyCopies(path, log);
+const apart = longReadings({
+  path,
+  user: env.LOWTIDE_USER,
+  demo: env.LOWTIDE_DEMO === '1',
+  ...(env.LOWTIDE_TODAY === undefined ? {} : { today: env.LOWTIDE_TODAY }),
+});
 const listening = app({
   books,
+  apart,
   demo: env.LOWTIDE_DEMO === '1',
   serverCode,
   hosts: env.LOWTIDE_HOSTS.split(',')
@@ -85,8 +93,9 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     endDailyCopies();
     listening.close(
       () =>
-        void books
+        void apart
           .close()
+          .then(() => books.close())
           .then(letGo)
           .then(() => process.exit(0)),
     );

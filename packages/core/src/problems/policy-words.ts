@@ -7,9 +7,10 @@ type Kind =
   | 'no-approval-asked'
   | 'nothing-needs-approval'
   | 'nobody-else-approves'
+  | 'not-read-in-time'
   | 'labor-at-standard';
 
-/** What the settings of the company keep from being posted, in words. */
+/** What the settings of the company and of the server hold back, in words. */
 export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } = {
   'bills-to-approve': ({ bills, limit }) =>
     `${bills.length === 1 ? 'Bill' : 'Bills'} ${bills.join(', ')}: above ${dollars(limit)}, somebody else than who typed them approves them first. Ask for it.`,
@@ -18,6 +19,10 @@ export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } =
   'nothing-needs-approval': () => 'No bill of this sheet is above the limit. Post it.',
   'nobody-else-approves': () =>
     'Approval by somebody else takes two people who keep the books. Add one in Settings › People first.',
+  'not-read-in-time': ({ why }) =>
+    why === 'busy'
+      ? 'Too many long reports are being read at once. Ask again in half a minute.'
+      : 'It took longer, or more memory, than the server has for a report. Ask for fewer projects or months.',
   'labor-at-standard': () =>
     'The company keeps labor at standard rates, so projects stay as they are. Choose labor variance.',
 };

@@ -120,6 +120,7 @@ export interface Facts {
   'nobody-else-approves': object;
   'labor-at-standard': object;
   'preview-outdated': object;
+  'not-read-in-time': { readonly why: 'busy' | 'late' | 'broken' };
   'order-stopped': { readonly done: number; readonly of: number };
   'no-rate': { readonly employee: string; readonly day: IsoDate; readonly project: string };
   'rate-for-nobody': object;

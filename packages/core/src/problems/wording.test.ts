@@ -86,6 +86,7 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'labor-at-standard': { kind: 'labor-at-standard' },
   'order-stopped': { kind: 'order-stopped', done: 300, of: 20_000 },
   'preview-outdated': { kind: 'preview-outdated' },
+  'not-read-in-time': { kind: 'not-read-in-time', why: 'late' },
   'no-rate': { kind: 'no-rate', employee: 'A', day, project: 'P' },
   'rate-for-nobody': { kind: 'rate-for-nobody' },
   'rate-from-build-up': { kind: 'rate-from-build-up', rate: rate(387_544) },

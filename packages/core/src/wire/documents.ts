@@ -190,7 +190,7 @@ export const DOCUMENT_ENDPOINTS = {
   documents: { method: 'get', path: '/documents', may: 'read-books', summary: 'Posted documents, newest first', query: DocumentsQuery, response: Documents, reads: ['ledger', 'records'] },
   document: { method: 'get', path: '/documents/{id}', may: 'read-projects', about: { document: 'params.id' }, summary: 'One document with its lines', params: ById, response: DocumentDetail, reads: ['ledger', 'records'] },
   reverse: { method: 'post', path: '/documents/{id}/reversal', may: 'keep-books', summary: 'Reverse a document', params: ById, body: Reversal, response: Posted, makesStale: ['ledger'] },
-  recognition: { method: 'get', path: '/recognition', may: 'read-books', summary: 'A recognition run before it is posted', query: RecognitionQuery, response: RecognitionPreview, reads: ['ledger', 'plans', 'records', 'months'] },
+  recognition: { method: 'get', path: '/recognition', may: 'read-books', summary: 'A recognition run before it is posted', query: RecognitionQuery, response: RecognitionPreview, reads: ['ledger', 'plans', 'records', 'months'], isLong: true },
   recognitionState: { method: 'get', path: '/recognition-state', may: 'read-projects', summary: 'Whether a month is recognized, and what came since', query: RecognitionStateQuery, response: RecognitionState, reads: ['ledger', 'plans', 'records', 'months'] },
   recognize: { method: 'post', path: '/recognition', may: 'keep-books', summary: 'Post the run', body: RecognitionPosting, response: Posted, makesStale: ['ledger'] },
   unrecognize: { method: 'post', path: '/recognition/reversal', may: 'keep-books', summary: 'Reverse the latest run', body: RecognitionReversal, response: Posted, makesStale: ['ledger'] },

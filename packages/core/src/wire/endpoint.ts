@@ -51,6 +51,8 @@ export interface Endpoint {
   readonly isUnaudited?: true;
   /** Of a question: what its answer is about. */
   readonly reads?: readonly Topic[];
+  /** Of a question that may read much: it is answered apart, so that nobody else waits. */
+  readonly isLong?: true;
   /** Of an order: what it changes. */
   readonly makesStale?: readonly Topic[];
 }

@@ -35,12 +35,13 @@ type ReportEndpoints = {
     readonly query: (typeof REPORTS)[R]['query'];
     readonly response: (typeof REPORTS)[R]['answer'];
     readonly reads: typeof ABOUT_REPORTS;
+    readonly isLong: true;
   };
 };
 const REPORT_ENDPOINTS = Object.fromEntries(
   Object.entries(REPORTS).map(([name, { path, summary, may, query, answer }]) => [
     name,
-    { method: 'get', path, summary, may, query, response: answer, reads: ABOUT_REPORTS },
+    { method: 'get', path, summary, may, query, response: answer, reads: ABOUT_REPORTS, isLong: true },
   ]),
 ) as ReportEndpoints;
 

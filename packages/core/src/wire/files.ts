@@ -10,6 +10,8 @@ export interface FileAddress {
   readonly path: string;
   readonly may: Permission;
   readonly about?: About;
+  /** It may be of much: it is read and written apart, so that nobody else waits. */
+  readonly isLong?: true;
 }
 
 export const REPORT_FILE_ENDINGS = ['csv', 'xlsx', 'pdf'] as const;
@@ -17,7 +19,7 @@ export type ReportFileEnding = (typeof REPORT_FILE_ENDINGS)[number];
 
 /** A report as a file: whoever may read it may save it. */
 export function reportFile(name: ReportName, ending: ReportFileEnding): FileAddress {
-  return { path: `/reports/${name}.${ending}`, may: REPORTS[name].may };
+  return { path: `/reports/${name}.${ending}`, may: REPORTS[name].may, isLong: true };
 }
 
 const ColumnName = z.string().regex(/^[a-zA-Z_-]{1,30}$/, 'Name a column.');
@@ -42,13 +44,13 @@ export const FileView = z.object({
 
 /** Files that are no report. */
 export const FILES = {
-  budget: { path: '/reports/budget.csv', may: 'read-projects', about: { project: 'query.id' } },
-  ledger: { path: '/reports/ledger.csv', may: 'read-projects', about: { project: 'query.project' } },
+  budget: { path: '/reports/budget.csv', may: 'read-projects', about: { project: 'query.id' }, isLong: true },
+  ledger: { path: '/reports/ledger.csv', may: 'read-projects', about: { project: 'query.project' }, isLong: true },
   estimateCsv: { path: '/estimates/{id}.csv', may: 'read-projects', about: { estimate: 'params.id' } },
   estimateWorkbook: { path: '/estimates/{id}.xlsx', may: 'read-projects', about: { estimate: 'params.id' } },
   proposal: { path: '/estimates/{id}.pdf', may: 'read-projects', about: { estimate: 'params.id' } },
   records: { path: '/record-files/{kind}.csv', may: 'keep-books' },
-  sheets: { path: '/sheet-files/{kind}.csv', may: 'read-books' },
+  sheets: { path: '/sheet-files/{kind}.csv', may: 'read-books', isLong: true },
   rates: { path: '/rate-files/{side}.csv', may: 'see-pay' },
   periodHours: { path: '/pay-period-hours.csv', may: 'see-pay' },
   attachment: { path: '/attachments/{id}/content', may: 'read-books' },

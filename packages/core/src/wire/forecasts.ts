@@ -103,7 +103,7 @@ export const OneViewParams = ViewParams.extend({ id: IdText });
 export const FORECAST_ENDPOINTS = {
   forecast: { method: 'get', path: '/projects/{id}/forecast', may: 'read-projects', about: { project: 'params.id' }, summary: 'The forecast sheet of a project', params: ById, query: AsOf, response: ForecastSheet, reads: ['ledger', 'plans', 'records'] },
   saveForecast: { method: 'post', path: '/projects/{id}/forecasts', may: 'plan-projects', about: { project: 'params.id' }, summary: 'Keep a forecast of a month', params: ById, body: NewForecast, response: Done, makesStale: ['plans'] },
-  costCurve: { method: 'get', path: '/projects/{id}/cost-curve', may: 'read-projects', about: { project: 'params.id' }, summary: 'Budget by month against actual and forecast', params: ById, query: AsOf, response: CostCurve, reads: ['ledger', 'plans', 'records'] },
+  costCurve: { method: 'get', path: '/projects/{id}/cost-curve', may: 'read-projects', about: { project: 'params.id' }, summary: 'Budget by month against actual and forecast', params: ById, query: AsOf, response: CostCurve, reads: ['ledger', 'plans', 'records'], isLong: true },
   views: { method: 'get', path: '/views/{page}', may: 'read-projects', summary: 'Views kept of a page', params: ViewParams, response: SavedViews, reads: ['views'] },
   keepView: { method: 'post', path: '/views/{page}', may: 'read-projects', summary: 'Keep a view under a name', params: ViewParams, body: ViewForm, response: Done, isUnaudited: true, makesStale: ['views'] },
   tableLayouts: { method: 'get', path: '/table-layouts', may: 'own-account', summary: 'How one last arranged the columns of tables', response: TableLayouts, reads: ['layouts'] },

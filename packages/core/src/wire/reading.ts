@@ -203,7 +203,7 @@ export const READING_ENDPOINTS = {
   frame: { method: 'get', path: '/frame', may: 'own-account', summary: 'Company, months, tie-outs, what waits', query: FrameQuery, response: Frame, reads: ['ledger', 'records', 'months', 'drafts'] },
   reference: { method: 'get', path: '/reference', may: 'read-projects', summary: 'What the pickers offer', response: Reference, reads: ['records'] },
   project: { method: 'get', path: '/projects/{id}', may: 'read-projects', about: { project: 'params.id' }, summary: 'One project', params: ById, query: AsOf, response: ProjectDetail, reads: ['ledger', 'plans', 'records', 'estimates'] },
-  trace: { method: 'get', path: '/trace', may: 'read-projects', about: { figures: 'query.figure' }, summary: 'Where a figure comes from', query: TraceQuery, response: Trace, reads: ['ledger', 'plans', 'records'] },
+  trace: { method: 'get', path: '/trace', may: 'read-projects', about: { figures: 'query.figure' }, summary: 'Where a figure comes from', query: TraceQuery, response: Trace, reads: ['ledger', 'plans', 'records'], isLong: true },
   figures: { method: 'get', path: '/figures', may: 'read-projects', about: { figures: 'query.keys' }, summary: 'Values of figures by key', query: FiguresQuery, response: Figures, reads: ['ledger', 'plans', 'records'] },
   ledger: { method: 'get', path: '/ledger', may: 'read-projects', about: { project: 'query.project' }, summary: 'Posted lines, newest first', query: LedgerQuery, response: Ledger, reads: ['ledger', 'records'] },
   search: { method: 'get', path: '/search', may: 'read-projects', summary: 'Find projects, parties and documents', query: SearchQuery, response: SearchHits, reads: ['ledger', 'records'] },

@@ -47,15 +47,9 @@ export function attachmentRoutes(router: Router, context: Context): void {
       await refuseFilesOfPay(db, { about: content.about, id: content.about_id });
       return content;
     },
-    send: async (res, { name, media_type: mediaType, content }) => {
-      const way = shownAs(mediaType) === 'not shown' ? 'attachment' : 'inline';
-      const named = `filename*=UTF-8''${encodeURIComponent(name)}`;
-      res
-        .set('Content-Disposition', `${way}; ${named}`)
-        .set('X-Content-Type-Options', 'nosniff')
-        .set('Content-Type', sentAs(mediaType))
-        .end(content);
-    },
+    made: ({ name, media_type: mediaType, content }) => ({
+      ...{ type: sentAs(mediaType), name, isShown: shownAs(mediaType) !== 'not shown', body: content },
+    }),
   });
 }
 

@@ -2,6 +2,7 @@ import type { Router } from 'express';
 import { ById } from '@lowtide/core/wire/values.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
 import { file } from '../http/api.ts';
+import { PDF } from '../http/made-file.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { printedCompany } from '../records/letterhead-queries.ts';
@@ -15,10 +16,9 @@ export function invoiceFileRoutes(router: Router, context: Context): void {
       if (!invoice) throw new Refusal([{ at: '', kind: 'not-there', subject: 'invoice' }], 404);
       return { invoice, company: await printedCompany(trx) };
     },
-    send: async (res, { invoice, company }) => {
+    made: async ({ invoice, company }) => {
       const { invoicePdf } = await import('./invoice-pdf.ts');
-      const pdf = await invoicePdf(invoice, company);
-      res.type('application/pdf').set('Content-Disposition', `inline; filename="${invoice.number}.pdf"`).send(pdf);
+      return { type: PDF, name: `${invoice.number}.pdf`, isShown: true, body: await invoicePdf(invoice, company) };
     },
   });
 }

@@ -31,7 +31,7 @@ export function sheetFileRoutes(router: Router, context: Context): void {
       const lines = sheets.flatMap(fileRows).map((row) => names.map((name) => inertText(row[name] ?? '')));
       return { kind, csv: stringify([names, ...lines]) };
     },
-    send: (res, { kind, csv }) => void res.type('text/csv').attachment(`${kind}.csv`).send(csv),
+    made: ({ kind, csv }) => ({ type: 'text/csv', name: `${kind}.csv`, body: csv }),
   });
   read(router, context, 'postedSheet', async (db, { params }) => ({ sheet: await sheetOfPosted(db, params.id) }));
   read(router, context, 'creditSheet', async (db, { params }, { today }) => {

@@ -1,11 +1,12 @@
-import type { Request, Router } from 'express';
+import type { Router } from 'express';
 import { clientLines } from '@lowtide/core/estimate/client-lines.ts';
 import { readEstimate } from '@lowtide/core/estimate/read-estimate.ts';
 import { ById } from '@lowtide/core/wire/values.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
 import type { Db } from '../database/schema.ts';
 import { file } from '../http/api.ts';
-import type { Context } from '../http/context.ts';
+import { PDF, WORKBOOK } from '../http/made-file.ts';
+import type { Context, FileAsked } from '../http/context.ts';
 import { printedCompany } from '../records/letterhead-queries.ts';
 import { billingAddress } from './client-queries.ts';
 import { estimateBasis } from './estimate-basis-queries.ts';
@@ -16,36 +17,31 @@ import { sheetCsv } from './sheet-file.ts';
 export function estimateFileRoutes(router: Router, context: Context): void {
   file(router, context, FILES.estimateCsv, {
     read: estimateRead,
-    send: (res, found) =>
-      void res.type('text/csv').attachment(fileName(found, 'csv')).send(sheetCsv(found.estimate.sheet)),
+    made: (found) => ({ type: 'text/csv', name: fileName(found, 'csv'), body: sheetCsv(found.estimate.sheet) }),
   });
   file(router, context, FILES.estimateWorkbook, {
     read: estimateRead,
-    send: async (res, found) => {
+    made: async (found) => {
       const { estimateWorkbook } = await import('./estimate-workbook.ts');
       const { estimate, basis } = found;
       const title = `${basis.project.code} ${basis.project.name}, ${estimate.number} ${estimate.name}`;
-      const book = await estimateWorkbook(estimate.sheet, basis, title);
-      res.type('application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
-      res.attachment(fileName(found, 'xlsx')).send(book);
+      const body = await estimateWorkbook(estimate.sheet, basis, title);
+      return { type: WORKBOOK, name: fileName(found, 'xlsx'), body };
     },
   });
   file(router, context, FILES.proposal, {
     read: estimateRead,
-    send: async (res, found) => {
+    made: async (found) => {
       const { estimate, basis, client, company } = found;
       const { proposalPdf } = await import('./proposal-pdf.ts');
       const lines = clientLines(readEstimate(estimate.sheet, basis).lines);
-      const pdf = await proposalPdf({ estimate, project: basis.project, client, lines }, company);
-      res
-        .type('application/pdf')
-        .set('Content-Disposition', `inline; filename="${fileName(found, 'pdf')}"`)
-        .send(pdf);
+      const body = await proposalPdf({ estimate, project: basis.project, client, lines }, company);
+      return { type: PDF, name: fileName(found, 'pdf'), isShown: true, body };
     },
   });
 }
 
-async function estimateRead(trx: Db, req: Request) {
+async function estimateRead(trx: Db, req: FileAsked) {
   const estimate = await estimateOf(trx, ById.parse(req.params).id);
   const basis = await estimateBasis(trx, estimate.project, estimate.pricedOn);
   const client = await billingAddress(trx, basis.project.client);

@@ -13,9 +13,10 @@ import { allowed, heldToOwnProjects, refuseFiguresOfPeople } from './access-quer
 import type { Actor } from './actor.ts';
 import { isAtTheMachine } from './at-the-machine.ts';
 import { answerTo, keepAnswer } from './answered-request-queries.ts';
-import type { Acting, Answering, Asking, Context, Ordering } from './context.ts';
+import type { Acting, Answering, Asking, Context, FileWanted, Filing, Ordering, Question } from './context.ts';
 import { orderName, UNWATCHED, type Progress } from './long-orders.ts';
 import { Refusal } from './refusal.ts';
+import { sendFile, type MadeFile } from './made-file.ts';
 import { noteWhoAsks } from './request-log.ts';
 import { stamp } from './stamp-queries.ts';
 
@@ -42,25 +43,42 @@ export function read<N extends EndpointName>(router: Router, context: Context, n
     const actor = endpoint.may === 'anyone' ? asks : allowed(asks, endpoint.may);
     const asked = parsed<N>(endpoint, req);
     const asking = { actor, atTheMachine: isAtTheMachine(req), today: context.clock.today() };
-    res.json(await reading(context, actor, { about: endpoint.about, asked }, (trx) => answer(trx, asked, asking)));
+    const question = { name, asked, asking };
+    const text =
+      endpoint.isLong && context.apart ? await context.apart.answer(question) : await answered(context, question);
+    res.type('application/json').send(text);
   });
 }
 
-/** Registers an address that answers a file; `answer` reads what is in it, and writes it out when the books are let go. */
-export function file<Content>(
-  router: Router,
-  context: Context,
-  { path, may, about }: FileAddress,
-  answer: {
-    readonly read: (trx: Db, req: Request) => Promise<Content>;
-    readonly send: (res: Response, content: Content, req: Request) => Promise<void> | void;
-  },
-): void {
+/** What a question of the API answers, as JSON, read in one moment of the books. */
+export async function answered(context: Context, { name, asked, asking }: Question): Promise<string> {
+  const answer = context.answers.get(name);
+  if (answer === undefined) throw new Error(`nobody answers ${name}`);
+  const { about }: Endpoint = ENDPOINTS[name];
+  const { params, query } = asked as Asked<typeof name>;
+  const request = { about, asked: { params, query } };
+  return JSON.stringify(await reading(context, asking.actor, request, (trx) => answer(trx, asked, asking)));
+}
+
+/** Registers an address that answers a file; `read` reads what is in it, and `made` writes it out when the books are let go. */
+export function file<Content>(router: Router, context: Context, address: FileAddress, filing: Filing<Content>): void {
+  const { path, may, isLong = false } = address;
+  context.files.set(path, { address, filing: filing as Filing<unknown> });
   router.get(expressPath(path), async (req, res) => {
     const actor = allowed(await whoAsks(context, req, res), may);
-    const content = await reading(context, actor, { about, asked: req }, (trx) => answer.read(trx, req));
-    await answer.send(res, content, req);
+    const wanted = { path, actor, params: req.params, query: req.query };
+    sendFile(res, isLong && context.apart ? await context.apart.file(wanted) : await madeFile(context, wanted));
   });
+}
+
+/** The file at an address, as somebody may have it. */
+export async function madeFile(context: Context, { path, actor, params, query }: FileWanted): Promise<MadeFile> {
+  const known = context.files.get(path);
+  if (known === undefined) throw new Error(`nobody writes ${path}`);
+  const { filing, address } = known;
+  const asked = { params, query };
+  const content = await reading(context, actor, { about: address.about, asked }, (trx) => filing.read(trx, asked));
+  return filing.made(content);
 }
 
 async function reading<T>(

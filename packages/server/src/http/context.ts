@@ -1,8 +1,10 @@
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { Request } from 'express';
+import type { FileAddress } from '@lowtide/core/wire/files.ts';
 import type { EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import type { Books } from '../database/open.ts';
 import type { Actor } from './actor.ts';
+import type { MadeFile } from './made-file.ts';
 import type { LongOrders } from './long-orders.ts';
 import type { Keeping } from '../projects/kept-by-project-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
@@ -37,6 +39,10 @@ export interface Context {
   readonly keeping: Keeping;
   /** How each reading endpoint answers, filled as routes register; files say the same as screens by asking here. */
   readonly answers: Map<EndpointName, Answering>;
+  /** How each file is written, by its path. */
+  readonly files: Map<string, { readonly address: FileAddress; readonly filing: Filing<unknown> }>;
+  /** Where what takes long is read beside everything else; left out, it is read where all is. */
+  readonly apart?: Apart;
   /** How each writing endpoint is done within a transaction, filled likewise; bulk loads do many in one. */
   readonly orders: Map<EndpointName, Ordering>;
 }
@@ -59,6 +65,34 @@ export interface Asking {
 
 /** How a writing endpoint does what was parsed for it. */
 export type Ordering = (trx: Trx, asked: unknown, acting: Acting) => Promise<unknown>;
+
+/** A question of the API with what was parsed for it. */
+export interface Question {
+  readonly name: EndpointName;
+  readonly asked: unknown;
+  readonly asking: Asking;
+}
+
+/** A file that somebody asks for. */
+export interface FileWanted extends FileAsked {
+  readonly path: string;
+  readonly actor: Actor | null;
+}
+
+export type FileAsked = Pick<Request, 'params' | 'query'>;
+
+/** How a file is read from the books and then written. */
+export interface Filing<Content> {
+  readonly read: (trx: Db, asked: FileAsked) => Promise<Content>;
+  readonly made: (content: Content) => Promise<MadeFile> | MadeFile;
+}
+
+/** What is read apart: it answers what it would answer here. */
+export interface Apart {
+  readonly answer: (question: Question) => Promise<string>;
+  readonly file: (wanted: FileWanted) => Promise<MadeFile>;
+  readonly close: () => Promise<void>;
+}
 
 /** How a reading endpoint answers what was parsed for it. */
 export type Answering = (db: Db, asked: unknown, asking: Asking) => Promise<unknown>;

@@ -6,7 +6,7 @@ import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { wording } from '@lowtide/core/problems/wording.ts';
 import { fileTrouble } from '../database/file-trouble.ts';
 import { pointerTo, problem, sendProblem, type Details, type RemarkWithPointer } from './problem-details.ts';
-import { Refusal } from './refusal.ts';
+import { Refusal, tooLargeToAddUp } from './refusal.ts';
 
 /** The problem in words, with the field as a JSON pointer into what was sent. */
 export function remark(fact: Problem): RemarkWithPointer {
@@ -35,7 +35,7 @@ function detailsOf(error: unknown, requestId: string): Details {
     return { type: 'about:blank', title: 'Refused', status: error.status, detail, problems };
   }
   if (error instanceof SumTooLarge) {
-    return detailsOf(new Refusal([{ at: '', kind: 'sum-too-large', of: 'what this comes to' }]), requestId);
+    return detailsOf(tooLargeToAddUp(), requestId);
   }
   if (error instanceof ZodError) {
     const problems = error.issues.map(({ path, message }) => {

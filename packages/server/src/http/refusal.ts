@@ -1,7 +1,7 @@
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 
-/** Not signed in, not allowed, not there, changed meanwhile, wrong, too often. */
-export type RefusalStatus = 401 | 403 | 404 | 409 | 422 | 429;
+/** Not signed in, not allowed, not there, changed meanwhile, wrong, too often, not in time. */
+export type RefusalStatus = 401 | 403 | 404 | 409 | 422 | 429 | 503;
 
 /** What a user may be refused for, thrown so that the transaction it happens in is undone. */
 export class Refusal extends Error {
@@ -24,4 +24,9 @@ export function acceptedOr<T>(
 ): T {
   if (decision.ok) return decision.value;
   throw new Refusal(decision.problems);
+}
+
+/** Of figures that come to more than books can add up. */
+export function tooLargeToAddUp(): Refusal {
+  return new Refusal([{ at: '', kind: 'sum-too-large', of: 'what this comes to' }]);
 }

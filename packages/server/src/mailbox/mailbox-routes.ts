@@ -52,13 +52,10 @@ export function mailboxRoutes(router: Router, context: Context): void {
   write(router, context, 'takeMessage', taking, { prepare: ({ body }) => readPaper(body.xml) });
   file(router, context, FILES.ubl, {
     read: async (db, req) => writtenDocument(db, ById.parse(req.params).id),
-    send: (res, document) => {
-      const name = `attachment; filename="${document.number.replace(/[^\w .-]/g, '')}.xml"`;
-      res
-        .type('application/xml')
-        .set('Content-Disposition', name)
-        .send(xmlText(writtenUbl(document)));
-    },
+    made: (document) => ({
+      ...{ type: 'application/xml', name: `${document.number.replace(/[^\w .-]/g, '')}.xml` },
+      body: xmlText(writtenUbl(document)),
+    }),
   });
   read(router, context, 'messages', async (db, _asked, { today }) => {
     const rows = [];

@@ -12,6 +12,7 @@ import type { Trx } from '../database/schema.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { costCodes, suppliers, taxCodes } from '../documents/catalog-queries.ts';
 import { file, read, write, type Acting, type Asked } from '../http/api.ts';
+import { PDF } from '../http/made-file.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { asOf } from '../ledger/as-of-queries.ts';
@@ -33,13 +34,9 @@ export function orderRoutes(router: Router, context: Context): void {
       const head = (await orderHeads(trx, [order.id])).get(order.id);
       return { order, address: head?.address ?? '', company: await printedCompany(trx) };
     },
-    send: async (res, parts) => {
+    made: async (parts) => {
       const { orderPdf } = await import('./order-pdf.ts');
-      const name = `inline; filename="${parts.order.number}.pdf"`;
-      res
-        .type('application/pdf')
-        .set('Content-Disposition', name)
-        .send(await orderPdf(parts));
+      return { type: PDF, name: `${parts.order.number}.pdf`, isShown: true, body: await orderPdf(parts) };
     },
   });
   read(router, context, 'orders', async (db, { query }) => orderList(db, asOf(query), query));

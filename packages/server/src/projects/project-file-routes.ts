@@ -23,11 +23,7 @@ export function projectFileRoutes(router: Router, context: Context): void {
       const { id, ...query } = BudgetFile.parse(req.query);
       return budgetTable(ProjectDetail.parse(await projectDetail(trx, id, asOf(query))));
     },
-    send: (res, table) =>
-      void res
-        .type('text/csv')
-        .attachment('budget.csv')
-        .send(csvOf(inFiles(table))),
+    made: (table) => ({ type: 'text/csv', name: 'budget.csv', body: csvOf(inFiles(table)) }),
   });
   file(router, context, FILES.ledger, {
     read: async (trx, req) => {
@@ -35,11 +31,7 @@ export function projectFileRoutes(router: Router, context: Context): void {
       const lines = await allLines(trx, await bounds(trx, asOf(query)), query);
       return ledgerTable(LedgerLine.array().parse(lines));
     },
-    send: (res, table) =>
-      void res
-        .type('text/csv')
-        .attachment('ledger.csv')
-        .send(csvOf(inFiles(table))),
+    made: (table) => ({ type: 'text/csv', name: 'ledger.csv', body: csvOf(inFiles(table)) }),
   });
 }
 

@@ -57,7 +57,7 @@ export function rateTableRoutes(router: Router, context: Context): void {
       const rows = (await listedRules(trx, side, { withPast: false })).map(rowOf);
       return { side, csv: stringify([NAMES, ...rows.map((row) => NAMES.map((name) => inertText(row[name])))]) };
     },
-    send: (res, { side, csv }) => void res.type('text/csv').attachment(`${side}-rates.csv`).send(csv),
+    made: ({ side, csv }) => ({ type: 'text/csv', name: `${side}-rates.csv`, body: csv }),
   });
   read(router, context, 'reRatingPreview', async (db, { body }, { today }) => reRatingPreview(db, body, today));
   write(router, context, 'reRate', async (trx, { body }, acting) => reRate(trx, body, acting));

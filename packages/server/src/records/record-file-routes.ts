@@ -18,6 +18,6 @@ export function recordFileRoutes(router: Router, context: Context): void {
       const lines = rows.map(({ fields }) => names.map((name) => inertText(fields[name] ?? '')));
       return { kind, csv: stringify([names, ...lines]) };
     },
-    send: (res, { kind, csv }) => void res.type('text/csv').attachment(`${kind}.csv`).send(csv),
+    made: ({ kind, csv }) => ({ type: 'text/csv', name: `${kind}.csv`, body: csv }),
   });
 }

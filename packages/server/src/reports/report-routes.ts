@@ -1,4 +1,4 @@
-import type { Request, Router } from 'express';
+import type { Router } from 'express';
 import { month, monthText } from '@lowtide/core/calendar/month.ts';
 import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
 import { filterWords } from '@lowtide/core/reports/filter-words.ts';
@@ -7,7 +7,8 @@ import { FileView, reportFile } from '@lowtide/core/wire/files.ts';
 import type { Table } from '@lowtide/core/reports/table.ts';
 import type { Db } from '../database/schema.ts';
 import { file, read, type Answer, type Asked } from '../http/api.ts';
-import type { Context } from '../http/context.ts';
+import { PDF, WORKBOOK } from '../http/made-file.ts';
+import type { Context, FileAsked } from '../http/context.ts';
 import { printedCompany } from '../records/letterhead-queries.ts';
 import { costCurveOf } from './outlook.ts';
 import { REPORT_ANSWERS } from './report-answers.ts';
@@ -43,7 +44,7 @@ interface AskedTable {
  * The table of a report as a request asks for it: its query parsed by the shape of the report, its rows filtered, in order and in
  * groups as on screen, whole whatever part is named.
  */
-async function tableAsked(db: Db, context: Context, name: ReportName, typed: Request['query']): Promise<AskedTable> {
+async function tableAsked(db: Db, context: Context, name: ReportName, typed: FileAsked['query']): Promise<AskedTable> {
   const report = reportOf(name);
   const { order, group, filter, columns, offset: _offset, limit: _limit, ...whole } = typed;
   const view = FileView.parse({ order, group, filter, columns });
@@ -73,30 +74,28 @@ async function tableAsked(db: Db, context: Context, name: ReportName, typed: Req
 
 function fileRoutes(router: Router, context: Context, name: ReportName): void {
   const report = reportOf(name);
-  const tableRead = async (trx: Db, req: Request) => tableAsked(trx, context, name, req.query);
+  const tableRead = async (trx: Db, req: FileAsked) => tableAsked(trx, context, name, req.query);
   file(router, context, reportFile(name, 'csv'), {
     read: tableRead,
-    send: (res, { table, columns }) =>
-      void res
-        .type('text/csv')
-        .attachment(`${name}.csv`)
-        .send(csvOf(inFiles(table, columns))),
+    made: ({ table, columns }) => ({ type: 'text/csv', name: `${name}.csv`, body: csvOf(inFiles(table, columns)) }),
   });
   file(router, context, reportFile(name, 'xlsx'), {
     read: tableRead,
-    send: async (res, { table, columns }) => {
+    made: async ({ table, columns }) => {
       const { workbookOf } = await import('../print/table-workbook.ts');
-      res.attachment(`${name}.xlsx`).send(await workbookOf(report.title, inFiles(table, columns)));
+      return { type: WORKBOOK, name: `${name}.xlsx`, body: await workbookOf(report.title, inFiles(table, columns)) };
     },
   });
   file(router, context, reportFile(name, 'pdf'), {
-    read: async (trx, req) => ({ asked: await tableRead(trx, req), company: await printedCompany(trx) }),
-    send: async (res, { asked: { table, columns, view }, company }, req) => {
-      const basis = req.query['basis'] === 'recognized' ? ['as if recognized now'] : [];
-      const subtitle = [`Through ${monthText(month(String(req.query['through'])))}`, ...basis, ...view].join(', ');
+    read: async (trx, req) => ({
+      ...{ asked: await tableRead(trx, req), company: await printedCompany(trx), query: req.query },
+    }),
+    made: async ({ asked: { table, columns, view }, company, query }) => {
+      const basis = query['basis'] === 'recognized' ? ['as if recognized now'] : [];
+      const subtitle = [`Through ${monthText(month(String(query['through'])))}`, ...basis, ...view].join(', ');
       const { pdfOf } = await import('../print/table-pdf.ts');
-      const pdf = await pdfOf({ company, title: report.title, subtitle }, onScreen(table, columns));
-      res.type('application/pdf').set('Content-Disposition', `inline; filename="${name}.pdf"`).send(pdf);
+      const body = await pdfOf({ company, title: report.title, subtitle }, onScreen(table, columns));
+      return { type: PDF, name: `${name}.pdf`, isShown: true, body };
     },
   });
 }

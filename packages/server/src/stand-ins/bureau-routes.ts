@@ -12,7 +12,7 @@ import { BUREAU_HOURS, register } from './payroll-bureau.ts';
 export function bureauRoutes(router: Router, context: Context): void {
   file(router, context, FILES.periodHours, {
     read: async (trx, req) => hoursText(await periodHours(trx, PeriodQuery.parse(req.query))),
-    send: (res, csv) => void res.type('text/csv').attachment('hours.csv').send(csv),
+    made: (csv) => ({ type: 'text/csv', name: 'hours.csv', body: csv }),
   });
   write(router, context, 'bureau', async (trx, { body }, { today }) => {
     if (!context.demo) throw new Refusal([{ at: '', kind: 'not-there', subject: 'payroll' }], 404);

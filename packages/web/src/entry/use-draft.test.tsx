@@ -31,6 +31,8 @@ const HEAD = {
   rows: 0,
   updatedAt: '2027-03-31T00:00:00Z',
   updatedBy: 'T',
+  typedBy: [],
+  approval: null,
 };
 
 /** The draft as it was kept last. */
