@@ -109,5 +109,8 @@ test.each(DAMAGE)('$case is found', async ({ table, by, found }) => {
   await sql.raw(`DROP TRIGGER IF EXISTS ${table}_is_never_changed`).execute(app.books.writer);
   await sql.raw(`DROP TRIGGER IF EXISTS ${table}_is_never_deleted`).execute(app.books.writer);
   await by.execute(app.books.writer);
-  expect(await differing()).toEqual(found);
+  // What is kept up from lines has neither triggers nor digests: it is worked out again.
+  const isWritten = !/_month$/.test(table);
+  const byHand = ['Every row is as it was written', 'Tables and triggers are as they were made'];
+  expect(await differing()).toEqual(isWritten ? [...found, ...byHand] : found);
 });

@@ -16,6 +16,7 @@ const row = {
   ...{ profitToDate: money(75, 'to date'), billed: money(400, 'billed'), overbilledCents: 25, underbilledCents: 0 },
   ...{ netFigure: 'net', earnedThisYear: money(175, 'this year'), earnedBeforeYear: money(200, 'before') },
   ...{ backlog: money(625, 'backlog'), costToComplete: money(500, 'to complete') },
+  profitInBacklogCents: 125,
 };
 const answer = WipSchedule.parse({
   rows: [row, { ...row, id: 2, code: 'PE-02', overbilledCents: 0, underbilledCents: 60 }],
@@ -23,6 +24,7 @@ const answer = WipSchedule.parse({
     ...{ contractCents: 2_000, estimateCents: 1_600, profitCents: 400, costCents: 600, earnedCents: 750 },
     ...{ profitToDateCents: 150, billedCents: 800, overbilledCents: 26, underbilledCents: 61 },
     ...{ earnedThisYearCents: 350, backlogCents: 1_250, costToCompleteCents: 1_000 },
+    profitInBacklogCents: 250,
   },
 });
 
@@ -38,7 +40,7 @@ describe('the WIP schedule', () => {
     expect(rowsNamed(table())).toEqual(['1, PE-01, /projects/1', '2, PE-02, /projects/2']);
   });
 
-  test('totals: earned before is earned less this year, profit in backlog is backlog less cost to complete', () => {
+  test('totals: earned before is earned less this year, profit in backlog is profit less profit to date', () => {
     expect(totalsRead(table())).toEqual([
       ...['Total', '', '', '2000', '1600', '400', '400/2000', '600', '', '750', '150', '800', '26', '61'],
       ...['350', '400', '1250', '1000', '250'],

@@ -25,17 +25,16 @@ export class DigestOnCommit {
   constructor(file: SqliteDatabase.Database) {
     this.#file = file;
     this.#tables = new Map(writtenTables(file).map((table) => [table.name, table]));
-    file.exec(
-      'CREATE TEMP TABLE touched ("table" TEXT, "key" ANY, PRIMARY KEY ("table", "key")) STRICT, WITHOUT ROWID',
-    );
+    // Without a rule that a row is there once: a statement that knows what to do on a conflict takes that over into triggers.
+    file.exec('CREATE TEMP TABLE touched ("table" TEXT, "key" ANY) STRICT');
     for (const table of this.#tables.values()) for (const trigger of triggersOf(table)) file.exec(trigger);
     file.exec(`CREATE TEMP TRIGGER touch_audit_log AFTER INSERT ON audit_log BEGIN
-      INSERT OR IGNORE INTO touched VALUES ('audit_log', 0); END`);
+      INSERT INTO touched VALUES ('audit_log', 0); END`);
   }
 
   /** Within the transaction that ends now. Answers where the log ends then, or undefined where nothing was written. */
   beforeCommit(): EndOfLog | undefined {
-    const touched = this.#file.prepare<[], Touched>('SELECT "table", "key" FROM touched ORDER BY "table", "key"').all();
+    const touched = this.#file.prepare<[], Touched>('SELECT DISTINCT "table", "key" FROM touched ORDER BY "table", "key"').all();
     if (touched.length === 0) return undefined;
     this.#file.exec('DELETE FROM touched');
     return this.#add(this.#runs(touched), 0);
@@ -106,7 +105,7 @@ export class DigestOnCommit {
 }
 
 function triggersOf({ name, key, columns }: WrittenTable): readonly string[] {
-  const touch = (row: 'NEW' | 'OLD') => `INSERT OR IGNORE INTO touched VALUES ('${name}', ${row}."${key}");`;
+  const touch = (row: 'NEW' | 'OLD') => `INSERT INTO touched VALUES ('${name}', ${row}."${key}");`;
   const quoted = columns.map((column) => `"${column}"`).join(', ');
   return [
     `CREATE TEMP TRIGGER touch_${name}_added AFTER INSERT ON "${name}" BEGIN ${touch('NEW')} END`,
