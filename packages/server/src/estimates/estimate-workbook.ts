@@ -1,4 +1,4 @@
-import ExcelJS from 'exceljs';
+import { Workbook, type CellValue, type Worksheet } from '@cj-tech-master/excelts';
 import type { EstimateColumn, EstimateRow, EstimateSheet } from '@lowtide/core/estimate/estimate-sheet.ts';
 import { readEstimate, type EstimateBasis, type EstimateLine } from '@lowtide/core/estimate/read-estimate.ts';
 import { typedNumber } from '@lowtide/core/money/typed-number.ts';
@@ -15,7 +15,7 @@ const PRICE_RULES = ['markup', 'markupAmount', 'unitPrice', 'price'] as const;
 
 /** The estimate as a workbook: what was typed as values, what follows as formulas, so that it goes on computing outside. */
 export async function estimateWorkbook(sheet: EstimateSheet, basis: EstimateBasis, title: string): Promise<Buffer> {
-  const book = new ExcelJS.Workbook();
+  const book = new Workbook();
   const page = book.addWorksheet(ESTIMATE_SHEET, { views: [{ state: 'frozen', ySplit: 1 }] });
   page.columns = [
     ...SHEET_COLUMNS.map(({ head, width, format = '@' }) => ({
@@ -43,7 +43,7 @@ interface PlacedRow {
   readonly line: EstimateLine | undefined;
 }
 
-function writeRow(page: ExcelJS.Worksheet, at: number, { row, line }: PlacedRow): void {
+function writeRow(page: Worksheet, at: number, { row, line }: PlacedRow): void {
   for (const { column, format } of SHEET_COLUMNS) {
     const cell = page.getCell(`${letterOf(column)}${at}`);
     if (row[column].trim() !== '') cell.value = format === undefined ? row[column] : valueOf(row[column], 4);
@@ -92,7 +92,7 @@ function formulas(line: EstimateLine, rule: string, at: number): readonly Follow
   ];
 }
 
-function writeSums(page: ExcelJS.Worksheet, at: number): void {
+function writeSums(page: Worksheet, at: number): void {
   page.getCell(`A${at}`).value = 'Total';
   page.getCell(`${RULE_COLUMN}${at}`).value = SUM_MARK;
   for (const letter of ['H', 'J', 'L']) {
@@ -103,7 +103,7 @@ function writeSums(page: ExcelJS.Worksheet, at: number): void {
 }
 
 /** A typed number as a number, arithmetic as a formula, anything else as it was typed. */
-function valueOf(typed: string, decimals: number): ExcelJS.CellValue {
+function valueOf(typed: string, decimals: number): CellValue {
   const text = typed.trim();
   const read = typedNumber(text, decimals);
   if (read.kind !== 'number') return text === '' ? null : typed;

@@ -1,5 +1,5 @@
 import { recordOf } from '@lowtide/core/collections/record-of.ts';
-import ExcelJS from 'exceljs';
+import { ValueType, Workbook, type Cell, type Worksheet } from '@cj-tech-master/excelts';
 import {
   RIVALS,
   type EstimateColumn,
@@ -33,8 +33,8 @@ function unreadable(reason: string): Refusal {
   return new Refusal([{ at: 'content', kind: 'workbook-unreadable', reason }]);
 }
 
-async function loaded(bytes: Buffer): Promise<ExcelJS.Workbook> {
-  const book = new ExcelJS.Workbook();
+async function loaded(bytes: Buffer): Promise<Workbook> {
+  const book = new Workbook();
   try {
     await book.xlsx.load(new Uint8Array(bytes).buffer);
   } catch {
@@ -49,7 +49,7 @@ interface ReadCell {
   readonly follows: boolean;
 }
 
-function rowAt(page: ExcelJS.Worksheet, at: number): EstimateRow {
+function rowAt(page: Worksheet, at: number): EstimateRow {
   const cells = new Map(
     SHEET_COLUMNS.map(({ column }) => [column, readCell(page.getCell(`${letterOf(column)}${at}`))]),
   );
@@ -76,7 +76,7 @@ function settle(rivals: readonly EstimateColumn[], { row, cells, ruledBefore }: 
   if (typed.length === 0 && before !== undefined) row[before] = cells.get(before)?.text ?? '';
 }
 
-function readCell(cell: ExcelJS.Cell): ReadCell {
+function readCell(cell: Cell): ReadCell {
   const formula = cell.formula ?? '';
   if (formula === '') return { text: textOf(cell), follows: false };
   if (/[A-Z]+\$?\d/i.test(formula)) return { text: textOf(cell), follows: isFollowing(cell) };
@@ -84,13 +84,13 @@ function readCell(cell: ExcelJS.Cell): ReadCell {
 }
 
 /** Only columns that exclude each other have cells that follow; a formula elsewhere is somebody's own, and its result is taken. */
-function isFollowing(cell: ExcelJS.Cell): boolean {
+function isFollowing(cell: Cell): boolean {
   return RIVALS.flat().some((column) => letterOf(column) === cell.address.replace(/\d+/, ''));
 }
 
 /** A cell's text; numbers without separators, of a formula its result. */
-function textOf(cell: ExcelJS.Cell): string {
-  const value = cell.type === ExcelJS.ValueType.Formula ? cell.result : cell.value;
+function textOf(cell: Cell): string {
+  const value = cell.type === ValueType.Formula ? cell.result : cell.value;
   if (typeof value === 'number') return String(Number(value.toFixed(4)));
   if (value === null || value === undefined || (typeof value === 'object' && 'error' in value)) return '';
   return (value instanceof Date ? value.toISOString().slice(0, 10) : cell.text).trim();

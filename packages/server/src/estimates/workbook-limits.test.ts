@@ -1,4 +1,4 @@
-import ExcelJS from 'exceljs';
+import { Workbook, type Worksheet } from '@cj-tech-master/excelts';
 import JSZip from 'jszip';
 import { describe, expect, test } from 'vitest';
 import { ESTIMATE_SHEET } from './estimate-workbook.ts';
@@ -6,8 +6,8 @@ import { readWorkbookApart } from './read-workbook-apart.ts';
 import { refusedWorkbook } from './workbook-limits.ts';
 
 /** A workbook with a sheet of ours, changed. */
-async function workbook(change: (page: ExcelJS.Worksheet, book: ExcelJS.Workbook) => void): Promise<Buffer> {
-  const book = new ExcelJS.Workbook();
+async function workbook(change: (page: Worksheet, book: Workbook) => void): Promise<Buffer> {
+  const book = new Workbook();
   change(book.addWorksheet(ESTIMATE_SHEET), book);
   return Buffer.from(await book.xlsx.writeBuffer());
 }
@@ -23,6 +23,12 @@ const SHEET = 'xl/worksheets/sheet1.xml';
 const merged = '<mergeCells count="1"><mergeCell ref="A1:XFD1048576"/></mergeCells>';
 const validated = '<dataValidations count="1"><dataValidation sqref="A1:XFD1048576" type="list"/></dataValidations>';
 const names = `<definedNames>${'<definedName name="n">Sheet!$A$1</definedName>'.repeat(600)}</definedNames>`;
+
+test('one that says it unpacks to gigabytes is none', async () => {
+  const bytes = await workbook((page) => page.addRow(['Section']));
+  bytes.writeUInt32LE(4_000_000_000, bytes.indexOf(Buffer.from([0x50, 0x4b, 0x01, 0x02])) + 24);
+  expect(await refusedWorkbook(bytes)).toBe('it is no workbook');
+});
 
 describe('a small workbook that would stop whoever reads it is refused', () => {
   test.each([

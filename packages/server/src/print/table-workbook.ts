@@ -1,4 +1,4 @@
-import ExcelJS from 'exceljs';
+import { Workbook, type CellValue } from '@cj-tech-master/excelts';
 import type { Cell, TableColumn, TableRow } from '@lowtide/core/reports/table.ts';
 import type { ShownTable } from './table-files.ts';
 
@@ -16,7 +16,7 @@ type Formulas = readonly (string | undefined)[];
 
 /** The table as a workbook: numbers as numbers, sums and shares as formulas, which follow what is changed. */
 export async function workbookOf(title: string, { columns, rows, totals }: ShownTable): Promise<Buffer> {
-  const book = new ExcelJS.Workbook();
+  const book = new Workbook();
   const page = book.addWorksheet(title.slice(0, 31), {
     views: [{ state: 'frozen', ySplit: 1 }],
     pageSetup: { orientation: 'landscape', fitToPage: true, fitToWidth: 1, fitToHeight: 0, printTitlesRow: '1:1' },
@@ -84,13 +84,13 @@ function shareFormula({ share, holds }: TableColumn, { columns, letters, line }:
   return `IF(${all}=0,"",${holds === 'percent' ? '100*' : ''}${part}/${all})`;
 }
 
-function valueOf(cell: Cell, column: TableColumn, formula: string | undefined): ExcelJS.CellValue {
+function valueOf(cell: Cell, column: TableColumn, formula: string | undefined): CellValue {
   const result = numberOf(cell, column);
   if (formula === undefined || typeof result !== 'number') return result;
   return { formula, result };
 }
 
-function numberOf({ value }: Cell, { holds }: TableColumn): ExcelJS.CellValue {
+function numberOf({ value }: Cell, { holds }: TableColumn): CellValue {
   if (value === null || value === '') return null;
   if (typeof value === 'object') return (100 * value.numerator) / value.denominator;
   if (typeof value === 'string') return holds === 'day' ? new Date(`${value}T00:00:00Z`) : value;

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
 import { addsUp, together } from '@lowtide/core/reports/table-view.ts';
 import type { Cell, Table } from '@lowtide/core/reports/table.ts';
-import ExcelJS from 'exceljs';
+import { Workbook } from '@cj-tech-master/excelts';
 import { accrues, billed, goods, LINE, orderSheet } from '../orders.test.support.ts';
 import {
   GOOD_BILL,
@@ -206,7 +206,7 @@ describe('a list as it is looked at', () => {
 
   test('groups are in the workbook with sums and shares that follow, and in CSV not at all', async () => {
     const view = '&group=client&columns=client,contract,profit,margin';
-    const book = new ExcelJS.Workbook();
+    const book = new Workbook();
     await book.xlsx.load(await (await file('wip-schedule', 'xlsx', view)).arrayBuffer());
     const page = book.worksheets[0];
     const formulas = (line: number): unknown[] =>
