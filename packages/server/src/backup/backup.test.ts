@@ -14,11 +14,13 @@ import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { promisify } from 'node:util';
 import SqliteDatabase from 'better-sqlite3';
-import { sql } from 'kysely';
+import { Kysely, sql, SqliteDialect } from 'kysely';
 import { describe, expect, test } from 'vitest';
 import { copyInto } from '../database/copy.ts';
-import { MIGRATIONS } from '../database/migrate.ts';
+import { migrate, MIGRATIONS } from '../database/migrate.ts';
+import type { Schema } from '../database/schema.ts';
 import { billSheet, GOOD_BILL, post, smallCompany } from '../small-company.test.support.ts';
+import { verifiedBooks } from '../ledger/verify-queries.ts';
 import { bookFacts } from './book-facts-queries.ts';
 import { copiesOf, makeCopy } from './copies.ts';
 import { openToRead } from '../database/open.ts';
@@ -133,6 +135,25 @@ describe('restoring', () => {
     expect((await bookFacts(before.reader)).documents).toBe(1);
     await before.close();
   });
+});
+
+test('a copy of an older version is brought up to date before it takes their place', async () => {
+  const older = join(newDirectory(), 'older.sqlite');
+  const file = new SqliteDatabase(older);
+  const db = new Kysely<Schema>({ dialect: new SqliteDialect({ database: file }) });
+  await migrate(db, { path: older, version: () => 0 }, MIGRATIONS.slice(0, 12));
+  file.exec(`INSERT INTO company (id, name, currency, fiscal_year_start_month, first_month)
+    VALUES (1, 'Older Works', 'USD', 1, 24324)`);
+  await db.destroy();
+  const path = join(newDirectory(), 'books.sqlite');
+  const env = { LOWTIDE_BOOKS: path };
+  expect((await command('restore-main.ts', [older], env)).said).toContain('Older Works');
+  expect((await command('restore-main.ts', [older, '--yes'], env)).said).toContain('Restored.');
+  const now = openToRead(path);
+  expect((await bookFacts(now.reader)).company).toBe('Older Works');
+  expect((await verifiedBooks(now.reader)).flatMap(({ differences }) => differences)).toEqual([]);
+  await now.close();
+  expect(new SqliteDatabase(older, { readonly: true }).pragma('user_version', { simple: true })).toBe(12);
 });
 
 test('a copy that does not verify takes nobody’s place, whatever is typed', async () => {

@@ -34,7 +34,9 @@ export class DigestOnCommit {
 
   /** Within the transaction that ends now. Answers where the log ends then, or undefined where nothing was written. */
   beforeCommit(): EndOfLog | undefined {
-    const touched = this.#file.prepare<[], Touched>('SELECT DISTINCT "table", "key" FROM touched ORDER BY "table", "key"').all();
+    const touched = this.#file
+      .prepare<[], Touched>('SELECT DISTINCT "table", "key" FROM touched ORDER BY "table", "key"')
+      .all();
     if (touched.length === 0) return undefined;
     this.#file.exec('DELETE FROM touched');
     return this.#add(this.#runs(touched), 0);
