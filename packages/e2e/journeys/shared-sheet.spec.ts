@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, inject, test } from 'vitest';
 import { startApplication, type Application } from '../src/application.ts';
-import { accessibilityProblems, click, openBrowser, openPage, sees } from '../src/browser.ts';
+import { accessibilityProblems, actAs, click, fill, openBrowser, openPage, sees } from '../src/browser.ts';
 
 let application: Application;
 let browser: Browser;
@@ -72,4 +72,32 @@ test('what both changed is asked about, side by side, and nothing is lost before
   const kept = await cell(mine, '0-1');
   expect(kept).toContain('5');
   expect(kept).not.toContain('7');
+});
+
+test('a bill above the limit of the company is approved by somebody else, and posted then', async () => {
+  const page = mine;
+  await page.bringToFront();
+  await page.goto(`${application.address}/settings/company`, { waitUntil: 'networkidle0' });
+  await fill(page, 'Bills above this are approved by somebody else', '5,000');
+  await click(page, 'Save');
+  await sees(page, 'Saved.');
+  await page.goto(`${application.address}/costs/bills/new`, { waitUntil: 'networkidle0' });
+  await page.click('[data-cell="0-0"]');
+  for (const text of ['OAKUM', 'OA-3001', '3/30', '', '', 'QH-221', '33-210', '', '7,200']) {
+    await page.keyboard.type(text);
+    await page.keyboard.press('Tab');
+  }
+  await sees(page, 'posts 1 supplier bill of 7,200.00');
+  await click(page, 'Post');
+  await sees(page, 'OA-3001 is above 5,000.00, so somebody else than whoever typed it approves it first.');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await click(page, 'Ask for approval');
+  await sees(page, 'Approval asked for by I. Varga');
+  const sheet = page.url();
+  await actAs(page, 'I. Varga administrator', 'P. Quill');
+  await page.goto(sheet, { waitUntil: 'networkidle0' });
+  await click(page, 'Approve');
+  await sees(page, 'Approved by P. Quill');
+  await click(page, 'Post');
+  await sees(page, 'Posted OA-3001');
 });

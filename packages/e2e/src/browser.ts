@@ -71,6 +71,14 @@ export async function fillCell(page: Page, label: string, text: string): Promise
   await page.keyboard.type(text);
 }
 
+/** In the demo: goes on as somebody else. */
+export async function actAs(page: Page, from: string, name: string): Promise<void> {
+  await click(page, from);
+  const chosen = await page.waitForSelector(`::-p-xpath(//*[@role="menuitem"][.//b[.="${name}"]])`);
+  await Promise.all([page.waitForNavigation({ waitUntil: 'networkidle0' }), chosen?.click()]);
+  await sees(page, name);
+}
+
 export async function press(page: Page, ...keys: readonly string[]): Promise<void> {
   for (const key of keys) {
     const [last = '', ...held] = key.split('+').reverse();

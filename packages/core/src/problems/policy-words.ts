@@ -12,8 +12,10 @@ type Kind =
 
 /** What the settings of the company and of the server hold back, in words. */
 export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } = {
-  'bills-to-approve': ({ bills, limit }) =>
-    `${bills.length === 1 ? 'Bill' : 'Bills'} ${bills.join(', ')}: above ${dollars(limit)}, somebody else than who typed them approves them first. Ask for it.`,
+  'bills-to-approve': ({ bills, limit }) => {
+    const [are, them] = bills.length === 1 ? ['is', 'it'] : ['are', 'them'];
+    return `${bills.join(', ')} ${are} above ${dollars(limit)}, so somebody else than whoever typed ${them} approves ${them} first. Ask for approval.`;
+  },
   'own-sheet': () => 'You typed in this sheet. Somebody else who keeps the books approves it.',
   'no-approval-asked': () => 'Nobody asked for the approval of this sheet as it is now. It is asked for on the sheet.',
   'nothing-needs-approval': () => 'No bill of this sheet is above the limit. Post it.',

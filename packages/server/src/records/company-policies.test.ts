@@ -65,7 +65,7 @@ test('a bill above the limit is posted once somebody else approved the sheet as 
   const draft = await kept(ines, billSheet(GOOD_BILL, { ...GOOD_BILL, number: 'SMALL', net: '5,000.00' }));
   const refused = await posted(ines, draft);
   expect(problemsIn(refused)).toEqual(['bills-to-approve']);
-  expect(refused.body['detail']).toContain('Bill N-1: above 5,000.00');
+  expect(refused.body['detail']).toContain('N-1 is above 5,000.00, so somebody else');
   expect(problemsIn(await tarn.send('POST', `/drafts/${draft.id}/approval`, { version: draft.version }))).toEqual([
     'no-approval-asked',
   ]);

@@ -83,6 +83,12 @@ export function CompanyForm() {
       facts="Whose books these are"
       actions={<Keep isDisabled={busy} onPress={() => void keep()} />}
     >
+      {kept ? (
+        <Note $tone="good" role="status">
+          Saved.
+        </Note>
+      ) : null}
+      <Refused why={general} />
       <FieldGrid>
         <Field label="Company" {...field('name')} />
         <Field label="Currency" {...field('currency')} />
@@ -105,12 +111,6 @@ export function CompanyForm() {
         <CompanyPolicyFields field={field} />
         <OrderPolicyFields field={field} />
       </FieldGrid>
-      {kept ? (
-        <Note $tone="good" role="status">
-          Saved.
-        </Note>
-      ) : null}
-      <Refused why={general} />
       <LetterheadPart />
     </Page>
   );
