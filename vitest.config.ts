@@ -4,6 +4,8 @@ const patience = { testTimeout: 120_000, hookTimeout: 120_000 };
 
 export default defineConfig({
   test: {
+    // As many as the smallest machine has cores; each loads the application once.
+    maxWorkers: 2,
     projects: [
       {
         test: {

@@ -79,9 +79,16 @@ test('what somebody is paid is seen by no way: document, ledger, search in it, t
   ]);
   expect(refused.map(({ status }) => status)).toEqual([403, 403, 403, 403, 403]);
   const hours = (
-    answers[1]?.body as unknown as { lines: { party: string | null; codes: { employee: string | null } }[] }
+    answers[1]?.body as unknown as {
+      lines: { party: string | null; codes: { employee: string | null }; quantity: number; amountCents: number }[];
+    }
   ).lines;
   expect(hours.every(({ codes }) => codes.employee === null)).toBe(true);
+  // 8 h at 40.00 and 8 h at 38.7544, by two people of one role: one line a day, and neither rate is in it.
+  expect(hours.map(({ quantity, amountCents }) => [quantity, amountCents])).toEqual([
+    [160_000, 63_004],
+    [160_000, 63_004],
+  ]);
   await app.close();
 });
 

@@ -58,7 +58,7 @@ export async function linePage(db: Db, where: RawBuilder<unknown>, view: LineVie
   const way = isDown ? sql`DESC` : sql`ASC`;
   const hidden = isPayHidden(db);
   const { rows } =
-    await sql<LineRow>`${lineColumns(hidden)} WHERE ${where} ${oncePaid(hidden)} ${withText(view, hidden)} ${withoutMoves(view)} ${past}
+    await sql<LineRow>`${lineColumns(hidden)} WHERE ${where} ${onceOfRole(hidden)} ${withText(view, hidden)} ${withoutMoves(view)} ${past}
     ORDER BY l.${column} ${way}, l.id ${way} LIMIT ${PAGE + 1}`.execute(db);
   return { lines: rows.slice(0, PAGE).map((row) => lineAnswer(row, hidden)), more: rows.length > PAGE };
 }
@@ -87,14 +87,14 @@ function withText({ text }: LineView, hidden: boolean): RawBuilder<unknown> {
 }
 
 const COST_ACCOUNTS = sql`(SELECT id FROM account WHERE role IN (${sql.join([...COST_ROLES])}))`;
-/** What tells apart where cost of a project lies. */
-const CODING = sql.join(
-  DIMENSION_NAMES.filter((name) => DIMENSIONS[name].inCoding).map((name) => {
+/** That another line belongs where this one does: the same project, phase, cost code and cost type. */
+function codingOf(other: 'o' | 't'): RawBuilder<unknown> {
+  const same = DIMENSION_NAMES.filter((name) => DIMENSIONS[name].inCoding).map((name) => {
     const column = DIMENSIONS[name].column;
-    return sql`${sql.ref(`o.${column}`)} IS ${sql.ref(`l.${column}`)}`;
-  }),
-  sql` AND `,
-);
+    return sql`${sql.ref(`${other}.${column}`)} IS ${sql.ref(`l.${column}`)}`;
+  });
+  return sql.join(same, sql` AND `);
+}
 
 /** Leaves out lines of a document that only move a coding's cost between accounts: over its cost accounts they come to nothing. */
 function withoutMoves({ moves }: LineView): RawBuilder<unknown> {
@@ -102,13 +102,13 @@ function withoutMoves({ moves }: LineView): RawBuilder<unknown> {
   return sql`AND (l.account_id NOT IN ${COST_ACCOUNTS} OR l.project_id IS NULL OR (
     SELECT SUM(o.amount_cents) FROM journal_line o
     WHERE o.project_id = l.project_id AND o.posted_on = l.posted_on AND o.id >> 20 = l.id >> 20
-      AND o.account_id IN ${COST_ACCOUNTS} AND ${CODING}) <> 0)`;
+      AND o.account_id IN ${COST_ACCOUNTS} AND ${codingOf('o')}) <> 0)`;
 }
 
 /** All lines of a document, in the order posted. */
 export async function documentLines(db: Db, document: number): Promise<LineAnswer[]> {
   const hidden = isPayHidden(db);
-  const { rows } = await sql<LineRow>`${lineColumns(hidden)} WHERE e.document_id = ${document} ${oncePaid(hidden)}
+  const { rows } = await sql<LineRow>`${lineColumns(hidden)} WHERE e.document_id = ${document} ${onceOfRole(hidden)}
     ORDER BY l.id`.execute(db);
   return rows.map((row) => lineAnswer(row, hidden));
 }
@@ -146,23 +146,28 @@ const JOINS = sql.join(
 /** A payroll, or what takes one back: its lines of people are what each was paid. */
 const IS_PAYROLL = sql`(l.employee_id IS NOT NULL AND (d.kind = 'payroll'
   OR EXISTS (SELECT 1 FROM document v WHERE v.id = d.reverses_id AND v.kind = 'payroll')))`;
-/** The lines of people in the same entry and account. */
-const TOGETHER = sql`journal_line t WHERE t.id >= e.id << 20 AND t.id < (e.id + 1) << 20
-  AND t.account_id = l.account_id AND t.employee_id IS NOT NULL`;
+/**
+ * The lines that are one where pay is hidden: of the same entry and account, those of everybody on a payroll, and else those of people of
+ * one role on the same coding.
+ */
+const TOGETHER = sql`journal_line t JOIN employee w ON w.id = t.employee_id
+  WHERE t.id >= e.id << 20 AND t.id < (e.id + 1) << 20 AND t.account_id = l.account_id
+    AND (${IS_PAYROLL} OR (w.job_role = of_employee.job_role AND ${codingOf('t')}))`;
 
-/** Where pay is hidden, what a payroll posts to an account for people is one line. */
-function oncePaid(hidden: boolean): RawBuilder<unknown> {
-  return hidden ? sql`AND NOT (${IS_PAYROLL} AND l.id > (SELECT MIN(t.id) FROM ${TOGETHER}))` : sql``;
+/** Where pay is hidden, the first of such lines stands for all of them. */
+function onceOfRole(hidden: boolean): RawBuilder<unknown> {
+  return hidden ? sql`AND NOT (l.employee_id IS NOT NULL AND l.id > (SELECT MIN(t.id) FROM ${TOGETHER}))` : sql``;
 }
 
 function lineColumns(hidden: boolean): RawBuilder<unknown> {
-  const amount = hidden
-    ? sql`CASE WHEN ${IS_PAYROLL} THEN (SELECT SUM(t.amount_cents) FROM ${TOGETHER}) ELSE l.amount_cents END`
-    : sql`l.amount_cents`;
+  const summed = (column: 'amount_cents' | 'quantity_e4') =>
+    hidden
+      ? sql`CASE WHEN l.employee_id IS NULL THEN l.${sql.ref(column)} ELSE (SELECT SUM(t.${sql.ref(column)}) FROM ${TOGETHER}) END`
+      : sql`l.${sql.ref(column)}`;
   return sql`
   SELECT l.id, d.id AS document_id, d.kind AS document_kind, d.number AS document_number, l.posted_on, e.recorded_at,
     a.code || ' ' || a.name AS account, coalesce(of_party.name, of_employee.name) AS party_name, l.text,
-    l.quantity_e4, ${amount} AS amount_cents, of_employee.job_role, ${CODES}
+    ${summed('quantity_e4')} AS quantity_e4, ${summed('amount_cents')} AS amount_cents, of_employee.job_role, ${CODES}
   FROM journal_line l
   JOIN journal_entry e ON e.id = l.id >> 20
   JOIN document d ON d.id = e.document_id
