@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { month } from '@lowtide/core/calendar/month.ts';
 import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
 import { addsUp, together } from '@lowtide/core/reports/table-view.ts';
 import type { Cell, Table } from '@lowtide/core/reports/table.ts';
@@ -89,6 +90,25 @@ describe.each(REPORT_NAMES)('%s', (name) => {
         .subarray(0, 5)
         .toString(),
     ).toBe('%PDF-');
+  });
+
+  test('is saved with whatever its page can choose', async () => {
+    for (const [word, choice] of Object.entries(reportOf(name).choices)) {
+      const values =
+        choice.kind === 'options'
+          ? choice.options.map(({ value }) => value)
+          : choice.kind === 'project'
+            ? ['1']
+            : [choice.initial({ through: month('2027-01'), fiscalYearStart: month('2027-01') })];
+      for (const value of values) {
+        const question = new URLSearchParams(questionOf(name));
+        question.set(word, value);
+        for (const ending of ['csv', 'xlsx', 'pdf']) {
+          const { status } = await fetch(`${app.address}/api/reports/${name}.${ending}?${question.toString()}`);
+          expect([word, value, ending, status]).toEqual([word, value, ending, 200]);
+        }
+      }
+    }
   });
 
   test('leads every figure it names down to its source, at the same value', async () => {

@@ -48,7 +48,8 @@ async function tableAsked(db: Db, context: Context, name: ReportName, typed: Fil
   const report = reportOf(name);
   const { order, group, filter, columns, offset: _offset, limit: _limit, ...whole } = typed;
   const view = FileView.parse({ order, group, filter, columns });
-  const query = report.query.parse(whole) as Asked<ReportName>['query'];
+  const asked = Object.fromEntries(Object.entries(whole).filter(([word]) => !report.drawnOnly?.includes(word)));
+  const query = report.query.parse(asked) as Asked<ReportName>['query'];
   refuseBackwards(query);
   const answer = await (REPORT_ANSWERS[name] as (db: Db, query: unknown, clock: Context['clock']) => Promise<unknown>)(
     db,
