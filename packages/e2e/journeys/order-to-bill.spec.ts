@@ -55,7 +55,7 @@ test('put a bill from the mailbox on a sheet, its paper with it, and drop the on
   await sees(page, 'It is addressed to Marl Reach Dredging.');
   await sees(page, 'There is no line of an order "PO-9099/1".');
   await sees(page, 'is in the books already');
-  await click(page, 'Drop E-00011-F');
+  await click(page, 'Drop: E-00011-F');
   await fill(page, 'Reason', 'Sent back');
   await press(page, 'Enter');
   await page.waitForFunction(() => !document.body.innerText.includes('E-00011-F'));

@@ -159,7 +159,7 @@ export const ENTRY_ENDPOINTS = {
   newDraft: { method: 'post', path: '/drafts', may: 'keep-books', summary: 'Begin a sheet', body: NewDraft, response: DraftKept, isUnaudited: true, makesStale: ['drafts'] },
   importSheets: { method: 'post', path: '/sheet-imports/{kind}', may: 'keep-books', summary: 'Read a CSV file into sheets that wait to be posted', params: SheetFileParams, body: SheetImport, response: SheetsImported, makesStale: ['drafts'] },
   changeDraft: { method: 'put', path: '/drafts/{id}', may: 'keep-books', summary: 'Keep a sheet as typed', params: ById, body: DraftChange, response: DraftKept, isUnaudited: true, makesStale: ['drafts'] },
-  dropDraft: { method: 'delete', path: '/drafts/{id}', may: 'keep-books', summary: 'Throw a sheet away', params: ById, response: Done, makesStale: ['drafts'] },
+  dropDraft: { method: 'delete', path: '/drafts/{id}', may: 'keep-books', summary: 'Throw a sheet away; an incoming bill that was put on it waits again', params: ById, response: Done, makesStale: ['drafts', 'messages', 'files'] },
   postDraft: { method: 'post', path: '/drafts/{id}/posting', may: 'keep-books', summary: 'Post a sheet, whole or not at all', params: ById, body: DraftPosting, response: DraftPosted, makesStale: ['drafts', 'ledger', 'files'] },
   askApproval: { method: 'post', path: '/drafts/{id}/approval-request', may: 'keep-books', summary: 'Ask somebody else to approve the bills of a sheet', params: ById, body: AskApproval, response: DraftSummary, makesStale: ['drafts'] },
   approveSheet: { method: 'post', path: '/drafts/{id}/approval', may: 'keep-books', summary: 'Approve the bills of a sheet that somebody else typed', params: ById, body: ApproveSheet, response: DraftSummary, makesStale: ['drafts'] },

@@ -11,6 +11,8 @@ export const Message = z.strictObject({
 export const Messages = z.object({
   rows: z.array(
     z.object({
+      /** Why it was dropped; empty where it waits. */
+      reason: z.string(),
       ...{ id: Id, name: z.string(), receivedAt: z.string(), number: z.string(), supplier: z.string() },
       ...{ kind: z.string(), issuedOn: Day.nullable(), payableCents: Cents.nullable() },
       ...{ order: z.string(), project: z.string() },
@@ -23,14 +25,16 @@ export const Messages = z.object({
     }),
   ),
 });
+export const MessagesQuery = z.strictObject({ show: z.enum(['waiting', 'dropped']).default('waiting') });
 export const Delivered = z.object({ messages: z.array(Message) });
 
 // One a line.
 // prettier-ignore
 export const MAILBOX_ENDPOINTS = {
-  messages: { method: 'get', path: '/supplier-messages', may: 'keep-books', summary: 'Bills that came in and wait, with what is wrong and what could not be matched', response: Messages, reads: ['messages', 'ledger', 'records'] },
+  messages: { method: 'get', path: '/supplier-messages', may: 'keep-books', summary: 'Bills that came in and wait, or were dropped, with what is wrong and what could not be matched', query: MessagesQuery, response: Messages, reads: ['messages', 'ledger', 'records'] },
   takeMessage: { method: 'post', path: '/supplier-messages', may: 'keep-books', summary: 'Take in a bill or a credit note as UBL 2.1', body: Message, response: z.object({ id: Id }), makesStale: ['messages'] },
   useMessage: { method: 'post', path: '/supplier-messages/{id}/sheet', may: 'keep-books', summary: 'Put a bill that came in on a sheet, the paper kept with it', params: ById, response: z.object({ draft: Id }), makesStale: ['messages', 'drafts', 'files'] },
   dropMessage: { method: 'post', path: '/supplier-messages/{id}/dropping', may: 'keep-books', summary: 'Drop a bill that came in, with the reason', params: ById, body: z.strictObject({ reason: Typed }), response: Done, makesStale: ['messages'] },
+  takeBackMessage: { method: 'post', path: '/supplier-messages/{id}/taking-back', may: 'keep-books', summary: 'Let a bill that was dropped wait again', params: ById, response: Done, makesStale: ['messages'] },
   mailbox: { method: 'post', path: '/stand-ins/supplier-mailbox', may: 'keep-books', summary: 'Demo: a simulated mailbox delivers bills of suppliers', body: z.strictObject({}), response: Delivered, makesStale: [] },
 } as const satisfies Endpoints;

@@ -10,6 +10,7 @@ import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { attachToPosted, dropFilesOfDraft } from '../attachments/attachment-queries.ts';
+import { returnMessagesOf } from '../mailbox/message-queries.ts';
 import { bounds } from '../ledger/as-of-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
@@ -51,6 +52,7 @@ export function draftRoutes(router: Router, context: Context): void {
   write(router, context, 'changeDraft', change, { again });
   write(router, context, 'dropDraft', async (trx, { params }, acting) => {
     await dropFilesOfDraft(trx, params.id);
+    await returnMessagesOf(trx, params.id);
     await deleteDraft(trx, params.id);
     await audit(trx, acting, { action: 'drop draft', subject: String(params.id) });
     return { done: true };

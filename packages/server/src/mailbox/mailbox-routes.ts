@@ -29,7 +29,7 @@ import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { ordersThere } from '../orders/order-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
 import { codingRules } from '../strays/coding-rule-queries.ts';
-import { insertMessage, settleMessage, waitingMessage, waitingMessages } from './message-queries.ts';
+import { insertMessage, settleMessage, takeBackMessage, waitingMessage, messagesThat } from './message-queries.ts';
 import { writtenDocument } from './written-document-queries.ts';
 import { xmlText } from '../print/xml.ts';
 import { paperOf, readPaper } from './read-paper.ts';
@@ -57,9 +57,9 @@ export function mailboxRoutes(router: Router, context: Context): void {
       body: xmlText(writtenUbl(document)),
     }),
   });
-  read(router, context, 'messages', async (db, _asked, { today }) => {
+  read(router, context, 'messages', async (db, { query }, { today }) => {
     const rows = [];
-    for (const message of await waitingMessages(db)) rows.push(await messageRow(db, message, today));
+    for (const message of await messagesThat(db, query.show)) rows.push(await messageRow(db, message, today));
     return { rows };
   });
   write(router, context, 'useMessage', async (trx, { params }, acting) => useMessage(trx, params.id, acting));
@@ -72,14 +72,19 @@ export function mailboxRoutes(router: Router, context: Context): void {
     await audit(trx, acting, { action: 'drop a bill', subject: message.name, detail: { reason } });
     return { done: true };
   });
+  write(router, context, 'takeBackMessage', async (trx, { params }, acting) => {
+    const subject = await takeBackMessage(trx, params.id);
+    await audit(trx, acting, { action: 'take back a dropped bill', subject });
+    return { done: true };
+  });
 }
 
-type Message = Awaited<ReturnType<typeof waitingMessages>>[number];
+type Message = Awaited<ReturnType<typeof messagesThat>>[number];
 
 /** What a paper says, what is wrong with it, and what of it the books do not know. */
 async function messageRow(db: Db, message: Message, today: IsoDate): Promise<Answer<'messages'>['rows'][number]> {
-  const { id, name, recorded_at } = message;
-  const said = { id, name, receivedAt: new Date(recorded_at).toISOString() };
+  const { id, name, recorded_at, reason } = message;
+  const said = { id, name, reason, receivedAt: new Date(recorded_at).toISOString() };
   const invoice = await paperOf(message);
   if (!invoice.ok) {
     const nothing = { number: '', supplier: '', kind: '', issuedOn: null, payableCents: null, order: '', project: '' };

@@ -147,6 +147,24 @@ test('a bill of two orders and two projects goes out and comes back the same', a
   await app.close();
 });
 
+test('a bill on a sheet that is thrown away waits again; a dropped one is seen, and taken back', async () => {
+  const app = await company.open();
+  await post(app, '2027-01', orderSheet(LINE));
+  await app.order('POST', '/supplier-messages', { name: 'E-1.xml', xml: await billOf(app) });
+  const [message] = await waiting(app);
+  const { draft } = await app.order<{ draft: number }>('POST', `/supplier-messages/${message?.id}/sheet`, {});
+  expect(await waiting(app)).toEqual([]);
+  await app.order('DELETE', `/drafts/${draft}`, {});
+  expect(await waiting(app)).toMatchObject([{ id: message?.id }]);
+  await app.order('POST', `/supplier-messages/${message?.id}/dropping`, { reason: 'Not ours' });
+  const dropped = await app.ask<{ rows: object[] }>('/supplier-messages?show=dropped');
+  expect(dropped.rows).toMatchObject([{ id: message?.id, reason: 'Not ours' }]);
+  await app.order('POST', `/supplier-messages/${message?.id}/taking-back`, {});
+  expect(await waiting(app)).toMatchObject([{ id: message?.id, reason: '' }]);
+  expect(await app.refused('POST', `/supplier-messages/${message?.id}/taking-back`, {})).toEqual(['message-settled']);
+  await app.close();
+});
+
 test('the same paper comes in again once whoever sends it says so', async () => {
   const app = await company.open();
   await post(app, '2027-01', orderSheet(LINE));

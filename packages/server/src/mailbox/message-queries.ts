@@ -10,11 +10,12 @@ export interface NewMessage {
   readonly said: string;
 }
 
-export async function waitingMessages(db: Db) {
+/** What waits, or what was dropped. */
+export async function messagesThat(db: Db, status: 'waiting' | 'dropped') {
   return db
     .selectFrom('supplier_message')
-    .select(['id', 'name', 'xml', 'said', 'recorded_at'])
-    .where('status', '=', 'waiting')
+    .select(['id', 'name', 'xml', 'said', 'reason', 'recorded_at'])
+    .where('status', '=', status)
     .orderBy('id')
     .execute();
 }
@@ -53,6 +54,29 @@ export async function insertMessage(
     ...{ status: 'waiting', reason: '', draft_id: null, recorded_at: acting.at, recorded_by: acting.by },
   };
   return Number((await trx.insertInto('supplier_message').values(row).executeTakeFirstOrThrow()).insertId);
+}
+
+/** What was dropped waits again. */
+export async function takeBackMessage(trx: Trx, id: number): Promise<string> {
+  const row = await trx
+    .selectFrom('supplier_message')
+    .select(['name', 'status'])
+    .where('id', '=', id)
+    .executeTakeFirst();
+  if (!row) throw new Refusal([{ at: '', kind: 'not-there', subject: 'message' }], 404);
+  if (row.status !== 'dropped') throw new Refusal([{ at: '', kind: 'message-settled', status: row.status }], 409);
+  await trx.updateTable('supplier_message').set({ status: 'waiting', reason: '' }).where('id', '=', id).execute();
+  return row.name;
+}
+
+/** What was put on a sheet that is thrown away waits again where it waited. */
+export async function returnMessagesOf(trx: Trx, draft: number): Promise<void> {
+  await trx
+    .updateTable('supplier_message')
+    .set({ status: 'waiting', draft_id: null })
+    .where('draft_id', '=', draft)
+    .where('status', '=', 'used')
+    .execute();
 }
 
 export async function settleMessage(

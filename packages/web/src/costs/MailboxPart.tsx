@@ -1,10 +1,11 @@
 import { useRef, useState } from 'react';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
-import { useGo } from '../api/as-of.tsx';
+import { useGo, useViewState } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
@@ -16,11 +17,14 @@ type Message = Answer<'messages'>['rows'][number];
 
 /** Bills that suppliers sent as UBL: they wait here, and become rows of a sheet; nothing posts by itself. */
 export function MailboxPart() {
-  const { answer, trouble } = useRead('messages', {});
+  const [show, setShow] = useViewState('show', 'waiting');
+  const isDropped = show === 'dropped';
+  const { answer, trouble } = useRead('messages', { query: { show: isDropped ? 'dropped' : 'waiting' } });
   const [why, setWhy] = useState<string | null>(null);
   const [dropping, setDropping] = useState<Message | null>(null);
   const go = useGo();
   const [onSheet] = useWrite('useMessage');
+  const [takeBack] = useWrite('takeBackMessage');
   const put = async ({ id }: Message): Promise<void> => {
     const written = await onSheet({ params: { id: String(id) }, body: undefined });
     if (written.ok) go(`/costs/bills/${written.answer.draft}`);
@@ -34,15 +38,25 @@ export function MailboxPart() {
         Bills and credit notes that suppliers sent as UBL 2.1. What is wrong with the paper, and what of it could not be
         matched, stands beside it.
       </Sentence>
-      <TakeIn onRefused={setWhy} />
+      <div style={{ display: 'flex', gap: 8, alignItems: 'end' }}>
+        <TakeIn onRefused={setWhy} />
+        <Choice label="Shown" options={SHOWN} value={show} onChange={setShow} />
+      </div>
       <Refused why={why} />
       <DataTable
         label="Mailbox"
         rows={answer.rows}
-        columns={columns({ onPut: (message) => void put(message), onDrop: setDropping })}
+        columns={columns(
+          isDropped
+            ? [{ name: 'Take back', act: ({ id }) => void takeBack({ params: { id: String(id) }, body: undefined }) }]
+            : [
+                { name: 'Put on a sheet', act: (message) => void put(message), needsUsable: true },
+                { name: 'Drop', act: setDropping, isQuiet: true },
+              ],
+        )}
         rowKey={({ id }) => id}
         rowTone={({ isUsable }) => (isUsable ? undefined : 'trouble')}
-        empty="No bill is waiting."
+        empty={isDropped ? 'No bill was dropped.' : 'No bill is waiting.'}
       />
       {dropping === null ? null : <DropDialog message={dropping} onClose={() => setDropping(null)} />}
     </>
@@ -109,12 +123,20 @@ function TakeIn({ onRefused }: { readonly onRefused: (why: string | null) => voi
   );
 }
 
-interface Acts {
-  readonly onPut: (message: Message) => void;
-  readonly onDrop: (message: Message) => void;
+const SHOWN = [
+  { value: 'waiting', text: 'bills that wait' },
+  { value: 'dropped', text: 'bills that were dropped' },
+];
+
+/** What can be done with a bill that came in. */
+interface Act {
+  readonly name: string;
+  readonly act: (message: Message) => void;
+  readonly needsUsable?: true;
+  readonly isQuiet?: true;
 }
 
-function columns({ onPut, onDrop }: Acts): readonly Column<Message>[] {
+function columns(acts: readonly Act[]): readonly Column<Message>[] {
   return [
     { id: 'number', head: 'Number', cell: ({ number, name }) => number || name },
     { id: 'kind', head: 'Kind', cell: ({ kind }) => kind },
@@ -127,8 +149,9 @@ function columns({ onPut, onDrop }: Acts): readonly Column<Message>[] {
     },
     {
       ...{ id: 'said', head: 'What is wrong, or not matched', gives: true },
-      cell: ({ problems, unmatched }) => (
+      cell: ({ reason, problems, unmatched }) => (
         <ul style={{ margin: 0, padding: '5px 0', listStyle: 'none', whiteSpace: 'normal' }}>
+          {reason === '' ? null : <li>Dropped: {reason}</li>}
           {[...problems, ...unmatched].slice(0, MOST_SAID).map(({ message }, index) => (
             <li key={index}>{message}</li>
           ))}
@@ -139,17 +162,18 @@ function columns({ onPut, onDrop }: Acts): readonly Column<Message>[] {
     {
       ...{ id: 'acts', head: 'Decide' },
       cell: (message) => (
-        <div style={{ padding: '3px 0' }}>
-          <Button
-            isDisabled={!message.isUsable}
-            aria-label={`Put on a sheet: ${message.number || message.name}`}
-            onPress={() => onPut(message)}
-          >
-            Put on a sheet
-          </Button>{' '}
-          <Button $look="quiet" aria-label={`Drop ${message.number || message.name}`} onPress={() => onDrop(message)}>
-            Drop
-          </Button>
+        <div style={{ padding: '3px 0', display: 'flex', gap: 4 }}>
+          {acts.map(({ name, act, needsUsable, isQuiet }) => (
+            <Button
+              key={name}
+              {...(isQuiet ? { $look: 'quiet' as const } : {})}
+              isDisabled={needsUsable === true && !message.isUsable}
+              aria-label={`${name}: ${message.number || message.name}`}
+              onPress={() => act(message)}
+            >
+              {name}
+            </Button>
+          ))}
         </div>
       ),
     },
@@ -166,7 +190,7 @@ function DropDialog({ message, onClose }: { readonly message: Message; readonly 
   };
   return (
     <Dialog title={`Drop ${message.number || message.name}`} onClose={onClose}>
-      <p>It is not entered, and the same file is not taken in again.</p>
+      <p>It is not entered. It stays among the bills that were dropped, and can be taken back there.</p>
       <Field label="Reason" autoFocus {...field('reason')} />
       <Refused why={general} />
       <DialogActions>

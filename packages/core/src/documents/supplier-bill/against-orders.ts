@@ -57,10 +57,11 @@ export function judged(
   policy: OrderPolicy,
 ): Pick<BilledOrderLine, 'problems' | 'warnings'> {
   const said = [...quantityOver(after, part, { row, policy }), ...priceOver(before, part, { row, policy })];
+  // Work by amount is billed as it goes on: nothing has to be received first.
   const isAhead =
     part.net > 0 &&
     measureOf(after, after.received) < measureOf(after, after.billed) &&
-    (policy.accruesOnReceipt || measureOf(after, after.received) > 0);
+    ((policy.accruesOnReceipt && isCounted(after)) || measureOf(after, after.received) > 0);
   return {
     problems: said.flatMap(({ fact, verdict }) => (verdict === 'refuse' ? [fact] : [])),
     warnings: [
