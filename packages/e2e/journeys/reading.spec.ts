@@ -157,6 +157,26 @@ test('months and sections keep the moment, and what the page was asked', async (
   const there = new URL(page.url()).searchParams;
   expect([there.get('m'), there.get('known')]).toEqual(['2026-11', '2027-01-15T00:00:00Z']);
   await sees(page, 'as then known');
+  await page.locator('nav[aria-label="Sections"] a[href*="/reports"]').click();
+  await page.waitForFunction(() => globalThis.location.pathname === '/reports/wip-schedule');
+  const report = new URL(page.url()).searchParams;
+  expect([report.get('m'), report.get('known')]).toEqual(['2026-11', '2027-01-15T00:00:00Z']);
+});
+
+test('an address of the settings that is none says so', async () => {
+  await go('/settings/nothing');
+  await sees(page, 'There is no such page');
+});
+
+test('a month to lock through is typed as every month is, and is that of the page first', async () => {
+  await go('/closing?m=2027-02');
+  await click(page, 'Lock or open months');
+  await sees(page, 'Feb 2027');
+  await fill(page, 'Locked through', '1/27');
+  await sees(page, 'Lock through Jan 2027');
+  await fill(page, 'Locked through', 'soon');
+  await sees(page, 'Give a month, such as mar 2027');
+  await press(page, 'Escape');
 });
 
 test('find a project, a document by its amount, and an action, from the keyboard', async () => {

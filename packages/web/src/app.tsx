@@ -1,5 +1,5 @@
 import { lazy, type ComponentType } from 'react';
-import { createBrowserRouter, Navigate } from 'react-router';
+import { createBrowserRouter, Navigate, useLocation } from 'react-router';
 import { SHEET_KINDS } from '@lowtide/core/documents/sheets.ts';
 import { REPORT_NAMES } from '@lowtide/core/reports/reports.ts';
 import { useMay } from './api/session.tsx';
@@ -14,9 +14,14 @@ function page<Name extends string>(load: () => Promise<Readonly<Record<Name, Com
 const SheetPage = lazy(async () => ({ default: (await import('./sheets/SheetPage.tsx')).SheetPage }));
 const ReportPage = lazy(async () => ({ default: (await import('./reports/ReportPage.tsx')).ReportPage }));
 
+/** Goes on to a page with the month, the moment and whatever else the address has. */
+function Onward({ to }: { readonly to: string }) {
+  return <Navigate to={{ pathname: to, search: useLocation().search }} replace />;
+}
+
 /** Where somebody begins: with the projects, or with their own hours. */
 function FirstPage() {
-  return <Navigate to={useMay()('read-projects') ? '/projects' : '/hours'} replace />;
+  return <Onward to={useMay()('read-projects') ? '/projects' : '/hours'} />;
 }
 
 /** Which address shows which page. */
@@ -54,12 +59,12 @@ export const router = createBrowserRouter([
       },
       { path: 'earning', element: page(() => import('./earning/EarningPage.tsx'), 'EarningPage') },
       { path: 'billing', element: page(() => import('./billing/BillingPage.tsx'), 'BillingPage') },
-      { path: 'reports', element: <Navigate to="/reports/wip-schedule" replace /> },
+      { path: 'reports', element: <Onward to="/reports/wip-schedule" /> },
       ...REPORT_NAMES.map((name) => ({ path: `reports/${name}`, element: <ReportPage key={name} name={name} /> })),
       { path: 'closing', element: page(() => import('./closing/ClosingPage.tsx'), 'ClosingPage') },
       { path: 'settings', element: page(() => import('./settings/SettingsPage.tsx'), 'SettingsPage') },
       { path: 'settings/:kind', element: page(() => import('./settings/SettingsPage.tsx'), 'SettingsPage') },
-      { path: '*', element: page(() => import('./frame/NoPage.tsx'), 'NoPage') },
+      { path: '*', element: page(() => import('./api/NoPage.tsx'), 'NoPage') },
     ],
   },
 ]);

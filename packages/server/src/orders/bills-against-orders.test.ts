@@ -208,31 +208,6 @@ describe('a bill against an order', () => {
   });
 });
 
-test.each([
-  { case: 'counted in units', line: LINE, bill: { order: 'PO-0001/1', quantity: '10' }, warned: ['not-received'] },
-  {
-    case: 'of an amount, billed as the work goes on',
-    line: { ...LINE, quantity: '', unit: '', price: '', net: '8,000' },
-    bill: { order: 'PO-0001/1', net: '800' },
-    warned: [],
-  },
-])('a line $case that was not received is warned of only where something has to be', async ({ line, bill, warned }) => {
-  const app = await company.open();
-  await accrues(app);
-  await post(app, '2027-01', orderSheet(line));
-  const { preview } = await app.order<{ preview: { warnings: { kind: string }[]; problems: object[] } }>(
-    'POST',
-    '/drafts',
-    {
-      month: '2027-01',
-      sheet: billed('B-9', bill),
-    },
-  );
-  expect(preview.problems).toEqual([]);
-  expect(preview.warnings.map(({ kind }) => kind)).toEqual(warned);
-  await app.close();
-});
-
 describe('spend paid at once', () => {
   test('credits the bank, a card, or what is owed to the employee who paid; no payable', async () => {
     const app = await company.open();

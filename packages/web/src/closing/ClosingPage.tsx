@@ -72,7 +72,7 @@ export function ClosingPage() {
       {locking ? (
         <LockDialog
           lockedThrough={lockedThrough}
-          suggested={lockedThrough === null ? through : plusMonths(lockedThrough, 1)}
+          suggested={lockedThrough === null || through > lockedThrough ? through : plusMonths(lockedThrough, 1)}
           onClose={() => setLocking(false)}
         />
       ) : null}

@@ -1,4 +1,5 @@
-import { isNameableMonth, month, monthText, type Month } from '@lowtide/core/calendar/month.ts';
+import { monthText, type Month } from '@lowtide/core/calendar/month.ts';
+import { typedMonth } from '@lowtide/core/calendar/typed-month.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useWrite } from '../api/books-api.ts';
 import { useRecognitionWords } from '../api/use-recognition-words.ts';
@@ -15,24 +16,25 @@ export interface LockDialogProps {
   readonly onClose: () => void;
 }
 
-const NOT_A_MONTH = 'Give a month as YYYY-MM, or leave it empty to lock none.';
+const NOT_A_MONTH = 'Give a month, such as mar 2027, 3/27 or 2027-03, or leave it empty to lock none.';
 
 /** Nothing posts into a locked month; locking and opening again say why, and the audit log keeps it. */
 export function LockDialog({ lockedThrough, suggested, onClose }: LockDialogProps) {
-  const { form, field, general, settle } = useTypedForm({ through: suggested as string, reason: '' });
+  const { form, field, general, settle } = useTypedForm({ through: monthText(suggested), reason: '' });
   const [lock, { busy }] = useWrite('lockMonths');
   const { frame, through } = useShownBooks();
   const recognition = useRecognitionWords();
   const typed = form.through.trim();
-  const good = typed === '' || isNameableMonth(typed);
-  const isLocking = good && typed !== '' && (lockedThrough === null || typed > lockedThrough);
-  const isUnrecognized = typed >= through && recognition !== 'recognized';
+  const until = typedMonth(typed, through) ?? null;
+  const good = typed === '' || until !== null;
+  const isLocking = until !== null && (lockedThrough === null || until > lockedThrough);
+  const isUnrecognized = until !== null && until >= through && recognition !== 'recognized';
   // What is asked about before a month is closed on it.
   const waits = [waitingText(frame.drafts), isUnrecognized ? `${monthText(through)} is ${recognition}` : null].filter(
     (each) => each !== null,
   );
   const order = async (): Promise<void> => {
-    const body = { through: typed === '' ? null : month(typed), reason: form.reason };
+    const body = { through: until, reason: form.reason };
     if (settle(await lock({ body }))) onClose();
   };
   const now =
@@ -57,8 +59,8 @@ export function LockDialog({ lockedThrough, suggested, onClose }: LockDialogProp
         <Button $look="primary" isDisabled={busy || !good} onPress={() => void order()}>
           {typed === ''
             ? 'Open all months'
-            : good
-              ? `Lock through ${monthText(month(typed))}${isLocking && waits.length > 0 ? ' all the same' : ''}`
+            : until !== null
+              ? `Lock through ${monthText(until)}${isLocking && waits.length > 0 ? ' all the same' : ''}`
               : 'Lock'}
         </Button>
       </DialogActions>

@@ -1,10 +1,11 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
 import { fieldsOf, RECORD_KIND_NAMES, RECORD_KINDS, type RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import { AsOfLink, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { useTableSort } from '../api/table-view.ts';
+import { NoPage } from '../api/NoPage.tsx';
 import { RecordDialog } from '../entry/RecordDialog.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
@@ -21,6 +22,14 @@ import { PeoplePart } from './PeoplePart.tsx';
 import { ImportDialog } from './ImportDialog.tsx';
 
 type Row = Answer<'records'>['rows'][number];
+
+/** What of the settings is no record. */
+const PARTS: Readonly<Record<string, ReactNode>> = {
+  company: <CompanyForm />,
+  people: <PeoplePart />,
+  audit: <AuditPart />,
+  backups: <BackupsPart />,
+};
 
 /** Everything the books are set up with, by kind. */
 export function SettingsPage() {
@@ -54,11 +63,7 @@ export function SettingsPage() {
           </AsOfLink>
         ))}
       </nav>
-      {kind === 'people' ? <PeoplePart /> : null}
-      {kind === 'audit' ? <AuditPart /> : null}
-      {kind === 'backups' ? <BackupsPart /> : null}
-      {kind === 'company' ? <CompanyForm /> : null}
-      {chosen === undefined ? null : <RecordsPart key={chosen} kind={chosen} />}
+      {chosen === undefined ? (PARTS[kind] ?? <NoPage />) : <RecordsPart key={chosen} kind={chosen} />}
     </Halves>
   );
 }

@@ -1,4 +1,4 @@
-import { AsOfLink } from '../api/as-of.tsx';
+import { AsOfLink } from './as-of.tsx';
 import { Page } from '../ui/Page.tsx';
 
 export function NoPage() {
