@@ -31,6 +31,8 @@ export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>)
     `The latest forecast of ${fact.project} is of ${monthText(fact.month)}. Make a new one under Forecast, or copy it when nothing changed.`,
   'loss-expected': (fact) =>
     `${fact.project} is expected to lose ${dollars(fact.loss)}; the loss is provided for in full.`,
+  'unusual-side': ({ balance, side, usual }) =>
+    `"${balance}" usually stands as a ${usual}, and this is a ${side}. Look at its side and sign.`,
   'day-ahead': (fact) => farAhead(fact.day),
   'day-to-come': (fact) => `${dayText(fact.day)} is still to come.`,
   'posts-later': (fact) =>

@@ -260,6 +260,11 @@ interface OverBudget {
 
 /** What deserves a second look and may be accepted. */
 export interface Concerns {
+  'unusual-side': {
+    readonly balance: string;
+    readonly side: 'debit' | 'credit';
+    readonly usual: 'debit' | 'credit';
+  };
   'over-budget': OverBudget;
   'over-ordered': OverOrdered;
   'over-price': OverPrice;

@@ -203,6 +203,7 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
 };
 
 const CONCERNS: { readonly [K in keyof Concerns]: Concern<K> } = {
+  'unusual-side': { kind: 'unusual-side', balance: 'earned', side: 'credit', usual: 'debit' },
   'over-budget': { kind: 'over-budget', budget: money, after: money, left: money, code: 'A' },
   'over-ordered': {
     ...{ kind: 'over-ordered', line: 'PO-0001/2', ordered: '10 t', asked: '12 t', over: '20.00', limit: '5.00' },

@@ -304,3 +304,21 @@ describe('is refused', () => {
     expect(read(rows).postings).toEqual([]);
   });
 });
+
+describe('a balance on the side where it does not usually stand is asked about', () => {
+  const said = (row: OpeningRow) => read([row]).warnings.map(({ at, kind }) => `${at} ${kind}`);
+  test.each([
+    { case: 'earned as a credit', row: cr('earned', '800'), warned: ['rows/0/credit unusual-side'] },
+    { case: 'earned as a debit', row: dr('earned', '800'), warned: [] },
+    { case: 'billed as a debit', row: dr('billed', '900'), warned: ['rows/0/debit unusual-side'] },
+    { case: 'billed as a debit with a minus', row: dr('billed', '-900'), warned: [] },
+    { case: 'a bill as a debit', row: dr('bill', '120'), warned: ['rows/0/debit unusual-side'] },
+    { case: 'cost as a credit', row: cr('cost', '640'), warned: ['rows/0/credit unusual-side'] },
+    { case: 'the bank as a credit', row: cr(BANK, '10'), warned: ['rows/0/credit unusual-side'] },
+    { case: 'the bank as a credit in brackets', row: cr(BANK, '(10)'), warned: [] },
+    { case: 'equity on either side', row: dr(RETAINED, '10'), warned: [] },
+    { case: 'both columns', row: { ...dr('earned', '1'), credit: '2' }, warned: [] },
+  ])('$case', ({ row, warned }) => {
+    expect(said(row)).toEqual(warned);
+  });
+});

@@ -24,6 +24,7 @@ import { debitsOf, openingTrialBalance, type AccountBalance } from './post.ts';
 import { openingPostings } from './postings.ts';
 import { balanceIn, type Around } from './read-balance.ts';
 import { openItemIn } from './read-open-item.ts';
+import { unusualSides } from './usual-side.ts';
 import type { OpenItem, TakenOver } from './taken-over.ts';
 
 /** Balances that are taken over: refused until their trial balance balances. */
@@ -51,7 +52,7 @@ export function readOpeningSheet(sheet: OpeningSheet, catalog: Catalog): SheetRe
     hours: quantity(0),
     problems: problemsOf(all),
     follows: [],
-    warnings: [],
+    warnings: unusualSides(rows, choices),
     trialBalance: trial ?? [],
   };
 }
