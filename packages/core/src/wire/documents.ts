@@ -66,7 +66,10 @@ export const Documents = z.object({ rows: z.array(DocumentRow), more: z.boolean(
 export const DocumentDetail = z.object({
   document: DocumentRow,
   lines: z.array(LedgerLine),
-  settlements: z.array(z.object({ documentId: Id, number: z.string(), datedOn: Day, amountCents: Cents })),
+  /** The other document of each: `by` it this one is settled, or it is one `of` those that this one settles. */
+  settlements: z.array(
+    z.object({ documentId: Id, number: z.string(), datedOn: Day, amountCents: Cents, way: z.enum(['by', 'of']) }),
+  ),
   linked: z.object({ reversedById: Id.nullable(), reversesId: Id.nullable() }),
 });
 

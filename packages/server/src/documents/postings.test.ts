@@ -168,7 +168,11 @@ describe('billing', () => {
     await app.order('POST', '/receipts', { documentId: last.id, paidOn: '2027-01-31', amount: '67,291.71' });
     expect(await app.ask(`/documents/${last.id}`)).toMatchObject({
       document: { openCents: 0 },
-      settlements: [{ number: 'RCT-0001', amountCents: 6_729_171 }],
+      settlements: [{ number: 'RCT-0001', amountCents: 6_729_171, way: 'by' }],
+    });
+    const { rows } = await app.ask<{ rows: { id: number }[] }>('/documents?through=2027-01&kind=receipt');
+    expect(await app.ask(`/documents/${rows[0]?.id}`)).toMatchObject({
+      settlements: [{ documentId: last.id, number: 'INV-0003', amountCents: 6_729_171, way: 'of' }],
     });
     expect(await app.refused('POST', '/invoices', invoiceOf('BOAT', 'rest'))).toEqual(['project client-needed']);
   });

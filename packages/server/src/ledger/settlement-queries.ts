@@ -35,17 +35,19 @@ export function openAmount(alias: string, at: Pick<Bounds, 'day' | 'recordedAt'>
 
 /** What settles a document, oldest first; what was taken back again counts against it. */
 export async function settlementsOf(db: Db, id: number) {
-  const rows = await db
-    .selectFrom('settlement as s')
-    .innerJoin('document as d', (join) => join.onRef('d.id', '=', 's.by_document_id').on('s.document_id', '=', id))
-    .select(['d.id', 'd.number', 'd.dated_on', 's.amount_cents'])
-    .orderBy('s.id')
-    .execute();
+  const { rows } = await sql<{ id: number; number: string; dated_on: number; amount_cents: number; way: 'by' | 'of' }>`
+    SELECT d.id, d.number, d.dated_on, s.amount_cents, s.way FROM (
+      SELECT id, by_document_id AS other, amount_cents, 'by' AS way FROM settlement
+        WHERE document_id = ${id} AND by_document_id <> ${id}
+      UNION ALL SELECT id, document_id, amount_cents, 'of' FROM settlement
+        WHERE by_document_id = ${id} AND document_id <> ${id}) s
+    JOIN document d ON d.id = s.other ORDER BY s.id`.execute(db);
   return rows.map((row) => ({
     documentId: row.id,
     number: row.number,
     datedOn: dayOf(row.dated_on),
     amountCents: row.amount_cents,
+    way: row.way,
   }));
 }
 

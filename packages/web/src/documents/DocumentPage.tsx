@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { monthOf } from '@lowtide/core/calendar/month.ts';
 import { sheetOfDocument } from '@lowtide/core/documents/sheets.ts';
 import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import { RECODED_KINDS } from '@lowtide/core/documents/recode/read.ts';
@@ -57,7 +58,7 @@ function DocumentOf({ id }: { readonly id: string }) {
         document.party,
         document.project,
         `dated ${dayText(document.datedOn)}`,
-        document.postedOn === document.datedOn ? '' : `posted ${dayText(document.postedOn)}, for its month was locked`,
+        postedText(document),
         `recorded ${dayText(isoDate(document.recordedAt.slice(0, 10)))}, ${document.recordedAt.slice(11, 16)} by ${document.recordedBy}`,
       ]
         .filter(Boolean)
@@ -167,19 +168,37 @@ function Links({ detail }: { readonly detail: Answer<'document'> }) {
           Reverses <AsOfLink to={`/documents/${linked.reversesId}`}>{document.reverses}</AsOfLink>.
         </Note>
       )}
-      {settlements.length === 0 ? null : (
-        <Note $tone="good">
-          Settled by{' '}
-          {settlements.map(({ documentId, number, datedOn, amountCents }) => (
-            <span key={documentId}>
-              <AsOfLink to={`/documents/${documentId}`}>{number}</AsOfLink> on {dayText(datedOn)} with{' '}
-              {dollars(amountCents)}.{' '}
-            </span>
-          ))}
-        </Note>
-      )}
+      <Settled words="Settled by" settlements={settlements.filter(({ way }) => way === 'by')} />
+      <Settled words="Settles" settlements={settlements.filter(({ way }) => way === 'of')} />
     </>
   );
+}
+
+interface SettledProps {
+  readonly words: string;
+  readonly settlements: Answer<'document'>['settlements'];
+}
+
+function Settled({ words, settlements }: SettledProps) {
+  if (settlements.length === 0) return null;
+  return (
+    <Note $tone="good">
+      {words}{' '}
+      {settlements.map(({ documentId, number, datedOn, amountCents }) => (
+        <span key={documentId}>
+          <AsOfLink to={`/documents/${documentId}`}>{number}</AsOfLink> on {dayText(datedOn)} with{' '}
+          {dollars(amountCents)}.{' '}
+        </span>
+      ))}
+    </Note>
+  );
+}
+
+/** The day it posts, where that is another one: later, for its month was locked; earlier, in the months of what it is about. */
+function postedText({ datedOn, postedOn }: Answer<'document'>['document']): string {
+  if (postedOn === datedOn) return '';
+  const isLater = monthOf(isoDate(postedOn)) > monthOf(isoDate(datedOn));
+  return isLater ? `posted ${dayText(postedOn)}, for its month was locked` : `posted ${dayText(postedOn)}`;
 }
 
 function lineColumns(lines: readonly Line[]): readonly Column<Line>[] {
