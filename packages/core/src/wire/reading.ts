@@ -197,10 +197,14 @@ export const SearchHits = z.object({
   ),
 });
 
+/** What waits to become a sheet. */
+export const Waiting = z.object({ incomingBills: z.int(), timesheets: z.int(), journalsDue: z.int() });
+
 // One a line.
 // prettier-ignore
 export const READING_ENDPOINTS = {
   frame: { method: 'get', path: '/frame', may: 'own-account', summary: 'Company, months, tie-outs, what waits', query: FrameQuery, response: Frame, reads: ['ledger', 'records', 'months', 'drafts'] },
+  waiting: { method: 'get', path: '/waiting', may: 'keep-books', summary: 'How many incoming bills, submitted weeks and due journals wait', response: Waiting, reads: ['messages', 'timesheets', 'recurring'] },
   reference: { method: 'get', path: '/reference', may: 'read-projects', summary: 'What the pickers offer', response: Reference, reads: ['records'] },
   project: { method: 'get', path: '/projects/{id}', may: 'read-projects', about: { project: 'params.id' }, summary: 'One project', params: ById, query: AsOf, response: ProjectDetail, reads: ['ledger', 'plans', 'records', 'estimates'] },
   trace: { method: 'get', path: '/trace', may: 'read-projects', about: { figures: 'query.figure' }, summary: 'Where a figure comes from', query: TraceQuery, response: Trace, reads: ['ledger', 'plans', 'records'], isLong: true },

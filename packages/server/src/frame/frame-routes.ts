@@ -13,6 +13,7 @@ import { latestRun } from '../recognition/run-queries.ts';
 import { companyIfAny, type Company } from '../records/company-queries.ts';
 import { strayTotal } from '../strays/stray-queries.ts';
 import { searchHits } from './search-queries.ts';
+import { whatWaits } from './waiting-queries.ts';
 import { tieOutCache } from './tie-out-cache.ts';
 
 type Frame = Answer<'frame'>;
@@ -45,6 +46,7 @@ export function frameRoutes(router: Router, context: Context): void {
       drafts: may('keep-books') ? await draftCounts(db) : {},
     };
   });
+  read(router, context, 'waiting', async (db, _asked, { today }) => ({ ...(await whatWaits(db, today)) }));
   read(router, context, 'search', async (db, { query }, { today }) => ({
     hits: await searchHits(db, query.text.trim(), today),
   }));

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { monthText, plusMonths } from '@lowtide/core/calendar/month.ts';
-import { difference, sum, ZERO } from '@lowtide/core/money/cents.ts';
+import { cents, difference, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
-import { May } from '../api/session.tsx';
+import { May, useMay } from '../api/session.tsx';
 import { useRecognitionWords } from '../api/use-recognition-words.ts';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
@@ -86,13 +86,37 @@ function apart(off: readonly Tie[]): string | null {
   return `The books are apart by ${each.join(', ')}. Run npm run verify: it recomputes every balance and says what differs.`;
 }
 
+/** What has not become a sheet yet: named only where there is any. */
+function useWaitingSteps() {
+  const may = useMay();
+  const { answer } = useRead('waiting', may('keep-books') ? {} : null);
+  const { incomingBills = 0, timesheets = 0, journalsDue = 0 } = answer ?? {};
+  return [
+    {
+      to: '/costs?part=mailbox',
+      count: incomingBills,
+      text: `Bills that came in: ${incomingBills} to put on a sheet or drop.`,
+    },
+    {
+      to: '/labor?part=entered',
+      count: timesheets,
+      text: `Weeks that people submitted: ${timesheets} to approve or post.`,
+    },
+    { to: '/costs?part=recurring', count: journalsDue, text: `Journals that are due again: ${journalsDue}.` },
+  ]
+    .filter(({ count }) => count > 0)
+    .map(({ to, text }) => ({ to, done: false, text }));
+}
+
 /** Overhead that is still to be applied for the month, and pay periods whose difference is left. */
 function useLaborSteps() {
   const { through } = useShownBooks();
   const { answer: overhead } = useRead('overhead', { query: { through } });
   const { answer: labor } = useRead('laborState', {});
   const toApply = sum((overhead?.pools ?? []).map(({ months }) => months.at(-1)?.toApplyCents ?? ZERO));
-  const left = labor?.withoutTrueUp ?? 0;
+  const { answer: clearing } = useRead('laborClearing', {});
+  const without = labor?.withoutTrueUp ?? 0;
+  const apart = cents(Math.abs(clearing?.leftCents ?? 0));
   return [
     ...((overhead?.pools.length ?? 0) === 0
       ? []
@@ -108,14 +132,19 @@ function useLaborSteps() {
       : [
           {
             to: '/labor?part=clearing',
-            done: left === 0,
-            text:
-              left === 0
-                ? 'Every pay period is trued up: applied and paid agree.'
-                : `Labor clearing: ${left} pay ${left === 1 ? 'period' : 'periods'} to true up.`,
+            done: without === 0 && apart === 0,
+            text: clearingText(without, apart),
           },
         ]),
   ];
+}
+
+/** Whether what was paid agrees with what hours applied: by true-ups, and to the cent. */
+function clearingText(without: number, apart: Cents): string {
+  const toTrueUp = without === 0 ? '' : `${without} pay ${without === 1 ? 'period' : 'periods'} to true up`;
+  const left = apart === 0 ? '' : `${dollars(apart)} between hours and pay of paid periods`;
+  const said = [toTrueUp, left].filter((each) => each !== '').join('; ');
+  return said === '' ? 'Every pay period is trued up: applied and paid agree.' : `Labor clearing: ${said}.`;
 }
 
 /** What the month needs before it is locked, each with its page. */
@@ -128,6 +157,7 @@ function Steps() {
   const waiting = SHEET_KINDS.filter((kind) => (drafts[kind] ?? 0) > 0);
   const off = ties.filter(({ oneCents, otherCents }) => oneCents !== otherCents).map(({ name }) => name);
   const labor = useLaborSteps();
+  const waits = useWaitingSteps();
   const steps = [
     {
       to: '/costs',
@@ -137,6 +167,7 @@ function Steps() {
           ? 'No sheet is waiting.'
           : `Waiting: ${waiting.map((kind) => `${drafts[kind]} × ${sheetKind(kind).title}`).join(', ')}.`,
     },
+    ...waits,
     ...labor,
     {
       to: '/earning',
