@@ -61,7 +61,7 @@ async function postJournal(trx: Trx, body: Asked<'journal'>['body'], acting: Act
   if (!posting || problems.length > 0) {
     throw new Refusal(problems.map((problem) => ({ ...problem, at: asTyped(problem.at) })));
   }
-  const posted = await postDocument(trx, { ...posting, body }, acting);
+  const posted = await postDocument(trx, posting, acting);
   await audit(trx, acting, { action: `post ${DOCUMENT_KINDS.journal.one.toLowerCase()}`, subject: posted.number });
   return posted;
 }
