@@ -114,7 +114,8 @@ function useLaborSteps() {
   const { answer: overhead } = useRead('overhead', { query: { through } });
   const { answer: labor } = useRead('laborState', {});
   const toApply = sum((overhead?.pools ?? []).map(({ months }) => months.at(-1)?.toApplyCents ?? ZERO));
-  const { answer: clearing } = useRead('laborClearing', {});
+  const may = useMay();
+  const { answer: clearing } = useRead('laborClearing', may('see-pay') ? {} : null);
   const without = labor?.withoutTrueUp ?? 0;
   const apart = cents(Math.abs(clearing?.leftCents ?? 0));
   return [
