@@ -53,7 +53,7 @@ beforeAll(async () => {
   await app.close();
 });
 
-/** Alters a copy as somebody would who knows the database: triggers are put back, balances that are kept are put right. */
+/** Alters a copy as somebody would who knows the database, and who puts its triggers back. */
 async function altered(statements: readonly string[]): Promise<readonly string[]> {
   const path = join(mkdtempSync(join(directory, 'case-')), 'books.sqlite');
   copyFileSync(template, path);
