@@ -55,8 +55,9 @@ export async function click(page: Page, name: string): Promise<void> {
 
 /** Puts text in the field with the accessible name, in place of what is there. */
 export async function fill(page: Page, name: string, text: string): Promise<void> {
-  const field = await page.waitForSelector(`::-p-aria(${name})`);
-  await field?.focus();
+  // a locator looks again when the page was left for another in between
+  const field = await page.locator(`::-p-aria(${name})`).waitHandle();
+  await field.focus();
   await page.keyboard.down('Control');
   await page.keyboard.press('a');
   await page.keyboard.up('Control');
@@ -66,8 +67,8 @@ export async function fill(page: Page, name: string, text: string): Promise<void
 
 /** Types into the cell of a sheet with the label, such as `Net, row 1`, in place of what is there. */
 export async function fillCell(page: Page, label: string, text: string): Promise<void> {
-  const cell = await page.waitForSelector(`input[aria-label="${label}"]`);
-  await cell?.focus();
+  const cell = await page.locator(`input[aria-label="${label}"]`).waitHandle();
+  await cell.focus();
   await page.keyboard.type(text);
 }
 

@@ -32,6 +32,11 @@ export interface ForecastRow {
   readonly reason: string;
 }
 
+/** A row of the next forecast as it is copied from the latest one, and what its line comes to while nobody touches it. */
+export interface CopiedRow extends ForecastRow {
+  readonly estimate: Cents;
+}
+
 export interface ForecastLine {
   readonly coding: Coding;
   readonly method: ForecastMethod;
@@ -56,24 +61,29 @@ export interface ReadForecast {
 
 const MOST_REASON = 200;
 
-/** A project's lines with what was typed for them; lines nobody typed anything for are forecast by their budget. */
-export function readForecast(rows: readonly ForecastRow[], budget: readonly BudgetRow[]): ReadForecast {
+/**
+ * A project's lines with what was typed for them; lines nobody typed anything for are forecast by their budget, and lines left as they
+ * were copied keep what they come to: a forecast that nobody touched moves nothing. By budget is a rule, worked out anew.
+ */
+export function readForecast(
+  rows: readonly ForecastRow[],
+  budget: readonly BudgetRow[],
+  copied: readonly CopiedRow[] = [],
+): ReadForecast {
   const known = new Set(budget.map(({ coding }) => codingKey(coding)));
   const placed = rows.map((row, place) => ({ row, at: `rows/${place}` }));
   const typed = new Map(placed.map((each) => [each.row.line, each]));
   const read = budget.map((line) => {
     const own = typed.get(codingKey(line.coding));
-    return { line, own, forecast: own === undefined ? accepted(BY_BUDGET) : rowIn(own.row, own.at, lineBasis(line)) };
+    const kept = copied.find((each) => each.line === own?.row.line && isUntouched(own.row, each));
+    return { line, own, forecast: readRow(own, kept, lineBasis(line)) };
   });
   const lines = read.map(({ line, own, forecast }): ForecastLine => {
-    const { rule, reason } = forecast.ok ? forecast.value : BY_BUDGET;
     const basis = lineBasis(line);
+    const { method, reason, estimate } = forecast.ok ? forecast.value : byBudget(basis);
     return {
-      coding: line.coding,
-      method: rule.method,
-      input: rule.method === 'budget' ? '' : (own?.row.input.trim() ?? ''),
-      reason,
-      estimate: forecastEstimate(rule, basis),
+      ...{ coding: line.coding, method, reason, estimate },
+      input: method === 'budget' ? '' : (own?.row.input.trim() ?? ''),
       revised: basis.revised,
       actual: basis.actual,
     };
@@ -105,11 +115,34 @@ function belowCost(
 }
 
 interface ReadRow {
-  readonly rule: ForecastRule;
+  readonly method: ForecastMethod;
   readonly reason: string;
+  readonly estimate: Cents;
 }
 
-const BY_BUDGET: ReadRow = { rule: { method: 'budget' }, reason: '' };
+function byBudget(basis: ForecastBasis, reason = ''): ReadRow {
+  return { method: 'budget', reason, estimate: forecastEstimate({ method: 'budget' }, basis) };
+}
+
+/** Whether a row stands as it was copied, and by no rule that is worked out anew; its reason may be another. */
+function isUntouched(row: ForecastRow, copied: CopiedRow): boolean {
+  return (
+    copied.method !== 'budget' &&
+    row.method.trim().toLowerCase() === copied.method &&
+    row.input.trim() === copied.input.trim()
+  );
+}
+
+function readRow(
+  own: { readonly row: ForecastRow; readonly at: string } | undefined,
+  kept: CopiedRow | undefined,
+  basis: ForecastBasis,
+): Decision<ReadRow> {
+  if (own === undefined) return accepted(byBudget(basis));
+  if (kept === undefined) return rowIn(own.row, own.at, basis);
+  const method = FORECAST_METHODS.find((each) => each === kept.method) ?? 'budget';
+  return mapped(reasonIn(own.row, own.at), (reason) => ({ method, reason, estimate: kept.estimate }));
+}
 
 const INPUTS = {
   'run rate': 'the percent done',
@@ -119,23 +152,34 @@ const INPUTS = {
 } as const;
 
 /** The row's rule: what its method asks for is typed and readable, and any method but the budget says why. */
-function rowIn({ method: typed, input, reason }: ForecastRow, at: string, basis: ForecastBasis): Decision<ReadRow> {
+function rowIn(row: ForecastRow, at: string, basis: ForecastBasis): Decision<ReadRow> {
+  const { method: typed, input } = row;
   const word = typed.trim().toLowerCase();
   const method = word === '' ? 'budget' : FORECAST_METHODS.find((each) => each === word);
   if (method === undefined) {
     return refused({ at: `${at}/method`, kind: 'not-a-choice', typed, choices: FORECAST_METHODS });
   }
-  const why = textIn({ typed: reason, at: `${at}/reason` }, 'the reason', MOST_REASON);
-  if (method === 'budget') return mapped(why, (text) => ({ rule: { method }, reason: text }));
+  if (method === 'budget') {
+    return mapped(textIn({ typed: row.reason, at: `${at}/reason` }, 'the reason', MOST_REASON), (text) =>
+      byBudget(basis, text),
+    );
+  }
   const rule = required({ typed: input, at: `${at}/input` }, INPUTS[method], (cell) =>
     following(ruleIn(method, cell, basis), (read) =>
       mapped(withinBooks(cell, Math.trunc(unboundedEstimate(read, basis))), () => read),
     ),
   );
-  const said = following(why, (text) =>
+  return mapped(gathered({ rule, reason: reasonIn(row, at) }), (read) => ({
+    ...{ method, reason: read.reason, estimate: forecastEstimate(read.rule, basis) },
+  }));
+}
+
+/** Why a line is not forecast by its budget. */
+function reasonIn({ reason }: ForecastRow, at: string): Decision<string> {
+  const why = textIn({ typed: reason, at: `${at}/reason` }, 'the reason', MOST_REASON);
+  return following(why, (text) =>
     unless(text === '' ? [{ at: `${at}/reason`, kind: 'reason-needed' as const }] : [], text),
   );
-  return gathered({ rule, reason: said });
 }
 
 /** What the rule would come to, as far as a number can tell: at most a little beyond what the books hold. */
@@ -174,16 +218,16 @@ function ruleIn(
 }
 
 /**
- * The rows of the next forecast: those of the latest one. What was still to come is what is left of it, so that a copy comes to the
- * same estimate, with what was approved since; percents and units done are kept, to be brought up to date.
+ * The rows of the next forecast: those of the latest one, each with what its line comes to as it stands. What was still to come is what is
+ * left of it; percents and units done are kept, to be brought up to date.
  */
-export function copiedForecast(latest: readonly ForecastLine[], budget: readonly BudgetRow[]): readonly ForecastRow[] {
+export function copiedForecast(latest: readonly ForecastLine[], budget: readonly BudgetRow[]): readonly CopiedRow[] {
   const known = new Map(latest.map((line) => [codingKey(line.coding), line]));
   return budget.map((row) => {
     const line = codingKey(row.coding);
+    const { estimate } = budgetFigures(row);
     const { method = 'budget', input = '', reason = '' } = known.get(line) ?? {};
-    if (method !== 'to complete') return { line, method, input, reason };
-    const left = difference(budgetFigures(row).estimate, row.actual);
-    return { line, method, input: plainDollars(left), reason };
+    if (method !== 'to complete') return { line, method, input, reason, estimate };
+    return { line, method, input: plainDollars(difference(estimate, row.actual)), reason, estimate };
   });
 }

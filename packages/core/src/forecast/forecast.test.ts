@@ -259,14 +259,26 @@ test('copied, a forecast says what it said; what was to come is what is left of 
     made.map(({ coding: of, estimate }) => ({ coding: of, estimate, approvedSince: cents(0) })),
     { ended: new Set(), commitments: [] },
   );
+  const line = codingKey(coding(1));
   expect(copiedForecast(made, spent)).toEqual([
-    { line: codingKey(coding(1)), method: 'to complete', input: '1400.00', reason: 'Rock' },
+    { line, method: 'to complete', input: '1400.00', reason: 'Rock', estimate: 440_000 },
   ]);
   const rate = readForecast([typed('run rate', '40 %', 'Slow')], lineOf({})).lines;
   expect(copiedForecast(rate, spent)).toEqual([
-    { line: codingKey(coding(1)), method: 'run rate', input: '40 %', reason: 'Slow' },
+    { line, method: 'run rate', input: '40 %', reason: 'Slow', estimate: 440_000 },
   ]);
-  expect(copiedForecast([], spent)).toEqual([{ line: codingKey(coding(1)), method: 'budget', input: '', reason: '' }]);
+  const [unknown] = copiedForecast([], spent);
+  expect(unknown).toMatchObject({ line, method: 'budget', input: '', reason: '' });
+});
+
+test('a line left as it was copied keeps what it comes to, whatever it has cost since; touched, it is worked out anew', () => {
+  const copied = [{ ...typed('run rate', '40 %'), estimate: cents(600_000) }];
+  const spent = lineOf({ actual: 300_000 });
+  const comesTo = (row: ForecastRow) => readForecast([row], spent, copied).lines.map(({ estimate }) => estimate);
+  expect(comesTo(typed('Run rate', ' 40 % ', 'Another reason'))).toEqual([600_000]);
+  expect(comesTo(typed('run rate', '50 %'))).toEqual([600_000]);
+  expect(comesTo(typed('run rate', '60 %'))).toEqual([500_000]);
+  expect(comesTo(typed('to complete', '2,000'))).toEqual([500_000]);
 });
 
 test('a line forecast below its cost is worth a look, at its cell; at its cost it is not', () => {

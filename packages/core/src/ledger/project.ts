@@ -4,7 +4,11 @@ import type { PartyId, PhaseId, ProjectId, TaxCodeId } from './ids.ts';
 
 export const PROJECT_KINDS = ['client', 'internal'] as const;
 export const PROJECT_STATUSES = ['proposed', 'active', 'finished', 'closed', 'cancelled'] as const;
-export const METHODS = ['cost-to-cost', 'none'] as const;
+/**
+ * How a project's progress is measured: cost to date ÷ estimate at completion; what is billed, for small jobs; or not at all, for internal
+ * projects.
+ */
+export const METHODS = ['cost-to-cost', 'as-billed', 'none'] as const;
 /** `hold`: cost waits in WIP (or construction in progress) until it is recognized; `expense`: it is expensed as incurred. */
 export const COST_TREATMENTS = ['hold', 'expense'] as const;
 

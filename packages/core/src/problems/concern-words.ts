@@ -1,5 +1,6 @@
 import { dayText, type IsoDate } from '../calendar/iso-date.ts';
 import { monthOf, monthText } from '../calendar/month.ts';
+import { cents, type Cents } from '../money/cents.ts';
 import { dollars, tenThousandths } from '../money/dollars.ts';
 import type { Concern, Concerns } from './problem.ts';
 import { spokenFor } from './spoken-for.ts';
@@ -48,7 +49,9 @@ export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>)
   'no-contract': (fact) =>
     `${fact.project} has no contract yet: ${dollars(fact.cost)} of cost waits, and nothing is earned.`,
   'line-over-forecast': (fact) =>
-    `${fact.code} of ${fact.project} ${spokenFor(fact)}: more than the ${dollars(fact.forecast)} it is forecast at. Forecast it again.`,
+    `${fact.code} of ${fact.project} ${spokenFor(fact)}: more than the ${dollars(fact.forecast)} it is forecast at. ${earnedBy(fact.effect)}Forecast it again.`,
+  'billed-over-price': (fact) =>
+    `${dollars(fact.billed)} is billed of ${fact.project}, more than its price of ${dollars(fact.contract)}, and revenue stops at the price. Change the contract price, or credit what is too much.`,
   'forecast-below-cost': (fact) =>
     `The line ${spokenFor(fact)}: more than the ${dollars(fact.estimate)} it is forecast at. Right only where money comes back, or less will be billed than was ordered.`,
   'forecast-far': (fact) =>
@@ -56,6 +59,12 @@ export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>)
   'counts-on-first-line': (fact) =>
     `${fact.field} counts on the first line of a bill; here it is not looked at. Empty it, or type it there.`,
 };
+
+/** What a line that has come to more than its forecast would change of what is earned. */
+function earnedBy(effect: Cents): string {
+  if (effect === 0) return '';
+  return `By what it has come to, ${dollars(cents(Math.abs(effect)))} ${effect < 0 ? 'less' : 'more'} is earned. `;
+}
 
 /** Said of a day, whether it is refused or only asked about. */
 export function farAhead(day: IsoDate): string {

@@ -8,9 +8,12 @@ type Kind =
   | 'nothing-needs-approval'
   | 'nobody-else-approves'
   | 'not-read-in-time'
-  | 'labor-at-standard';
+  | 'labor-at-standard'
+  | 'client-project-unmeasured'
+  | 'as-billed-holds-cost'
+  | 'no-price-to-share';
 
-/** What the settings of the company and of the server hold back, in words. */
+/** What the settings of the company, of a project and of the server hold back, in words. */
 export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } = {
   'bills-to-approve': ({ bills, limit }) => {
     const [are, them] = bills.length === 1 ? ['is', 'it'] : ['are', 'them'];
@@ -27,4 +30,10 @@ export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } =
       : 'It took longer, or more memory, than the server has for a report. Ask for fewer projects or months.',
   'labor-at-standard': () =>
     'The company keeps labor at standard rates, so projects stay as they are. Choose labor variance.',
+  'client-project-unmeasured': () =>
+    'No revenue recognition is for internal projects. Choose as-billed, where revenue is what is billed and no budget is needed, or cost-to-cost.',
+  'as-billed-holds-cost': () =>
+    'A project that earns as billed expenses its cost as incurred. Choose that for its cost, or another way to recognize revenue.',
+  'no-price-to-share': () =>
+    'No price was agreed for this project, so there is none to take a share of. Bill an amount.',
 };

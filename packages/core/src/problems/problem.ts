@@ -79,6 +79,8 @@ export interface Facts {
   'balances-there': { readonly number: string };
   'end-not-told': { readonly status: string };
   'price-agreed': { readonly agreed: Cents };
+  'client-project-unmeasured': Record<never, never>;
+  'as-billed-holds-cost': Record<never, never>;
   'price-not-read': object;
   'field-fixed': { readonly field: string; readonly stored: string };
   'orders-still-open': { readonly orders: string; readonly project: string };
@@ -166,6 +168,7 @@ export interface Facts {
   'nothing-to-recognize': { readonly month: Month };
   'not-latest-run': { readonly latest: Month };
   'client-needed': { readonly project: string };
+  'no-price-to-share': Record<never, never>;
   'over-contract': { readonly left: Cents; readonly asked: Cents };
   'over-open-amount': { readonly open: Cents; readonly asked: Cents };
   'already-reversed': { readonly number: string };
@@ -195,7 +198,6 @@ export interface Facts {
   'nobody-pays': { readonly project: string };
   'plan-off': { readonly price: Cents; readonly planned: Cents };
   'already-approved': { readonly number: string };
-  'begun-otherwise': { readonly project: string };
   'not-open': { readonly number: string; readonly status: string };
   'not-approved-yet': { readonly project: string };
   'built-upon': { readonly what: string };
@@ -287,12 +289,15 @@ export interface Concerns {
   'cost-over-estimate': { readonly project: string; readonly cost: Cents; readonly estimate: Cents };
   'no-estimate': { readonly project: string };
   'no-contract': { readonly project: string; readonly cost: Cents };
+  'billed-over-price': { readonly project: string; readonly billed: Cents; readonly contract: Cents };
   'line-over-forecast': {
     readonly project: string;
     readonly code: string;
     readonly cost: Cents;
     readonly committed: Cents;
     readonly forecast: Cents;
+    /** What the month would earn more, below zero less, by what the line has come to. */
+    readonly effect: Cents;
   };
   'forecast-old': { readonly project: string; readonly month: Month };
   'loss-expected': { readonly project: string; readonly loss: Cents };

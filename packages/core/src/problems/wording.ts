@@ -96,7 +96,6 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'plan-off': (fact) =>
     `The billing plan comes to ${dollars(fact.planned)}, the price is ${dollars(fact.price)}: ${apart(fact.price, fact.planned)}. Correct the plan.`,
   'already-approved': (fact) => `${fact.number} is approved already. Change the contract with a change order.`,
-  'begun-otherwise': (fact) => `${fact.project} has a contract or a budget already. Change it with a change order.`,
   'not-open': (fact) => `${fact.number} is ${fact.status}, so it stays as it is. Copy it to go on with it.`,
   'not-approved-yet': (fact) => `${fact.project} has no contract or budget yet. Approve its estimate first.`,
   'built-upon': (fact) => `${sentence(fact.what)} since. Change the contract with a change order instead.`,

@@ -1,6 +1,6 @@
 import { cents, difference, larger, type Cents } from '../money/cents.ts';
 import { ratio, type Ratio } from '../money/ratio.ts';
-import type { ProjectPosition } from './project-position.ts';
+import { priceOf, type ProjectPosition } from './project-position.ts';
 import { hasEnded } from './stage.ts';
 
 /** A line's forecast as its snapshot keeps it, and what change orders added to the line since. */
@@ -77,8 +77,12 @@ export function isEstimated({ stage, budget, override, forecastMonth }: Estimate
   return hasEnded(stage) || budget > 0 || override !== null || forecastMonth !== null;
 }
 
-/** Gross profit at completion as a share of the contract; null without one. */
+/**
+ * Gross profit at completion as a share of the price; null without a price, and where nobody has said what the work will cost. What is
+ * billed without a price has its cost to date beside it.
+ */
 export function marginAtCompletion(position: ProjectPosition): Ratio | null {
-  const { contract } = position;
-  return contract > 0 ? ratio(difference(contract, estimateAtCompletion(position)), contract) : null;
+  const { amount, figure } = priceOf(position);
+  if (amount <= 0 || (figure === 'contract' && !isEstimated(position))) return null;
+  return ratio(difference(amount, estimateAtCompletion(position)), amount);
 }

@@ -1,12 +1,13 @@
-import { difference, type Cents } from '../money/cents.ts';
-import { keptTo, NONE, WHOLE, type Ratio } from '../money/ratio.ts';
+import { difference, larger, smaller, ZERO, type Cents } from '../money/cents.ts';
+import { keptTo, NONE, ratio, WHOLE, type Ratio } from '../money/ratio.ts';
 import { isEstimated, measuredOn } from './estimate-at-completion.ts';
 import { percentComplete } from './percent-complete.ts';
 import type { ProjectPosition } from './project-position.ts';
+import { hasEnded } from './stage.ts';
 
 export type Progress =
   | { readonly kind: 'not-measured' | 'no-estimate' | 'no-contract' | 'not-begun'; readonly complete: Ratio }
-  | { readonly kind: 'under-way' | 'finished' | 'cancelled'; readonly complete: Ratio }
+  | { readonly kind: 'under-way' | 'finished' | 'cancelled' | 'as-billed'; readonly complete: Ratio }
   | { readonly kind: 'over-estimate'; readonly complete: Ratio; readonly overrun: Cents };
 
 /** Decimals of a percent the company keeps; null keeps the exact ratio. */
@@ -14,11 +15,13 @@ export type KeptDecimals = number | null;
 
 /**
  * How far a project is. Cost above its estimate counts as complete, so that revenue stops at the contract. Without a contract
- * yet (proposed, before its start, no price) the work is measured all the same, but earns nothing.
+ * yet (proposed, before its start, no price) the work is measured all the same, but earns nothing. What is measured as billed needs
+ * neither price nor estimate nor start: without a price it is not known how much is still to come, so none of it is said to be complete.
  */
 export function progress(position: ProjectPosition, kept: KeptDecimals): Progress {
   const { stage } = position;
   if (position.project.method === 'none') return { kind: 'not-measured', complete: NONE };
+  if (position.project.method === 'as-billed') return { kind: 'as-billed', complete: shareBilled(position) };
   if (stage === 'finished' || stage === 'cancelled') return { kind: stage, complete: WHOLE };
   if (!isEstimated(position)) return { kind: hasContract(position) ? 'no-estimate' : 'no-contract', complete: NONE };
   const measured = measuredProgress(position, kept);
@@ -31,6 +34,17 @@ function measuredProgress(position: ProjectPosition, kept: KeptDecimals): Progre
   if (cost > estimate) return { kind: 'over-estimate', complete: WHOLE, overrun: difference(cost, estimate) };
   const exact = percentComplete(cost, estimate);
   return { kind: 'under-way', complete: kept === null ? exact : keptTo(kept, exact) };
+}
+
+function shareBilled({ stage, contract, billed }: ProjectPosition): Ratio {
+  if (contract <= 0) return hasEnded(stage) ? WHOLE : NONE;
+  return ratio(revenueAsBilled({ contract, billed }), contract);
+}
+
+/** Revenue to date of a project that earns as billed: the work billed, its price at most where it has one. */
+export function revenueAsBilled({ contract, billed }: Pick<ProjectPosition, 'contract' | 'billed'>): Cents {
+  const work = larger(billed, ZERO);
+  return contract > 0 ? smaller(work, contract) : work;
 }
 
 function hasContract({ stage, contract }: ProjectPosition): boolean {

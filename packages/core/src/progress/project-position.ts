@@ -46,6 +46,23 @@ export function overbilled({ billed, earned }: Pick<ProjectPosition, 'billed' | 
   return difference(billed, earned);
 }
 
+/**
+ * What the whole work is priced at: the contract. Measured as billed and without a price, what is billed is all that is known of it; the
+ * figure that says so is the one people can trace.
+ */
+export function priceOf({
+  project,
+  contract,
+  billed,
+}: Pick<ProjectPosition, 'contract' | 'billed'> & { readonly project: Pick<Project, 'method'> }): {
+  readonly amount: Cents;
+  readonly figure: 'contract' | 'billed';
+} {
+  return project.method === 'as-billed' && contract <= 0
+    ? { amount: billed, figure: 'billed' }
+    : { amount: contract, figure: 'contract' };
+}
+
 /** Earned − billed; the project's net on the balance sheet. */
 export function contractNet(position: Pick<ProjectPosition, 'billed' | 'earned'>): Cents {
   return opposite(overbilled(position));

@@ -1,11 +1,11 @@
 import { monthNumber, type Month } from '../calendar/month.ts';
-import { cents, difference, opposite, sum, type Cents } from '../money/cents.ts';
+import { cents, difference, opposite, sum, ZERO, type Cents } from '../money/cents.ts';
 import { accepted, refused, type Decision } from '../problems/decision.ts';
 import { isClosed } from '../ledger/project.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
 import type { Recognized } from '../documents/recognition/post.ts';
 import { atZeroMargin, estimateAtCompletion } from './estimate-at-completion.ts';
-import { isWaiting, progress, type KeptDecimals, type Progress } from './progress.ts';
+import { isWaiting, progress, revenueAsBilled, type KeptDecimals, type Progress } from './progress.ts';
 import type { CodedAmount, ProjectPosition } from './project-position.ts';
 import { hasEnded } from './stage.ts';
 import { expectedLoss, provisionToDate, revenueToDate } from './revenue-earned.ts';
@@ -46,6 +46,7 @@ export interface OverForecast {
   /** Ordered and not yet cost. */
   readonly committed: Cents;
   readonly forecast: Cents;
+  readonly isZeroMargin: boolean;
 }
 
 export const NO_RUN_COST: RunCost = { held: [], recognized: [], overForecast: [] };
@@ -55,8 +56,8 @@ export function recognitionRow(position: ProjectPosition, cost: RunCost, policy:
   const reached = progress(position, policy.kept);
   if (isClosed(position.project)) return asItStands(position, { estimate, progress: reached });
   const waiting = isWaiting(reached);
-  const earnedToDate = waiting ? cents(0) : revenueToDate(position.contract, reached.complete, atZeroMargin(position));
-  const loss = waiting ? cents(0) : expectedLoss(position.contract, estimate);
+  const earnedToDate = earnedBy(position, reached);
+  const loss = waiting || position.contract <= 0 ? ZERO : expectedLoss(position.contract, estimate);
   return {
     position,
     estimate,
@@ -64,10 +65,10 @@ export function recognitionRow(position: ProjectPosition, cost: RunCost, policy:
     earnedBefore: position.earned,
     earnedToDate,
     provisionToDate: provisionToDate(loss, position.costToDate, earnedToDate),
-    released: waiting ? backToWait(position, cost) : cost.held,
+    released: waiting && position.project.costTreatment === 'hold' ? backToWait(cost) : cost.held,
     warnings: [
       ...warnings(position, reached, loss),
-      ...linesOverForecast(position, cost),
+      ...linesOverForecast(position, cost, { earnedToDate, kept: policy.kept }),
       ...staleForecast(position, policy),
     ],
   };
@@ -85,16 +86,48 @@ function asItStands(
   };
 }
 
-/** While nothing is earned, cost waits in WIP: what an earlier run released goes back. Cost that is expensed as incurred never waited. */
-function backToWait({ project }: ProjectPosition, { recognized }: RunCost): readonly CodedAmount[] {
-  if (project.costTreatment === 'expense') return [];
+/** Revenue to date by the project's measure; nothing while it waits for a contract or an estimate. */
+function earnedBy(position: ProjectPosition, reached: Progress): Cents {
+  if (isWaiting(reached)) return ZERO;
+  if (reached.kind === 'as-billed') return revenueAsBilled(position);
+  return revenueToDate(position.contract, reached.complete, atZeroMargin(position));
+}
+
+/** While nothing is earned, cost waits in WIP: what an earlier run released goes back. Cost that is expensed as incurred never waits. */
+function backToWait({ recognized }: RunCost): readonly CodedAmount[] {
   return recognized.map(({ coding, amount }) => ({ coding, amount: opposite(amount) }));
 }
 
-function linesOverForecast({ project, stage }: ProjectPosition, { overForecast }: RunCost): readonly Warning[] {
-  if (hasEnded(stage)) return [];
-  const at = project.code;
-  return overForecast.map((line) => ({ at, kind: 'line-over-forecast', project: at, ...line }));
+interface Earning {
+  readonly earnedToDate: Cents;
+  readonly kept: KeptDecimals;
+}
+
+/** Lines that have overtaken their forecast, each with what the month would earn more or less by what it has come to; most first. */
+function linesOverForecast(
+  position: ProjectPosition,
+  { overForecast }: RunCost,
+  { earnedToDate, kept }: Earning,
+): readonly Warning[] {
+  if (hasEnded(position.stage)) return [];
+  const at = position.project.code;
+  return overForecast
+    .map(({ isZeroMargin, ...line }) => {
+      const more = cents(line.cost + line.committed - line.forecast);
+      const brought = withLineEstimates(position, more, isZeroMargin);
+      const effect = difference(earnedBy(brought, progress(brought, kept)), earnedToDate);
+      return { at, kind: 'line-over-forecast' as const, project: at, ...line, effect };
+    })
+    .toSorted((one, other) => Math.abs(other.effect) - Math.abs(one.effect));
+}
+
+function withLineEstimates(position: ProjectPosition, more: Cents, isZeroMargin: boolean): ProjectPosition {
+  const { lineEstimates, zeroMargin } = position;
+  return {
+    ...position,
+    lineEstimates: cents(lineEstimates + more),
+    zeroMargin: isZeroMargin ? { ...zeroMargin, estimate: cents(zeroMargin.estimate + more) } : zeroMargin,
+  };
 }
 
 function warnings(position: ProjectPosition, reached: Progress, loss: Cents): readonly Warning[] {
@@ -107,6 +140,9 @@ function warnings(position: ProjectPosition, reached: Progress, loss: Cents): re
   if (reached.kind === 'no-estimate') found.push({ at, kind: 'no-estimate', project: at });
   if (reached.kind === 'no-contract' && position.costToDate !== 0) {
     found.push({ at, kind: 'no-contract', project: at, cost: position.costToDate });
+  }
+  if (reached.kind === 'as-billed' && position.contract > 0 && position.billed > position.contract) {
+    found.push({ at, kind: 'billed-over-price', project: at, billed: position.billed, contract: position.contract });
   }
   if (loss > 0) found.push({ at, kind: 'loss-expected', project: at, loss });
   return found;

@@ -31,9 +31,9 @@ describe('what waits', () => {
     expect(found.released).toEqual([{ coding, amount: -1_500 }]);
     expect(found.warnings).toMatchObject([{ kind: 'no-contract', cost: 2_000 }]);
   });
-  test('cost that is expensed as incurred never waited', () => {
+  test('cost that is expensed as incurred never waits; what was held before goes to the result', () => {
     const found = recognitionRow({ ...waiting, project: { ...PROJECT, costTreatment: 'expense' } }, cost, POLICY);
-    expect(found.released).toEqual([]);
+    expect(found.released).toEqual(cost.held);
   });
   test('without an estimate the same, and the run says so', () => {
     const found = recognitionRow(position({ contract: 100, cost: 20, budget: 0 }), cost, POLICY);
@@ -46,15 +46,23 @@ describe('what waits', () => {
   });
 });
 
-test('lines that cost more than their forecast are named one by one, until the project has ended', () => {
-  const overForecast = [{ code: '31-250 material', cost: cents(900), committed: cents(0), forecast: cents(500) }];
+test('lines that cost more than their forecast are named, what they change most first, until the project has ended', () => {
+  // Of 100 at 80, 40 spent: 50.00 earned. Four more: 40 ÷ 84, 47.62; two more: 40 ÷ 82, 48.78.
+  const line = { committed: cents(0), isZeroMargin: false };
+  const overForecast = [
+    { ...line, code: '31-100 labor', cost: cents(700), forecast: cents(500) },
+    { ...line, code: '31-250 material', cost: cents(900), forecast: cents(500) },
+  ];
   const warned = (stage: Stage) =>
     recognitionRow(
       position({ contract: 100, cost: 40, budget: 80 }, { stage }),
       { ...NO_RUN_COST, overForecast },
       POLICY,
     ).warnings.filter(({ kind }) => kind === 'line-over-forecast');
-  expect(warned('under way')).toMatchObject([{ at: 'P-1', code: '31-250 material', cost: 900, forecast: 500 }]);
+  expect(warned('under way')).toMatchObject([
+    { at: 'P-1', code: '31-250 material', cost: 900, forecast: 500, effect: -238 },
+    { at: 'P-1', code: '31-100 labor', cost: 700, forecast: 500, effect: -122 },
+  ]);
   expect(warned('finished')).toEqual([]);
 });
 

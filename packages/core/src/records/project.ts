@@ -25,10 +25,13 @@ export const PROJECT: KindOfRecord = {
       'optional',
       'What the client still owes for what was done; empty for what is billed. Read when the project is cancelled.',
     ]),
-    field('method', 'Recognition', choice(METHODS), ['required', 'How revenue is earned.']),
+    field('method', 'Recognition', choice(METHODS), [
+      'required',
+      'How revenue is earned: by cost against its estimate, or as billed, for small jobs; internal projects earn none.',
+    ]),
     field('costTreatment', 'Cost', choice(COST_TREATMENTS), [
-      'fixed',
-      'Held in WIP until recognized, or expensed as incurred.',
+      'required',
+      'Held in WIP until recognized, or expensed as incurred, as what earns as billed is. Changed, it counts from then on, and the next run catches up.',
     ]),
     field('taxCode', 'Tax code', codeOf('tax-code'), ['optional', 'For its invoices.']),
     field('contractPrice', 'Contract price', { kind: 'money' }, [

@@ -19,7 +19,10 @@ const around = (...clients: readonly string[]) => ({
 });
 
 test('a project is for the only client; for whom is asked where there are several', () => {
-  expect(proposedProject('Kiosk', around('TOWN'))).toMatchObject({ kind: 'client', client: 'TOWN', code: 'KIOSK' });
+  expect(proposedProject('Kiosk', around('TOWN'))).toMatchObject({
+    ...{ kind: 'client', client: 'TOWN', code: 'KIOSK' },
+    ...{ method: 'as-billed', costTreatment: 'expense' },
+  });
   expect(proposedProject('Kiosk', around('TOWN', 'PORT'))).toMatchObject({ kind: 'client', client: '' });
 });
 

@@ -28,8 +28,8 @@ export interface ProjectAround {
 }
 
 /**
- * What a project that was only named begins as: active from this month on, for the only client there is. Where there are no clients it
- * is internal, and what it costs is expensed as incurred.
+ * What a project that was only named begins as: active from this month on, for the only client there is, earning as billed, which needs
+ * neither price nor budget. Where there are no clients it is internal. What it costs is expensed as incurred.
  */
 export function proposedProject(
   name: string,
@@ -48,8 +48,8 @@ export function proposedProject(
         ...{
           kind: 'client',
           client: others.length === 0 ? only.code : '',
-          method: 'cost-to-cost',
-          costTreatment: 'hold',
+          method: 'as-billed',
+          costTreatment: 'expense',
         },
       };
 }

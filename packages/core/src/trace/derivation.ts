@@ -5,7 +5,7 @@ import { dollars } from '../money/dollars.ts';
 import { percent, type Ratio } from '../money/ratio.ts';
 import { atZeroMargin, estimateAtCompletion, marginAtCompletion } from '../progress/estimate-at-completion.ts';
 import { progress, type KeptDecimals } from '../progress/progress.ts';
-import type { ProjectPosition } from '../progress/project-position.ts';
+import { priceOf, type ProjectPosition } from '../progress/project-position.ts';
 import { hasEnded } from '../progress/stage.ts';
 import type { DerivedName, Figure, FigureName } from './figure.ts';
 
@@ -69,16 +69,26 @@ export function positionDerivation(name: PositionFigure, at: PositionAt): Deriva
   const { position } = at;
   const estimate = estimateAtCompletion(position);
   const input = inputs(at);
-  const contract = input('contract', 'Contract price', position.contract);
+  const price = priceOf(position);
+  const contract = input(
+    price.figure,
+    price.figure === 'billed' ? 'Billed, without a price' : 'Contract price',
+    price.amount,
+  );
   const completion = input('estimate', 'Estimate at completion', estimate);
   const cost = input('cost', 'Cost to date', position.costToDate);
   const earned = input('earned', 'Earned', position.earned);
-  const profit = difference(position.contract, estimate);
+  const profit = difference(price.amount, estimate);
   switch (name) {
     case 'estimate':
       return estimateDerivation(at, estimate);
     case 'complete':
-      return completeDerivation(at, [cost, completion, ...zeroMarginInputs(position)]);
+      return completeDerivation(
+        at,
+        position.project.method === 'as-billed'
+          ? [input('billed', 'Billed', position.billed), contract]
+          : [cost, completion, ...zeroMarginInputs(position)],
+      );
     case 'overbilled': {
       const billed = input('billed', 'Billed', position.billed);
       return of('billed − earned', difference(position.billed, position.earned), [billed, earned]);
@@ -98,7 +108,7 @@ export function positionDerivation(name: PositionFigure, at: PositionAt): Deriva
       return of('earned − cost recognized − expected loss', amount, [earned, recognized, loss]);
     }
     case 'backlog':
-      return of('contract price − earned', difference(position.contract, position.earned), [contract, earned]);
+      return of('contract price − earned', difference(price.amount, position.earned), [contract, earned]);
     case 'cost-to-complete':
       return of('estimate at completion − cost to date', difference(estimate, position.costToDate), [completion, cost]);
   }
@@ -164,6 +174,7 @@ function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): D
     'no-estimate': 'no estimate yet, so nothing is complete',
     'no-contract': `no contract yet, so nothing is earned: cost to date ÷ estimate at completion${kept}`,
     'not-begun': 'no cost yet',
+    'as-billed': 'earned as billed: billed ÷ contract price, at most all of it; without a price it is not measured',
     finished: 'the project is finished',
     cancelled: 'the project is cancelled',
     'under-way': `cost to date ÷ estimate at completion${kept}`,

@@ -59,6 +59,8 @@ export const ProjectEstimates = z.object({
   exposure: z.object({ costCents: Cents, priceCents: Cents }),
   schedule: z.array(ContractLine),
   plan: z.array(ContractLine.extend({ dueOn: Day })),
+  /** Price and budget typed with the project and not by an estimate: an approved estimate takes their place. */
+  typedAtSetUp: z.object({ costCents: Cents, priceCents: Cents }),
 });
 
 /** What reading a sheet needs of the books. */

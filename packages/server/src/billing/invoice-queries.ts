@@ -41,7 +41,8 @@ async function contractOf(db: Db, form: InvoiceForm, day: IsoDate): Promise<Deci
   const [ever] = await standingProjects(db, { through: FAR_MONTH, known: null }, { only: project.id });
   if (!at || !ever) return refused({ at: 'project', kind: 'not-there', subject: 'project' });
   const position = { ...at.position, billed: ever.position.billed };
-  return accepted({ project: project.id, client, termsDays: await termsOf(db, client), position });
+  const isPriced = project.method !== 'as-billed' || position.contract > 0;
+  return accepted({ project: project.id, client, termsDays: await termsOf(db, client), position, isPriced });
 }
 
 function withClient(project: Project): Decision<{ readonly project: Project; readonly client: PartyId }> {

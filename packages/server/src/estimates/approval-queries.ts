@@ -4,6 +4,7 @@ import type { EstimateLine } from '@lowtide/core/estimate/read-estimate.ts';
 import { firstOpenDay, openDay } from '@lowtide/core/months/open-day.ts';
 import { problemsOf } from '@lowtide/core/problems/decision.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
+import { difference } from '@lowtide/core/money/cents.ts';
 import { sql } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
 import type { Acting } from '../http/api.ts';
@@ -13,6 +14,7 @@ import { insertContractChange, priceProblems } from '../projects/contract-write-
 import { companyOf } from '../records/company-queries.ts';
 import { insertVersion, latestVersion } from '../records/version-queries.ts';
 import type { EstimateRecord } from './estimate-queries.ts';
+import { replaceTyped, typedAtSetUp } from './typed-setup-queries.ts';
 
 export interface Approving {
   readonly estimate: EstimateRecord;
@@ -38,6 +40,13 @@ export async function insertApproval(trx: Trx, approving: Approving, acting: Act
     })
     .executeTakeFirstOrThrow();
   const approval = Number(inserted.insertId);
+  if (estimate.kind === 'estimate') {
+    await replaceTyped(
+      trx,
+      { project: estimate.project, number: estimate.number, made, approval, effectiveOn },
+      acting,
+    );
+  }
   const why = { effective_on: dayNumber(effectiveOn), reason: estimate.number, approval_id: approval, ...recorded };
   if (made.contract !== 0) {
     const change = { amount: made.contract, reason: estimate.number, approval, project: estimate.project };
@@ -121,19 +130,20 @@ async function setTargetEnd(trx: Trx, project: number, day: IsoDate | null, acti
   await insertVersion(trx, { kind: 'project', id: project, version: latest.version + 1, countsFrom, fields }, acting);
 }
 
-/** Why an estimate cannot begin its project, or a change order not change it. */
+/** Why an estimate cannot make contract and budget of its project, or a change order not change them. */
 export async function approvalProblems(
   db: Db,
   { estimate, made, effectiveOn }: Approving,
   project: string,
 ): Promise<readonly Problem[]> {
   const standing = await standingOf(db, estimate.project);
-  if (estimate.kind === 'estimate') {
-    if (standing.approved !== null) return [{ at: '', kind: 'already-approved', number: standing.approved }];
-    return standing.begun ? [{ at: '', kind: 'begun-otherwise', project }] : [];
+  if (estimate.kind === 'change') {
+    if (!standing.begun) return [{ at: '', kind: 'not-approved-yet', project }];
+    return priceProblems(db, { effectiveOn, amount: made.contract, project: estimate.project }, '');
   }
-  if (!standing.begun) return [{ at: '', kind: 'not-approved-yet', project }];
-  return priceProblems(db, { effectiveOn, amount: made.contract, project: estimate.project }, '');
+  if (standing.approved !== null) return [{ at: '', kind: 'already-approved', number: standing.approved }];
+  const { price } = await typedAtSetUp(db, estimate.project);
+  return priceProblems(db, { effectiveOn, amount: difference(made.contract, price), project: estimate.project }, '');
 }
 
 /** Whether a project has a contract or a budget, and from which estimate. */

@@ -3,6 +3,7 @@ import { ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import type { Answer } from '../http/api.ts';
 import type { ProjectRecord } from '../projects/project-queries.ts';
 import type { EstimateRecord, planOf, ScheduledRow } from './estimate-queries.ts';
+import { typedCost, type TypedAtSetUp } from './typed-setup-queries.ts';
 
 type Head = Answer<'newEstimate'>;
 
@@ -32,11 +33,12 @@ export interface EstimateParts {
   readonly exposure: { readonly cost: Cents; readonly price: Cents } | undefined;
   readonly schedule: readonly ScheduledRow[];
   readonly plan: Awaited<ReturnType<typeof planOf>>;
+  readonly typed: TypedAtSetUp;
 }
 
 export function projectAnswer(
   { id, code, name, kind, targetEndOn }: ProjectRecord,
-  { rows, exposure, schedule, plan }: EstimateParts,
+  { rows, exposure, schedule, plan, typed }: EstimateParts,
 ): Answer<'estimates'> {
   return {
     project: { id, code, name, kind, targetEndOn },
@@ -44,6 +46,7 @@ export function projectAnswer(
     exposure: { costCents: exposure?.cost ?? ZERO, priceCents: exposure?.price ?? ZERO },
     schedule: schedule.map((row) => ({ name: row.name, amountCents: row.amount, from: row.from })),
     plan: plan.map((row) => ({ name: row.name, amountCents: row.amount, from: row.from, dueOn: row.dueOn })),
+    typedAtSetUp: { costCents: typedCost(typed), priceCents: typed.price },
   };
 }
 

@@ -181,12 +181,6 @@ describe('an estimate', () => {
     expect(await app.refused('POST', `/estimates/${other.id}/approval`, approvalOf(other.version))).toEqual([
       'already-approved',
     ]);
-    const gate = await app.ask<Answer<'projects'>>('/projects?through=2027-01');
-    const gateId = gate.rows.find(({ code }) => code === 'GATE')?.id ?? 0;
-    const late = await priced(app, gateId, [{ section: 'A', code: '31-250', cost: '5', price: '9' }]);
-    expect(await app.refused('POST', `/estimates/${late.id}/approval`, approvalOf(late.version))).toEqual([
-      'begun-otherwise',
-    ]);
   });
 
   test('with cost posted against it, it is no longer withdrawn', async () => {

@@ -44,6 +44,7 @@ import {
 } from './estimate-queries.ts';
 import type { EstimateSheet } from '@lowtide/core/estimate/estimate-sheet.ts';
 import { readSheetFile } from './sheet-file.ts';
+import { typedAtSetUp } from './typed-setup-queries.ts';
 
 export function estimateRoutes(router: Router, context: Context): void {
   read(router, context, 'estimates', async (db, { params }, { today }) => {
@@ -53,6 +54,7 @@ export function estimateRoutes(router: Router, context: Context): void {
       exposure: (await exposures(db, EVERYTHING)).get(params.id),
       schedule: await scheduleOf(db, params.id),
       plan: await planOf(db, params.id),
+      typed: await typedAtSetUp(db, params.id),
     };
     return projectAnswer(project, parts);
   });

@@ -73,7 +73,7 @@ async function lineAnswers(
   const phases = new Map(standing.record.phases.map(({ id, code }) => [id as number, code]));
   const rows = copiedForecast(latest?.lines ?? [], budget);
   const typed = new Map(rows.map((row) => [row.line, row]));
-  const { lines } = readForecast(rows, budget);
+  const { lines } = readForecast(rows, budget, rows);
   return budget.map((row, place) => {
     const { coding } = row;
     const line = codingKey(coding);
@@ -123,10 +123,12 @@ async function save(
   const { lockedThrough } = await companyOf(trx);
   await refuseClosed(trx, params.id, '');
   if (!body.acceptWarnings) acceptedOr(openDay(firstDay(body.month), lockedThrough, 'month'));
-  const { budget } = await parts(trx, params.id, { through: body.month, known: null });
+  const at = { through: body.month, known: null };
+  const { budget } = await parts(trx, params.id, at);
   const month = openMonthFrom(body.month, lockedThrough);
   if (stampOf(budget) !== stamp) throw new Refusal([{ at: 'stamp', kind: 'preview-outdated' }], 409);
-  const read = readForecast(rows, budget);
+  const [latest] = await latestForecasts(trx, await bounds(trx, at), [params.id]);
+  const read = readForecast(rows, budget, copiedForecast(latest?.lines ?? [], budget));
   if (budget.length === 0) throw new Refusal([{ at: 'rows', kind: 'nothing-entered' }]);
   if (read.problems.length > 0) throw new Refusal(read.problems);
   if (read.warnings.length > 0 && !body.acceptWarnings) throw new Refusal(read.warnings.map(belowCost));

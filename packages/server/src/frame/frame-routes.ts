@@ -9,7 +9,7 @@ import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { monthsEarnedAndBilled } from '../ledger/ribbon-queries.ts';
-import { latestRun } from '../recognition/run-queries.ts';
+import { latestRun } from '../recognition/latest-run-queries.ts';
 import { companyIfAny, type Company } from '../records/company-queries.ts';
 import { strayTotal } from '../strays/stray-queries.ts';
 import { searchHits } from './search-queries.ts';

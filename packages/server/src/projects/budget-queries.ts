@@ -18,7 +18,8 @@ import { bounds, changeCounts, type AsOf, type Bounds } from '../ledger/as-of-qu
 import { codingAmounts, type CodingAmount } from '../ledger/balance-queries.ts';
 import { commitments } from '../orders/commitment-queries.ts';
 import { isZeroMargin } from './zero-margin-queries.ts';
-import { latestForecasts } from './forecast-queries.ts';
+import { isMonthRecognized } from '../recognition/latest-run-queries.ts';
+import { latestForecasts, linesAsKept } from './forecast-queries.ts';
 import { projectsAt } from './project-queries.ts';
 
 /** Budget against actual of some projects, in order of project, phase and cost code; unbudgeted cost after the lines. */
@@ -30,7 +31,8 @@ export async function budgetAgainstActual(
   const at = await bounds(db, asOf);
   const budgets = await budgetLines(db, at, projects);
   const amounts = await codingAmounts(db, { ...at, from: null }, { roles: COST_ROLES, projects });
-  const forecasts = (await latestForecasts(db, at, projects)).flatMap(({ lines }) => lines);
+  const isRecognized = await isMonthRecognized(db, at);
+  const forecasts = linesAsKept(await latestForecasts(db, at, projects), { month: at.month, isRecognized });
   return budgetRows(budgets, sumByCoding(amounts), forecasts, {
     ended: await endedProjects(db, at, projects),
     commitments: await commitments(db, at, projects),
@@ -48,8 +50,8 @@ interface LineRow {
   phase_id: number | null;
   cost_code_id: number;
   cost_type: string;
-  unit: string | null;
-  units: number;
+  /** JSON of the units that are counted in, of any case; what took the place of other units leaves none of them. */
+  units: string;
   original: number;
   changes: number;
   price: number;
@@ -65,8 +67,8 @@ async function budgetLines(
   if (projects.length === 0) return [];
   const { rows } = await sql<LineRow>`
     SELECT b.project_id, b.phase_id, b.cost_code_id, b.cost_type,
-      COUNT(DISTINCT CASE WHEN c.quantity_e4 <> 0 THEN lower(c.unit) END) AS units,
-      MAX(CASE WHEN c.quantity_e4 <> 0 THEN c.unit END) AS unit,
+      (SELECT json_group_array(unit) FROM (SELECT MAX(u.unit) AS unit FROM budget_change u
+        WHERE u.budget_line_id = b.id AND ${changeCounts('u', at)} GROUP BY lower(u.unit) HAVING SUM(u.quantity_e4) <> 0)) AS units,
       SUM(CASE WHEN c.original THEN c.cost_cents ELSE 0 END) AS original,
       SUM(CASE WHEN c.original THEN 0 ELSE c.cost_cents END) AS changes,
       SUM(c.price_cents) AS price, SUM(c.quantity_e4) AS quantity,
@@ -94,11 +96,10 @@ async function budgetLines(
 }
 
 /** Quantities add up where all of them count the same named unit. */
-function unitsOf({ units, unit, quantity: counted }: LineRow): Units {
-  if (units > 1) return { kind: 'mixed' };
-  return unit === null || unit === '' || counted <= 0
-    ? { kind: 'none' }
-    : { kind: 'of', quantity: quantity(counted), unit };
+function unitsOf({ units, quantity: counted }: LineRow): Units {
+  const [unit = '', ...others] = JSON.parse(units) as string[];
+  if (others.length > 0) return { kind: 'mixed' };
+  return unit === '' || counted <= 0 ? { kind: 'none' } : { kind: 'of', quantity: quantity(counted), unit };
 }
 
 /** Cost stands in more than one account once part of it is recognized; a coding's cost is their sum. */

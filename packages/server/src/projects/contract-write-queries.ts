@@ -3,11 +3,27 @@ import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { openDayFrom, type LockedThrough } from '@lowtide/core/months/open-day.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { lowestPrice } from '@lowtide/core/progress/lowest-price.ts';
+import { sql, type RawBuilder } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import type { Stamp } from '../ledger/post-document-queries.ts';
 import { notWithdrawn } from '../ledger/as-of-queries.ts';
 import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
+
+/** Why a price is there that was typed with its project. */
+export const ORIGINAL_CONTRACT = 'Original contract';
+
+/**
+ * The price first agreed of a project, by an expression for its id: as typed with the project, or of the estimate that took its place;
+ * where there is neither, the first that was told. Null without any.
+ */
+export function originalPriceOf(project: RawBuilder<unknown>): RawBuilder<number | null> {
+  return sql<number | null>`ifnull(
+    (SELECT SUM(k.amount_cents) FROM contract_change k LEFT JOIN approval a ON a.id = k.approval_id LEFT JOIN estimate e ON e.id = a.estimate_id
+      WHERE k.project_id = ${project} AND ${notWithdrawn('k')}
+        AND (k.approval_id IS NULL AND k.reason = ${ORIGINAL_CONTRACT} OR e.kind = 'estimate')),
+    (SELECT k.amount_cents FROM contract_change k WHERE k.project_id = ${project} AND ${notWithdrawn('k')} ORDER BY k.id LIMIT 1))`;
+}
 
 export interface NewContractChange {
   readonly project: number;

@@ -1,4 +1,4 @@
-import { monthAt, type Month } from '@lowtide/core/calendar/month.ts';
+import { monthAt, monthNumber, type Month } from '@lowtide/core/calendar/month.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
 import { FORECAST_METHODS } from '@lowtide/core/forecast/forecast-estimate.ts';
@@ -42,6 +42,26 @@ export function latestForecastIds(at: At, only?: number): RawBuilder<unknown> {
   return sql`SELECT f.id, f.project_id, f.month, f.recorded_at FROM forecast f WHERE f.month <= ${at.month} AND f.recorded_at <= ${at.recordedAt} ${project}
     AND NOT EXISTS (SELECT 1 FROM forecast g WHERE g.project_id = f.project_id AND g.month <= ${at.month}
       AND g.recorded_at <= ${at.recordedAt} AND (g.month > f.month OR g.month = f.month AND g.id > f.id))`;
+}
+
+/**
+ * Whether a line `l` of the forecast `f` stands as it was kept. By budget is a rule: it is worked out anew as of every later month, and as
+ * of its own until that month is recognized. All other lines stay.
+ */
+export function countsAsKept({ month }: Pick<At, 'month'>, isRecognized: boolean): RawBuilder<boolean> {
+  return isRecognized ? sql<boolean>`(l.method <> 'budget' OR f.month = ${month})` : sql<boolean>`l.method <> 'budget'`;
+}
+
+/** The lines of forecasts that stand as they were kept, by the same rule. */
+export function linesAsKept(
+  forecasts: readonly Forecast[],
+  { month, isRecognized }: Pick<At, 'month'> & { readonly isRecognized: boolean },
+): readonly KeptForecastLine[] {
+  return forecasts.flatMap((forecast) =>
+    isRecognized && monthNumber(forecast.month) === month
+      ? forecast.lines
+      : forecast.lines.filter(({ method }) => method !== 'budget'),
+  );
 }
 
 export async function forecastMonths(db: Db, at: At, only?: number): Promise<ReadonlyMap<number, ForecastMoment>> {

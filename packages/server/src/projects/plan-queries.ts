@@ -9,7 +9,14 @@ import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { committedLines } from '../orders/commitment-queries.ts';
 import { bounds, changeCounts, nameOf, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
-import { forecastMonths, latestForecastIds, monthOfDay, type ForecastMoment } from './forecast-queries.ts';
+import {
+  countsAsKept,
+  forecastMonths,
+  latestForecastIds,
+  monthOfDay,
+  type ForecastMoment,
+} from './forecast-queries.ts';
+import { isMonthRecognized } from '../recognition/latest-run-queries.ts';
 import { isZeroMargin } from './zero-margin-queries.ts';
 import { keptByProject } from './kept-by-project-queries.ts';
 
@@ -37,7 +44,9 @@ export interface ProjectPlan {
 export async function projectPlans(db: Db, asOf: AsOf): Promise<ReadonlyMap<number, ProjectPlan>> {
   const { through, known } = asOf;
   const at = await bounds(db, { through, known });
-  return keptByProject(db, `plans ${nameOf(asOf)}`, (only) => plansOf(db, at, { only }));
+  // With the month's run, forecasts by budget stay as it took them, those of projects it did not move too.
+  const state = (await isMonthRecognized(db, at)) ? 'recognized' : 'open';
+  return keptByProject(db, `plans ${nameOf(asOf)} ${state}`, (only) => plansOf(db, at, { only }));
 }
 
 interface PlansWanted {
@@ -122,7 +131,7 @@ interface StandRow extends Readonly<Record<string, number | string>> {
   readonly committed: number;
   readonly zero_cost: number;
   readonly zero_estimate: number;
-  /** JSON of lists: phase, cost code, cost type, cost, committed, forecast. */
+  /** JSON of lists: phase, cost code, cost type, cost, committed, forecast, whether at zero margin. */
   readonly over: string;
 }
 
@@ -133,10 +142,12 @@ type OverRow = readonly [
   cost: number,
   committed: number,
   forecast: number,
+  zeroMargin: number,
 ];
 
 /** Added up where the codings are: thousands of projects have many times as many. */
 async function standsByProject(db: Db, at: Bounds, only?: number): Promise<ReadonlyMap<number, StandSums>> {
+  const isRecognized = await isMonthRecognized(db, at);
   const byType = COST_TYPES.map(
     (type) => sql`SUM(CASE WHEN cost_type = ${type} THEN actual ELSE 0 END) AS ${sql.ref(`cost ${type}`)}`,
   );
@@ -145,9 +156,9 @@ async function standsByProject(db: Db, at: Bounds, only?: number): Promise<Reado
       SUM(CASE WHEN zero_margin THEN actual ELSE 0 END) AS zero_cost,
       SUM(CASE WHEN zero_margin THEN ifnull(forecast, MAX(budget, actual + committed)) ELSE 0 END) AS zero_estimate,
       ${sql.join(byType)},
-      json_group_array(json_array(phase_id, cost_code_id, cost_type, actual, committed, forecast))
+      json_group_array(json_array(phase_id, cost_code_id, cost_type, actual, committed, forecast, zero_margin))
         FILTER (WHERE forecast IS NOT NULL AND actual + committed > forecast) AS over
-    FROM (${codingStands(at, only)}) GROUP BY project_id`.execute(db);
+    FROM (${codingStands(at, isRecognized, only)}) GROUP BY project_id`.execute(db);
   return new Map(rows.map((row) => [row.project_id, standSums(row)]));
 }
 
@@ -159,9 +170,14 @@ function standSums(row: StandRow): StandSums {
     committed: cents(row.committed),
     costByType: COST_TYPES.map((type) => cents(Number(row[`cost ${type}`]))),
     overForecast: (JSON.parse(row.over) as OverRow[])
-      .map(([phase, costCode, costType, cost, committed, forecast]) => ({
+      .map(([phase, costCode, costType, cost, committed, forecast, zeroMargin]) => ({
         ...{ project: row.project_id, phase, costCode, costType },
-        ...{ cost: cents(cost), committed: cents(committed), forecast: cents(forecast) },
+        ...{
+          cost: cents(cost),
+          committed: cents(committed),
+          forecast: cents(forecast),
+          isZeroMargin: zeroMargin === 1,
+        },
       }))
       .toSorted((one, other) => one.costCode - other.costCode || one.phase - other.phase),
   };
@@ -173,7 +189,7 @@ const NO_STANDS: StandSums = {
 };
 
 /** Every coding with budget, cost, a commitment or a forecast: `budget`, `actual`, `committed`, and `forecast` with the change orders since, null without one. */
-function codingStands(at: Bounds, only?: number): RawBuilder<unknown> {
+function codingStands(at: Bounds, isRecognized: boolean, only?: number): RawBuilder<unknown> {
   const project = only === undefined ? sql`` : sql`AND project_id = ${only}`;
   const accounts = sql`(SELECT id FROM account WHERE role IN (${sql.join([...COST_ROLES])}))`;
   const later =
@@ -205,7 +221,7 @@ function codingStands(at: Bounds, only?: number): RawBuilder<unknown> {
            AND b.cost_code_id = l.cost_code_id AND b.cost_type = l.cost_type
            AND c.cause = 'change order' AND ${changeCounts('c', at)}
            AND (c.recorded_at > f.recorded_at OR ${monthOfDay('c.effective_on')} > f.month)), 0
-    FROM (${latestForecastIds(at, only)}) f JOIN forecast_line l ON l.forecast_id = f.id
+    FROM (${latestForecastIds(at, only)}) f JOIN forecast_line l ON l.forecast_id = f.id AND ${countsAsKept(at, isRecognized)}
   ) GROUP BY project_id, phase_id, cost_code_id, cost_type`;
 }
 
@@ -269,4 +285,5 @@ export interface OverForecastLine {
   readonly cost: Cents;
   readonly committed: Cents;
   readonly forecast: Cents;
+  readonly isZeroMargin: boolean;
 }

@@ -87,6 +87,7 @@ interface VersionFields {
   readonly actualEndOn: string | null;
   readonly status: Project['status'];
   readonly method: Project['method'];
+  readonly costTreatment: Project['costTreatment'];
   readonly taxCode: number | null;
   readonly siteAddress: string | null;
   readonly notes: string | null;
@@ -104,12 +105,11 @@ async function projectsThen(db: Db, at: KnownAt, only?: number): Promise<readonl
     id: number;
     code: string;
     kind: Project['kind'];
-    cost_treatment: Project['costTreatment'];
     fields: string;
     version: number;
     client_name: string | null;
   }>`
-    SELECT p.id, p.code, p.kind, p.cost_treatment, v.fields, p.version, c.name AS client_name
+    SELECT p.id, p.code, p.kind, v.fields, p.version, c.name AS client_name
     FROM project p JOIN record_version v ON v.id = ${countingVersion('project', sql`p.id`, at)}
     LEFT JOIN party c ON c.id = json_extract(v.fields, '$.client')
     ${only === undefined ? sql`` : sql`WHERE p.id = ${only}`} ORDER BY p.code`.execute(db);
@@ -129,7 +129,7 @@ async function projectsThen(db: Db, at: KnownAt, only?: number): Promise<readonl
       actualEndOn: fields.actualEndOn === null ? null : isoDate(fields.actualEndOn),
       status: fields.status,
       method: fields.method,
-      costTreatment: row.cost_treatment,
+      costTreatment: fields.costTreatment,
       taxCode: fields.taxCode === null ? null : taxCodeId(fields.taxCode),
       siteAddress: fields.siteAddress ?? '',
       notes: fields.notes ?? '',

@@ -29,7 +29,9 @@ import { postDocument } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { projectFigures } from '../http/traced.ts';
 import { accounts, companyOf } from '../records/company-queries.ts';
-import { documentsSince, latestRun, postedRows, runRows, type LatestRun } from './run-queries.ts';
+import { keepForecasts } from './kept-forecast-queries.ts';
+import { latestRun, type LatestRun } from './latest-run-queries.ts';
+import { documentsSince, postedRows, runRows } from './run-queries.ts';
 
 type Run = Answer<'recognition'>;
 
@@ -126,6 +128,7 @@ async function recognize(
   const problems = await problemsOf(trx, month, { rows, latest: await latestRun(trx), today: acting.today });
   if (problems.length > 0) throw new Refusal(problems);
   if (stampOf(rows) !== stamp) throw new Refusal([{ at: 'stamp', kind: 'preview-outdated' }], 409);
+  await keepForecasts(trx, month, acting);
   const roles = rolesOf(await accounts(trx));
   const number = `Recognition ${monthText(month)}`;
   const posted = await postDocument(

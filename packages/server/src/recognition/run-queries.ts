@@ -1,6 +1,6 @@
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
-import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
-import { lastDay, monthOf, type Month } from '@lowtide/core/calendar/month.ts';
+import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
+import { lastDay } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { codeLabel } from '@lowtide/core/documents/budget-warnings.ts';
 import { revenueRecognized } from '@lowtide/core/documents/recognition/post.ts';
@@ -23,35 +23,7 @@ import { keptByProject } from '../projects/kept-by-project-queries.ts';
 import { projectPlans } from '../projects/plan-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
 import { accounts, companyAt } from '../records/company-queries.ts';
-
-export interface LatestRun {
-  readonly document: number;
-  readonly month: Month;
-  readonly recordedAt: number;
-  readonly recordedBy: string;
-}
-
-/** The latest run that counts, as known at a moment: not reversed by then. */
-export async function latestRun(db: Db, known = Number.MAX_SAFE_INTEGER): Promise<LatestRun | null> {
-  const { rows } = await sql<{ id: number; dated_on: number; recorded_at: number; recorded_by: string }>`
-    SELECT id, dated_on, recorded_at, recorded_by FROM document d
-    WHERE kind = 'recognition' AND d.recorded_at <= ${known}
-      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id AND r.recorded_at <= ${known})
-    ORDER BY dated_on DESC LIMIT 1`.execute(db);
-  const row = rows[0];
-  if (!row) return null;
-  const month = monthOf(dayOf(row.dated_on));
-  return { document: row.id, month, recordedAt: row.recorded_at, recordedBy: row.recorded_by };
-}
-
-/** When the run of a month was posted, as known at a moment; null where it has none that counts. */
-export async function runOf(db: Db, month: Month, known: number): Promise<number | null> {
-  const { rows } = await sql<{ recorded_at: number }>`SELECT recorded_at FROM document d
-    WHERE kind = 'recognition' AND dated_on = ${dayNumber(lastDay(month))} AND d.recorded_at <= ${known}
-      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id AND r.recorded_at <= ${known})
-    ORDER BY d.id DESC LIMIT 1`.execute(db);
-  return rows[0]?.recorded_at ?? null;
-}
+import type { LatestRun } from './latest-run-queries.ts';
 
 /** The rows a run for the month would have: every project that is measured and has anything to show. */
 export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow[]> {
@@ -75,6 +47,7 @@ export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow
           cost: line.cost,
           committed: line.committed,
           forecast: line.forecast,
+          isZeroMargin: line.isZeroMargin,
         })),
       };
       return recognitionRow(position, cost, policy);

@@ -1,5 +1,4 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
-import { METHODS } from '@lowtide/core/ledger/project.ts';
 import { problemsOf } from '@lowtide/core/problems/decision.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
@@ -7,7 +6,7 @@ import type { Db, Trx } from '../database/schema.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { sql } from 'kysely';
 import { closedProblems } from '../projects/closed-project-queries.ts';
-import { insertContractChange } from '../projects/contract-write-queries.ts';
+import { insertContractChange, ORIGINAL_CONTRACT, originalPriceOf } from '../projects/contract-write-queries.ts';
 import { notWithdrawn } from '../ledger/as-of-queries.ts';
 import { closingOf, postClosing, reverseClosing } from './project-closing-queries.ts';
 import {
@@ -37,7 +36,6 @@ export const projectStore: RecordStore = {
     const values = {
       code: textOf(record, 'code'),
       kind: textOf(record, 'kind'),
-      cost_treatment: textOf(record, 'costTreatment'),
       ...projectValues(record),
     };
     const id = Number((await trx.insertInto('project').values(values).executeTakeFirstOrThrow()).insertId);
@@ -77,6 +75,7 @@ function projectValues(record: ReadRecord) {
     actual_end_on: dayNumberOf(record, 'actualEndOn'),
     status: textOf(record, 'status'),
     method: textOf(record, 'method'),
+    cost_treatment: textOf(record, 'costTreatment'),
     tax_code_id: numberOf(record, 'taxCode'),
     site_address: textOf(record, 'siteAddress'),
     notes: textOf(record, 'notes'),
@@ -87,11 +86,7 @@ async function originalPrice(trx: Trx, project: number, record: ReadRecord, reco
   const amount = moneyOf(record, 'contractPrice');
   if (amount === null) return;
   const agreedOn = dayOfField(record, 'startOn') ?? recording.today;
-  await insertContractChange(
-    trx,
-    { project, agreedOn, amount, reason: 'Original contract', approval: null },
-    recording,
-  );
+  await insertContractChange(trx, { project, agreedOn, amount, reason: ORIGINAL_CONTRACT, approval: null }, recording);
 }
 
 /**
@@ -157,15 +152,7 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       't.code as tax_code',
       'p.site_address',
       'p.notes',
-      (eb) =>
-        eb
-          .selectFrom('contract_change as k')
-          .select('k.amount_cents')
-          .whereRef('k.project_id', '=', 'p.id')
-          .where(notWithdrawn('k'))
-          .orderBy('k.id')
-          .limit(1)
-          .as('original_cents'),
+      originalPriceOf(sql.ref('p.id')).as('original_cents'),
     ])
     .orderBy('p.code')
     .execute();
@@ -219,8 +206,12 @@ async function projectProblems(
     problems.push({ at: 'client', kind: 'missing', field: 'the client of a project for a client' });
   }
   const method = textOf(record, 'method');
-  const choices = textOf(record, 'kind') === 'internal' ? ['none'] : METHODS.filter((each) => each !== 'none');
-  if (!choices.includes(method)) problems.push({ at: 'method', kind: 'not-a-choice', typed: method, choices });
+  if (textOf(record, 'kind') === 'internal') {
+    if (method !== 'none') problems.push({ at: 'method', kind: 'not-a-choice', typed: method, choices: ['none'] });
+  } else if (method === 'none') problems.push({ at: 'method', kind: 'client-project-unmeasured' });
+  if (method === 'as-billed' && textOf(record, 'costTreatment') === 'hold') {
+    problems.push({ at: 'costTreatment', kind: 'as-billed-holds-cost' });
+  }
   for (const field of ['contractPrice', 'priceWhenCancelled'] as const) {
     const price = moneyOf(record, field);
     if (price !== null && price < 0) problems.push({ at: field, kind: 'contract-below-zero', contract: price });
@@ -249,15 +240,10 @@ function endProblems(record: ReadRecord, status: string): readonly Problem[] {
 async function agreedPriceProblems(db: Db, id: number, record: ReadRecord): Promise<readonly Problem[]> {
   const typedPrice = moneyOf(record, 'contractPrice');
   if (typedPrice === null) return [];
-  const first = await db
-    .selectFrom('contract_change')
-    .select('amount_cents')
-    .where('project_id', '=', id)
-    .where(notWithdrawn('contract_change'))
-    .orderBy('id')
-    .executeTakeFirst();
-  if (first === undefined) return closedProblems(db, id, 'contractPrice');
-  const agreed = cents(first.amount_cents);
+  const { rows } = await sql<{ agreed: number | null }>`SELECT ${originalPriceOf(sql`${id}`)} AS agreed`.execute(db);
+  const first = rows[0]?.agreed ?? null;
+  if (first === null) return closedProblems(db, id, 'contractPrice');
+  const agreed = cents(first);
   return agreed === typedPrice ? [] : [{ at: 'contractPrice', kind: 'price-agreed', agreed }];
 }
 
@@ -290,7 +276,11 @@ async function fixedProjectFields(db: Db, id: number, record: ReadRecord): Promi
     .executeTakeFirst();
   const fixed = [
     ['kind', stored.kind === textOf(record, 'kind')],
-    ['costTreatment', stored.cost_treatment === textOf(record, 'costTreatment')],
+    [
+      'costTreatment',
+      // Only a recognition run moves cost from one side to the other, and there is none of internal projects.
+      stored.kind === 'client' || !posted || stored.cost_treatment === textOf(record, 'costTreatment'),
+    ],
     ['client', !posted || stored.client_id === numberOf(record, 'client')],
   ] as const;
   return fixed.flatMap(([at, same]) =>

@@ -2,6 +2,7 @@ import { monthAt } from '@lowtide/core/calendar/month.ts';
 import { COST_TYPES } from '@lowtide/core/ledger/cost-type.ts';
 import { cents, difference, sum, ZERO } from '@lowtide/core/money/cents.ts';
 import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
+import { priceOf } from '@lowtide/core/progress/project-position.ts';
 import { progress } from '@lowtide/core/progress/progress.ts';
 import type { Db } from '../database/schema.ts';
 import { exposures } from '../estimates/estimate-queries.ts';
@@ -40,7 +41,9 @@ export async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> 
       costByType: [...(plans.get(record.id)?.costByType ?? COST_TYPES.map(() => ZERO))],
       // What is held becomes an asset, and so no loss.
       profitAtCompletionCents:
-        record.kind === 'internal' && record.costTreatment === 'hold' ? ZERO : difference(position.contract, estimate),
+        record.kind === 'internal' && record.costTreatment === 'hold'
+          ? ZERO
+          : difference(priceOf(position).amount, estimate),
       profitToDateCents: difference(totals.earned, sum([totals.expensed, totals.loss])),
       pendingPriceCents: pending.get(record.id)?.price ?? ZERO,
       pendingCostCents: pending.get(record.id)?.cost ?? ZERO,

@@ -1,5 +1,6 @@
 import { fiscalYearStart, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
 import { difference, opposite, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { priceOf } from '@lowtide/core/progress/project-position.ts';
 import { belongsInSchedule, wipRow, type WipRow } from '@lowtide/core/reports/wip-schedule/figures.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
@@ -45,7 +46,7 @@ function wipAnswer(
     code: record.code,
     name: record.name,
     client: record.clientName ?? '',
-    contract: figure('contract', position.contract),
+    contract: figure(priceOf(position).figure, row.price),
     estimate: figure('estimate', row.estimate),
     profit: figure('profit-at-completion', row.estimatedGrossProfit),
     margin: row.estimatedMargin,
@@ -75,7 +76,7 @@ function wipAnswer(
 function wipTotals(rows: readonly ScheduledProject[]): Schedule['totals'] {
   const total = (of: (each: ScheduledProject) => Cents): Cents => sum(rows.map(of));
   return {
-    contractCents: total(({ row }) => row.position.contract),
+    contractCents: total(({ row }) => row.price),
     estimateCents: total(({ row }) => row.estimate),
     profitCents: total(({ row }) => row.estimatedGrossProfit),
     costCents: total(({ row }) => row.position.costToDate),

@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import { lastDay, monthOf } from '@lowtide/core/calendar/month.ts';
+import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer, type Asked } from '../api/books-api.ts';
@@ -57,7 +58,7 @@ export function InvoiceDialog({ project, onClose, onPosted }: InvoiceDialogProps
         <DayField near={today} label="Due" {...field('dueOn')} hint="Empty: by the client's terms." />
         <PickField label="Tax code" options={taxCodes} {...field('taxCode')} />
       </FieldGrid>
-      {preview && preview.contractCents > 0 ? <InvoiceFigures preview={preview} /> : null}
+      {preview && (preview.contractCents > 0 || preview.workCents > 0) ? <InvoiceFigures preview={preview} /> : null}
       <Refused why={general} />
       <DialogActions>
         <Button onPress={onClose}>Cancel</Button>
@@ -109,15 +110,17 @@ function useInvoiceForm(project: string) {
 const AS_PROJECT = '\u0000';
 
 function InvoiceFigures({ preview }: { readonly preview: Answer<'previewInvoice'> }) {
-  const rows = [
-    ['Contract', preview.contractCents],
+  // Without a price there is none to stand against, and nothing is left of it.
+  const isPriced = preview.contractCents > 0;
+  const rows: readonly (readonly [string, Cents])[] = [
+    ...(isPriced ? [['Contract', preview.contractCents] as const] : []),
     ['Billed before', preview.billedBeforeCents],
     ['Earned to date', preview.earnedCents],
     ['This invoice, work', preview.workCents],
     ['Tax', preview.taxCents],
     ['Due', preview.dueCents],
-    ['Left to bill after', preview.leftAfterCents],
-  ] as const;
+    ...(isPriced ? [['Unbilled contract value after', preview.leftAfterCents] as const] : []),
+  ];
   return (
     <Figures aria-live="polite">
       {rows.map(([name, amount]) => (

@@ -95,13 +95,13 @@ function useSteps(): readonly Step[] | null {
     },
     {
       ...{ text: 'A project', path: '/projects', isDone: first !== undefined },
-      why: 'Code, client, contract price and how its revenue is recognized.',
+      why: 'Code, client, and how its revenue is recognized. A price typed here counts until an estimate is approved.',
     },
     {
       text: 'Its estimate',
       path: ofFirst,
       isDone: projects.rows.some(({ estimate }) => estimate.amountCents !== 0),
-      why: 'Approved, it makes budget and contract; budget lines can be typed instead.',
+      why: 'Approved, it makes budget and contract, in place of what was typed before; small jobs that earn as billed need none.',
     },
     {
       ...{ text: 'Opening balances', path: '/costs/opening/new', isDone: taken.count > 0, isOptional: true },

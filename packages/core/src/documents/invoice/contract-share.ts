@@ -22,6 +22,13 @@ export function contractShare(contract: Cents, billed: Cents, share: BillingShar
   return accepted(asked);
 }
 
+/** Work billed where no price was agreed: an amount, of which there is no end. */
+export function workWithoutPrice(share: BillingShare): Decision<Cents> {
+  if (share.kind !== 'amount') return refused({ at: 'share', kind: 'no-price-to-share' });
+  if (share.amount <= 0) return refused({ at: 'value', kind: 'number-not-positive', field: 'the amount' });
+  return accepted(share.amount);
+}
+
 function amountAsked(contract: Cents, left: Cents, share: BillingShare): Cents {
   switch (share.kind) {
     case 'percent':

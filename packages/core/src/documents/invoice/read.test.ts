@@ -15,6 +15,7 @@ const FORM: InvoiceForm = {
 const contractOf = (contract: number, billed: number): BilledContract => ({
   ...{ project: projectId(1), client: partyId(50), termsDays: 30 },
   position: { contract: cents(contract), billed: cents(billed), earned: cents(31_000) },
+  isPriced: true,
 });
 const read = (form: Partial<InvoiceForm>, { contract = 100_000, billed = 20_000, day = '2027-03-31' } = {}) =>
   readInvoice(
@@ -122,4 +123,26 @@ test('an invoice is dated as typed, else today', () => {
   const today = isoDate('2027-03-31');
   expect(invoiceDay(FORM, today, 'month first')).toEqual(accepted(today));
   expect(invoiceDay({ ...FORM, datedOn: '3/2' }, today, 'month first')).toEqual(accepted(isoDate('2027-03-02')));
+});
+
+test('without a price an amount is billed, and a share is refused', () => {
+  const unpriced = (form: Partial<InvoiceForm>) =>
+    readInvoice(
+      { ...FORM, ...form },
+      {
+        ...{ datedOn: accepted(isoDate('2027-03-31')), today: isoDate('2027-03-31'), lockedThrough: null },
+        ...{ dayOrder: 'month first', taxCodes: SAMPLE.taxCodes },
+        contract: accepted({ ...contractOf(0, 20_000), isPriced: false }),
+      },
+    );
+  const { figures, decided } = unpriced({ share: 'amount', value: '500', taxCode: 'ST' });
+  expect(figures).toMatchObject({ work: 50_000, tax: 3_125, due: 53_125, billedBefore: 20_000, leftAfter: 0 });
+  expect(decided.ok).toBe(true);
+  const kinds = (form: Partial<InvoiceForm>) => {
+    const read = unpriced(form).decided;
+    return read.ok ? [] : read.problems.map(({ at, kind }) => `${at} ${kind}`);
+  };
+  expect(kinds({ share: 'percent', value: '10' })).toEqual(['share no-price-to-share']);
+  expect(kinds({ share: 'rest' })).toEqual(['share no-price-to-share']);
+  expect(kinds({ share: 'amount', value: '0' })).toEqual(['value number-not-positive']);
 });

@@ -10,7 +10,7 @@ import { postingDay, type LockedThrough } from '../../months/open-day.ts';
 import { usualDay } from '../../months/unusual-day.ts';
 import { accepted, following, gathered, mapped, unless, type Decision } from '../../problems/decision.ts';
 import type { ProjectPosition } from '../../progress/project-position.ts';
-import { contractShare, type BillingShare } from './contract-share.ts';
+import { contractShare, workWithoutPrice, type BillingShare } from './contract-share.ts';
 import type { InvoiceForm } from './form.ts';
 import type { ProgressInvoice } from './post.ts';
 
@@ -40,6 +40,8 @@ export interface BilledContract {
   readonly client: PartyId;
   readonly termsDays: number;
   readonly position: Pick<ProjectPosition, 'contract' | 'billed' | 'earned'>;
+  /** False where it earns as billed and no price was agreed. */
+  readonly isPriced: boolean;
 }
 
 export interface InvoiceBasis {
@@ -89,7 +91,8 @@ export function readInvoice(
 function standingFigures(decided: Decision<BilledContract>): InvoiceFigures {
   if (!decided.ok) return NO_INVOICE_FIGURES;
   const { contract, billed, earned } = decided.value.position;
-  return { ...NO_INVOICE_FIGURES, contract, billedBefore: billed, leftAfter: cents(contract - billed), earned };
+  const leftAfter = decided.value.isPriced ? cents(contract - billed) : ZERO;
+  return { ...NO_INVOICE_FIGURES, contract, billedBefore: billed, leftAfter, earned };
 }
 
 function dueIn({ dueOn }: InvoiceForm, { near: datedOn, order }: DayReading, termsDays: number): Decision<IsoDate> {
@@ -122,13 +125,14 @@ function shareIn({ share, value }: InvoiceForm): Decision<BillingShare> {
 }
 
 function figuresOf(
-  { position: { contract, billed, earned } }: BilledContract,
+  { position: { contract, billed, earned }, isPriced }: BilledContract,
   share: BillingShare,
   taxCode: TaxCode | null,
 ): Decision<InvoiceFigures> {
-  return following(contractShare(contract, billed, share), (work) => {
+  const asked = isPriced ? contractShare(contract, billed, share) : workWithoutPrice(share);
+  return following(asked, (work) => {
     const tax = salesTax(taxCode, work);
-    const leftAfter = cents(contract - billed - work);
+    const leftAfter = isPriced ? cents(contract - billed - work) : ZERO;
     return mapped(withinBooks({ typed: '', at: 'value' }, work + tax), (due) => ({
       ...{ work, tax, due, contract, billedBefore: billed, leftAfter, earned },
     }));

@@ -1,16 +1,18 @@
 import { cents, difference, type Cents } from '../../money/cents.ts';
-import { ratio, type Ratio } from '../../money/ratio.ts';
-import { estimateAtCompletion } from '../../progress/estimate-at-completion.ts';
+import type { Ratio } from '../../money/ratio.ts';
+import { estimateAtCompletion, marginAtCompletion } from '../../progress/estimate-at-completion.ts';
 import { progress, type KeptDecimals, type Progress } from '../../progress/progress.ts';
-import { overbilled, type ProjectPosition } from '../../progress/project-position.ts';
+import { overbilled, priceOf, type ProjectPosition } from '../../progress/project-position.ts';
 
 /** One contract's row, to date, as posted: earned and billed are what the ledger holds, not what a run would make them. */
 export interface WipRow {
   readonly position: ProjectPosition;
+  /** Contract price; as billed without one, what is billed. */
+  readonly price: Cents;
   readonly estimate: Cents;
   readonly progress: Progress;
   readonly estimatedGrossProfit: Cents;
-  /** Gross profit ÷ contract price; null without a contract price. */
+  /** Gross profit ÷ price; null without a price or an estimate. */
   readonly estimatedMargin: Ratio | null;
   /** Earned − cost recognized − loss provision. */
   readonly grossProfitToDate: Cents;
@@ -29,19 +31,21 @@ export interface RecognizedToDate {
 
 export function wipRow(position: ProjectPosition, posted: RecognizedToDate, kept: KeptDecimals): WipRow {
   const estimate = estimateAtCompletion(position);
-  const profit = difference(position.contract, estimate);
+  const price = priceOf(position).amount;
+  const profit = difference(price, estimate);
   const over = overbilled(position);
   const toDate = cents(position.earned - posted.costOfRevenue - posted.lossExpense);
   return {
     position,
+    price,
     estimate,
     progress: progress(position, kept),
     estimatedGrossProfit: profit,
-    estimatedMargin: position.contract > 0 ? ratio(profit, position.contract) : null,
+    estimatedMargin: marginAtCompletion(position),
     grossProfitToDate: toDate,
     overbilled: cents(Math.max(0, over)),
     underbilled: cents(Math.max(0, -over)),
-    backlog: difference(position.contract, position.earned),
+    backlog: difference(price, position.earned),
     costToComplete: difference(estimate, position.costToDate),
     profitInBacklog: difference(profit, toDate),
   };

@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import styled from 'styled-components';
+import { useParams } from 'react-router';
+import { moreOrLess } from '@lowtide/core/estimate/in-place-of.ts';
 import { SCHEDULE_GROUPINGS, type ScheduleGrouping } from '@lowtide/core/estimate/schedule-of-values.ts';
-import type { Cents } from '@lowtide/core/money/cents.ts';
+import { difference, type Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useShownBooks } from '../../api/as-of.tsx';
-import { useWrite } from '../../api/books-api.ts';
+import { useRead, useWrite } from '../../api/books-api.ts';
 import type { Trouble } from '../../api/trouble.ts';
 import { useTypedForm } from '../../api/use-typed-form.ts';
 import { EntryGrid } from '../../entry/EntryGrid.tsx';
@@ -49,6 +51,7 @@ export function ApproveDialog({ head, cost, price, settled, place, onClose }: Ap
         Adds {dollars(cost)} to the budget and {dollars(price)} to the contract. It can be revoked until something is
         posted against it.
       </p>
+      <InPlaceOfTyped head={head} cost={cost} price={price} />
       {price === 0 && cost !== 0 ? (
         <Note $tone="warning" role="status">
           Its price is 0.00: {dollars(cost)} of cost comes to the budget and nothing to the contract. Check the markup.
@@ -87,6 +90,22 @@ export function ApproveDialog({ head, cost, price, settled, place, onClose }: Ap
         </Button>
       </DialogActions>
     </Dialog>
+  );
+}
+
+/** What was typed at setting up and gives way to an estimate, with the difference. */
+function InPlaceOfTyped({ head, cost, price }: Pick<ApproveDialogProps, 'head' | 'cost' | 'price'>) {
+  const { id = '' } = useParams();
+  const { answer } = useRead('estimates', head.kind === 'estimate' ? { params: { id } } : null);
+  if (answer === undefined) return null;
+  const { costCents, priceCents } = answer.typedAtSetUp;
+  if (costCents === 0 && priceCents === 0) return null;
+  return (
+    <p>
+      It takes the place of what was typed at setting up: {dollars(priceCents)} of price (
+      {moreOrLess(difference(price, priceCents))}) and {dollars(costCents)} of budget (
+      {moreOrLess(difference(cost, costCents))}). Change orders agreed since stay on top.
+    </p>
   );
 }
 

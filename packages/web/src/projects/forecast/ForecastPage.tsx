@@ -26,6 +26,7 @@ import {
   budgetRows,
   cellMarks,
   forecastColumns,
+  copiedRows,
   forecastRows,
   gridRows,
   methodSuggestions,
@@ -51,7 +52,7 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
   const mayPlan = useMay()('plan-projects');
   const isReadOnly = known !== undefined || !mayPlan;
   const rows = useMemo(() => forecastRows(sheet, isReadOnly ? [] : typed.rows), [typed.rows, sheet, isReadOnly]);
-  const read = useMemo(() => readForecast(rows, budgetRows(sheet)), [rows, sheet]);
+  const read = useMemo(() => readForecast(rows, budgetRows(sheet), copiedRows(sheet)), [rows, sheet]);
   const problems = read.problems.map((problem) => ({ at: problem.at, message: wording(problem) }));
   const warnings = warningsOf(read, typed.rows !== undefined);
   const locked = frame.company?.lockedThrough ?? null;

@@ -1,6 +1,6 @@
 import { codingKey, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { FORECAST_METHODS } from '@lowtide/core/forecast/forecast-estimate.ts';
-import type { ForecastLine, ForecastRow } from '@lowtide/core/forecast/forecast-sheet.ts';
+import type { CopiedRow, ForecastLine, ForecastRow } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { understoodNumber } from '@lowtide/core/documents/understood-cell.ts';
 import { cents, difference, type Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
@@ -38,6 +38,13 @@ export function forecastColumns(isReadOnly: boolean): readonly GridColumn[] {
 export function forecastRows({ lines }: Sheet, typed: readonly ForecastRow[] = []): readonly ForecastRow[] {
   const known = new Map(typed.map((row) => [row.line, row]));
   return lines.map(({ line, method, input, reason }) => known.get(line) ?? { line, method, input, reason });
+}
+
+/** The rows as they were copied from the forecast that counts. */
+export function copiedRows({ lines }: Sheet): readonly CopiedRow[] {
+  return lines.map(({ line, method, input, reason, estimateCents }) => ({
+    ...{ line, method, input, reason, estimate: estimateCents },
+  }));
 }
 
 /** The lines as the core reads forecasts. */
