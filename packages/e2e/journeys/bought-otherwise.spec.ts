@@ -176,7 +176,7 @@ test('enter an accrual that takes itself back, have it come again, and find it d
   await fill(page, 'Every so many months', '1');
   await fill(page, 'Next', '3/31');
   await inDialog('Repeat');
-  await go('/costs?part=recurring');
+  await go('/costs?part=journals&show=recurring');
   await sees(page, 'Mooring fees');
   await sees(page, '31 Mar 2027, due');
 });

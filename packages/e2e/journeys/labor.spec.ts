@@ -15,7 +15,7 @@ const typeRow = async (cells: readonly string[]): Promise<void> => {
 };
 
 test('a rate is built up part by part by keyboard, and says what an hour costs in overtime', async () => {
-  await go('/labor?part=cost');
+  await go('/labor?part=rates');
   await click(page, 'Add rate');
   await fill(page, 'Role', 'welder');
   await fill(page, 'From', '3/1');
@@ -47,7 +47,7 @@ test('a part that is wrong is named at its cell, and nothing is lost', async () 
 });
 
 test('a new percentage for everybody is seen rate by rate before it counts', async () => {
-  await go('/labor?part=cost');
+  await go('/labor?part=rates');
   await click(page, 'Change a part for many');
   await fill(page, 'Part', 'Payroll tax');
   await press(page, 'Escape');

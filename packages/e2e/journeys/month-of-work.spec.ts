@@ -155,7 +155,7 @@ test('add a supplier without leaving the sheet', async () => {
 });
 
 test('a duplicate, a locked month and a missing total are refused with the way out', async () => {
-  await go('/costs');
+  await go('/costs?part=drafts');
   await page.waitForSelector('::-p-aria(Sheets waiting)');
   const { rows } = await api<{ rows: { id: number }[] }>('/drafts?kind=bills');
   await go(`/costs/bills/${rows.at(-1)?.id}`);
@@ -185,7 +185,7 @@ test('post a week of hours at the rates of the days', async () => {
 });
 
 test('recognize the month, take it back with a reason, and recognize it again', async () => {
-  await go('/earning?m=2027-03');
+  await go('/recognition?m=2027-03');
   const { totals, rows } = await api<{
     totals: { earnedMonthCents: number };
     rows: { code: string; warnings: { kind: string; message: string }[] }[];

@@ -141,7 +141,7 @@ test('the first month goes from bill to profit', async () => {
   await sees(page, 'Nothing. Ctrl Enter posts 1 supplier bill of 50,000.00.');
   await press(page, 'Control+Enter');
   await sees(page, '0 rows');
-  await go('/earning?m=2027-03');
+  await go('/recognition?m=2027-03');
   // 50,000 of 200,000: a quarter of 250,000.
   await click(page, 'Recognize 62,500.00');
   await sees(page, 'Mar 2027 is recognized');

@@ -3,7 +3,7 @@ import { beforeAll, expect, test } from 'vitest';
 import { click, fill, fillCell, press, sees } from '../src/browser.ts';
 import { onDemoBooks } from '../src/journey-page.ts';
 
-const { go, api, page: opened } = onDemoBooks('/costs?part=orders');
+const { go, api, page: opened } = onDemoBooks('/buying');
 let page: Page;
 beforeAll(() => void (page = opened()));
 
@@ -51,7 +51,7 @@ test('enter the bill of what came from the order: lines, price and coding follow
 });
 
 test('put a bill from the mailbox on a sheet, its paper with it, and drop the one of another company', async () => {
-  await go('/costs?part=mailbox');
+  await go('/costs?part=incoming');
   await sees(page, 'It is addressed to Marl Reach Dredging.');
   await sees(page, 'There is no line of an order "PO-9099/1".');
   await sees(page, 'is in the books already');
@@ -68,7 +68,7 @@ test('put a bill from the mailbox on a sheet, its paper with it, and drop the on
 test('take what a rule proposes for a stray, see what it posts, and code it in place', async () => {
   const strays = async () => (await api<{ count: number }>('/strays?through=2027-03')).count;
   expect(await strays()).toBe(2);
-  await go('/costs?part=strays');
+  await go('/costs?part=uncoded');
   await sees(page, '2 lines of 1,822.80');
   await click(page, 'Take what rules propose (1)');
   await sees(page, '1 line taken back and posted where it belongs.');

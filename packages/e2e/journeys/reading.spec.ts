@@ -21,10 +21,10 @@ const PAGES = [
   '/projects/1/forecast',
   '/costs',
   '/costs?part=bill',
-  '/costs?part=orders',
-  '/costs?part=mailbox',
-  '/costs?part=strays',
-  '/costs?part=recurring',
+  '/buying',
+  '/costs?part=incoming',
+  '/costs?part=uncoded',
+  '/costs?part=journals&show=recurring',
   '/costs/orders/new',
   '/costs/subcontracts/new',
   '/costs/goods/new',
@@ -36,7 +36,7 @@ const PAGES = [
   '/costs/bills/new',
   '/costs/hours/new',
   '/documents/40',
-  '/earning',
+  '/recognition',
   '/billing',
   '/billing?new=QH-221',
   '/reports/wip-schedule',
@@ -54,11 +54,11 @@ const PAGES = [
   '/reports/trial-balance',
   '/closing',
   '/costs/journal/new',
-  '/labor?part=entered',
+  '/labor?part=timesheets',
   '/labor?part=clock',
   '/labor?part=payroll',
   '/labor?part=overhead',
-  '/labor?part=bill',
+  '/labor?part=rates&side=bill',
   '/labor/rate-table?side=bill',
   '/labor/hours-table',
   '/approvals',
@@ -95,7 +95,7 @@ describe('on paper of any color, at any width', () => {
   ])('$scheme at $width: main pages break no rule of accessibility and do not scroll sideways', async (at) => {
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: at.scheme }]);
     await page.setViewport({ width: at.width, height: 800 });
-    for (const path of ['/projects/1', '/costs/bills/new', '/reports/portfolio', '/earning', '/hours']) {
+    for (const path of ['/projects/1', '/costs/bills/new', '/reports/portfolio', '/recognition', '/hours']) {
       await go(path);
       expect(await accessibilityProblems(page)).toEqual([]);
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(at.width);

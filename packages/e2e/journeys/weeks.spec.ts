@@ -46,7 +46,7 @@ test('enter the own week on a phone, have it approved by whoever leads the proje
   await sees(page, 'approved');
 
   await actAs('I. Varga');
-  await go('/labor?part=entered');
+  await go('/labor?part=timesheets');
   await click(page, 'Post 1 of the week of 22 Mar 2027');
   await sees(page, 'Cost at rates');
   await click(page, 'Post the week');
@@ -56,7 +56,7 @@ test('enter the own week on a phone, have it approved by whoever leads the proje
 });
 
 test('return a week with a reason; whoever entered it reads why', async () => {
-  await go('/labor?part=entered');
+  await go('/labor?part=timesheets');
   await (await page.waitForSelector('::-p-xpath(//tr[contains(., "29 Mar 2027")]//button[text()="Return"])'))?.click();
   await click(page, 'Return the week');
   await sees(page, 'The reason is empty');

@@ -19,9 +19,9 @@ function Onward({ to }: { readonly to: string }) {
   return <Navigate to={{ pathname: to, search: useLocation().search }} replace />;
 }
 
-/** Where somebody begins: with the projects, or with their own hours. */
+/** Where somebody begins: with what waits for them, or with their own hours. */
 function FirstPage() {
-  return <Onward to={useMay()('read-projects') ? '/projects' : '/hours'} />;
+  return <Onward to={useMay()('read-projects') ? '/today' : '/hours'} />;
 }
 
 /** Which address shows which page. */
@@ -33,6 +33,8 @@ export const router = createBrowserRouter([
       { index: true, element: <FirstPage /> },
       { path: 'account', element: page(() => import('./account/AccountPage.tsx'), 'AccountPage') },
       { path: 'hours', element: page(() => import('./account/OwnHoursPage.tsx'), 'OwnHoursPage') },
+      { path: 'today', element: page(() => import('./month/TodayPage.tsx'), 'TodayPage') },
+      { path: 'buying', element: page(() => import('./orders/BuyingPage.tsx'), 'BuyingPage') },
       { path: 'costs', element: page(() => import('./costs/CostsPage.tsx'), 'CostsPage') },
       ...SHEET_KINDS.map((kind) => ({ path: `costs/${kind}/:draft`, element: <SheetPage key={kind} kind={kind} /> })),
       { path: 'orders/:id', element: page(() => import('./orders/OrderPage.tsx'), 'OrderPage') },
@@ -42,6 +44,7 @@ export const router = createBrowserRouter([
       { path: 'labor/hours-table', element: page(() => import('./labor/HoursTablePage.tsx'), 'HoursTablePage') },
       { path: 'labor/rate-table', element: page(() => import('./labor/RateTablePage.tsx'), 'RateTablePage') },
       { path: 'labor/rates/:id', element: page(() => import('./labor/RatePage.tsx'), 'RatePage') },
+      { path: 'documents', element: page(() => import('./documents/DocumentsPage.tsx'), 'DocumentsPage') },
       { path: 'documents/:id', element: page(() => import('./documents/DocumentPage.tsx'), 'DocumentPage') },
       { path: 'projects', element: page(() => import('./reports/ProjectsPage.tsx'), 'ProjectsPage') },
       { path: 'projects/:id', element: page(() => import('./projects/ProjectPage.tsx'), 'ProjectPage') },
@@ -57,11 +60,16 @@ export const router = createBrowserRouter([
         path: 'projects/:id/forecast',
         element: page(() => import('./projects/forecast/ForecastPage.tsx'), 'ForecastPage'),
       },
-      { path: 'earning', element: page(() => import('./earning/EarningPage.tsx'), 'EarningPage') },
+      {
+        path: 'recognition',
+        element: page(() => import('./recognition/RecognitionPage.tsx'), 'RecognitionPage'),
+      },
+      // What it was called before: addresses people kept.
+      { path: 'earning', element: <Onward to="/recognition" /> },
       { path: 'billing', element: page(() => import('./billing/BillingPage.tsx'), 'BillingPage') },
-      { path: 'reports', element: <Onward to="/reports/wip-schedule" /> },
+      { path: 'reports', element: page(() => import('./reports/ReportsPage.tsx'), 'ReportsPage') },
       ...REPORT_NAMES.map((name) => ({ path: `reports/${name}`, element: <ReportPage key={name} name={name} /> })),
-      { path: 'closing', element: page(() => import('./closing/ClosingPage.tsx'), 'ClosingPage') },
+      { path: 'closing', element: page(() => import('./month/ClosingPage.tsx'), 'ClosingPage') },
       { path: 'settings', element: page(() => import('./settings/SettingsPage.tsx'), 'SettingsPage') },
       { path: 'settings/:kind', element: page(() => import('./settings/SettingsPage.tsx'), 'SettingsPage') },
       { path: '*', element: page(() => import('./api/NoPage.tsx'), 'NoPage') },

@@ -13,7 +13,7 @@ export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>)
   'over-price': (fact) => `${overPrice(fact)} Somebody should say so.`,
   'not-received': (fact) => `${fact.billed} of ${fact.line} would be billed, and ${fact.received} was received so far.`,
   'needs-project': (fact) =>
-    `Account ${fact.account} is for cost of projects, and the line names none. It will wait under Strays to be coded.`,
+    `Account ${fact.account} is for cost of projects, and the line names none. It will wait under Uncoded cost.`,
   'has-open-orders': (fact) =>
     `${fact.supplier} has open orders (${fact.orders.join(', ')}), and this line names none of them.`,
   unbudgeted: (fact) => `${fact.project} has no budget line ${fact.code}; the cost will show as unbudgeted.`,
@@ -55,7 +55,7 @@ export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>)
   'forecast-below-cost': (fact) =>
     `The line ${spokenFor(fact)}: more than the ${dollars(fact.estimate)} it is forecast at. Right only where money comes back, or less will be billed than was ordered.`,
   'forecast-far': (fact) =>
-    `At completion it comes to ${dollars(fact.estimate)}, far from the ${dollars(fact.expected)} of its budget or cost. Check what is typed: percent, units and money are not told apart by their size.`,
+    `Its estimated cost at completion is ${dollars(fact.estimate)}, far from the ${dollars(fact.expected)} of its budget or cost. Check what is typed: percent, units and money are not told apart by their size.`,
   'counts-on-first-line': (fact) =>
     `${fact.field} counts on the first line of a bill; here it is not looked at. Empty it, or type it there.`,
 };

@@ -133,7 +133,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'split-off': (fact) => `The parts come to ${fact.parts}, and the whole is ${fact.whole}. Make them come to it.`,
   'order-of-another': (fact) => `${fact.order} is an order with another supplier. Correct the supplier or the number.`,
   'line-in-use': (fact) =>
-    `Line ${fact.place} is received or billed in part, so it stays as it is coded and counted. Put it back; what is open of it can be closed short.`,
+    `Line ${fact.place} is received or billed in part, so it stays as it is coded and counted. Put it back; what is open of it can be closed.`,
   'below-received': (fact) =>
     `More of line ${fact.place} was received or billed already. Order at least as much, or reverse that first.`,
   'recoded-already': (fact) => `It was coded otherwise by ${fact.number}. Recode the line of that one.`,
@@ -161,8 +161,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
       : 'The line is ordered as an amount. Give the amount, and leave the quantity empty.',
   'over-ordered': (fact) => `${overOrdered(fact)} Correct it, or have the order changed first.`,
   'over-price': (fact) => `${overPrice(fact)} Ask the supplier for a credit note, or have the order changed first.`,
-  'received-first': (fact) =>
-    `${fact.number} was received or billed in part. Reverse that first, or close the order short.`,
+  'received-first': (fact) => `${fact.number} was received or billed in part. Reverse that first, or close the order.`,
   'billed-first': (fact) => `${fact.number} counts on this. Reverse it first.`,
   'nothing-to-close': (fact) => `Nothing of ${fact.order} is open.`,
   'spread-on-nothing': () =>
@@ -233,7 +232,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     `Only the latest run can be reversed: that of ${monthText(fact.latest)}. Reverse that one first.`,
   'client-needed': (fact) => `${fact.project} is internal and has nobody to bill. Choose a project for a client.`,
   'over-contract': (fact) =>
-    `${dollars(fact.asked)} is more than is left to bill of the contract, ${dollars(fact.left)}. Bill less, or change the contract first.`,
+    `${dollars(fact.asked)} is more than the unbilled contract value, ${dollars(fact.left)}. Bill less, or change the contract first.`,
   'over-open-amount': (fact) =>
     `${dollars(fact.asked)} is more than is open, ${dollars(fact.open)}. Enter what was received for it.`,
   'already-reversed': (fact) => `${fact.number} is reversed already. Nothing more is needed.`,

@@ -6,7 +6,7 @@ import { wipRow } from '../reports/wip-schedule/figures.ts';
 import { marginAtCompletion } from './estimate-at-completion.ts';
 import { position, PROJECT } from './position.test.sample.ts';
 import { progress } from './progress.ts';
-import { NO_RUN_COST, recognitionRow } from './recognition-run.ts';
+import { heldCost, NO_RUN_COST, recognitionRow, waitingCost, type RecognitionRow } from './recognition-run.ts';
 import type { Stage } from './stage.ts';
 
 const POLICY = { month: month('2027-03'), kept: null, forecastMonths: 1 };
@@ -85,4 +85,17 @@ test('a project nobody has estimated has no margin anywhere', () => {
   expect(marginAtCompletion(unknown)).toBeNull();
   expect(wipRow(unknown, { costOfRevenue: cents(0), lossExpense: cents(0) }, null).estimatedMargin).toBeNull();
   expect(marginAtCompletion(position({ contract: 100, cost: 20, budget: 80 }))).not.toBeNull();
+});
+
+test('cost left out of results: what the run would release, and what waits for a contract or an estimate', () => {
+  const coding = { project: projectId(1), phase: null, costCode: costCodeId(1), costType: 'labor' as const };
+  const all = [{ coding, amount: money(40) }];
+  const left = (row: RecognitionRow) => [heldCost(row), waitingCost(row)];
+  const unestimated = position({ contract: 100, cost: 40, budget: 0 });
+  expect(left(recognitionRow(unestimated, { ...NO_RUN_COST, held: all }, POLICY))).toEqual([money(40), money(40)]);
+  // Recognized while it had an estimate: the next run takes it back.
+  expect(left(recognitionRow(unestimated, { ...NO_RUN_COST, recognized: all }, POLICY))).toEqual([0, money(40)]);
+  const measured = position({ contract: 100, cost: 40, budget: 80 });
+  expect(left(recognitionRow(measured, { ...NO_RUN_COST, held: all }, POLICY))).toEqual([money(40), 0]);
+  expect(left(recognitionRow(job({ cost: 40 }, 0), NO_RUN_COST, POLICY))).toEqual([0, 0]);
 });

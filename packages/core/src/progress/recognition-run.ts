@@ -167,6 +167,19 @@ export function recognized(row: RecognitionRow): Recognized {
   };
 }
 
+/**
+ * Cost that waits in WIP for a contract or an estimate, whatever is recognized: of a project that earns nothing yet, all of it that is not
+ * expensed as incurred.
+ */
+export function waitingCost({ position, progress: reached }: RecognitionRow): Cents {
+  return isWaiting(reached) && position.project.costTreatment === 'hold' ? position.costToDate : ZERO;
+}
+
+/** Cost in WIP as posted: what the run would release, and what waits, less what was released of that before. */
+export function heldCost(row: RecognitionRow): Cents {
+  return cents(waitingCost(row) + releasedCost(row));
+}
+
 export function releasedCost(row: RecognitionRow): Cents {
   return sum(row.released.map(({ amount }) => amount));
 }

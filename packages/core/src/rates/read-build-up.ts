@@ -113,7 +113,7 @@ function headsIn(placed: PlacedRow): Decision<number> {
   if (isEmpty(cell)) return accepted(1);
   return following(numberIn(cell, 0), (heads): Decision<number> =>
     heads < 1 || heads > 1_000_000
-      ? refused({ at: cell.at, kind: 'number-outside', field: 'the heads', least: '1', most: '1,000,000' })
+      ? refused({ at: cell.at, kind: 'number-outside', field: 'the people covered', least: '1', most: '1,000,000' })
       : accepted(heads),
   );
 }

@@ -7,9 +7,9 @@ export const ESTIMATE_OVERRIDE: KindOfRecord = {
   fields: [
     OF_PROJECT,
     field('month', 'From month', { kind: 'month' }, ['required', 'First month it holds for, such as mar 2027.']),
-    field('amount', 'At completion', { kind: 'money' }, [
+    field('amount', 'EAC', { kind: 'money' }, [
       'optional',
-      'Whole cost at completion; empty returns to the forecast or the budget.',
+      'Estimated cost at completion of the whole project; empty returns to the forecast or the budget.',
     ]),
     REASON,
   ],

@@ -21,6 +21,16 @@ export interface ChoiceOption {
   readonly text: string;
 }
 
+/** What people want to know, and reports answer; in this order. */
+export const REPORT_GROUPS = {
+  contracts: 'Where do contracts stand?',
+  profit: 'What do projects earn and cost?',
+  bought: 'What is bought, owed and due?',
+  labor: 'What does labor cost?',
+  books: 'What do the books say?',
+} as const;
+export type ReportGroup = keyof typeof REPORT_GROUPS;
+
 export type Chosen = Readonly<Record<string, string>>;
 
 /**
@@ -29,6 +39,9 @@ export type Chosen = Readonly<Record<string, string>>;
  */
 export interface Report<Query extends z.ZodType = z.ZodType, Answer extends z.ZodType = z.ZodType> {
   readonly title: string;
+  readonly group: ReportGroup;
+  /** Other words people have for it, and for what it shows; it is found by them. */
+  readonly alsoCalled: readonly string[];
   readonly facts: string;
   /** Below `/api`. */
   readonly path: string;

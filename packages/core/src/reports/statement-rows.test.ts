@@ -25,7 +25,7 @@ test('the accounts of a group stand above what they add up to, which is strong',
 
 test('two columns are told apart; where a row has no second amount it says nothing', () => {
   const table = statementTable(
-    [sumRow('Gross profit', [5, 7]), figuresRow('Net income', [{ value: 3, figure: 'b' }], false)],
+    [sumRow('Gross profit', [5, 7]), figuresRow('Net income', [{ value: 3, figure: 'b' }], { strong: false })],
     [
       { head: 'March', file: 'march' },
       { head: 'Year', file: 'year' },

@@ -12,10 +12,15 @@ export interface Cell {
   readonly figure?: string | undefined;
 }
 
+/** What EAC stands for, where a head has no room for it. */
+export const EAC = 'Estimated cost at completion';
+
 /** What a column is called, and how it is read. */
 export interface TableColumn {
   readonly id: string;
   readonly head: string;
+  /** The head in full, where it is an abbreviation. */
+  readonly long?: string;
   /** What files call it; no two of a report are called alike. */
   readonly file: string;
   readonly holds: Holds;
@@ -27,8 +32,18 @@ export interface TableColumn {
   readonly only?: 'screen' | 'file';
   /** It is one column's share of others added up, by their ids; of a sum of rows it is that of the sums. Per hour where it holds money. */
   readonly share?: { readonly part: string; readonly whole: readonly string[] };
+  /** What it is made of beside it, by the ids of columns; a workbook writes it as a formula where the row's value is just that. */
+  readonly madeOf?: MadeOf;
   /** How it is worked out from what stands beside it, in words: `profit ÷ revenue`. */
   readonly formula?: string;
+}
+
+/** (plus − minus) ÷ over, or where that is below zero and `orZero` is said, nothing. */
+export interface MadeOf {
+  readonly plus: readonly string[];
+  readonly minus?: readonly string[];
+  readonly over?: readonly string[];
+  readonly orZero?: true;
 }
 
 export type RowTone = 'unbudgeted' | 'trouble' | 'strong';
@@ -43,6 +58,8 @@ export interface TableRow {
   readonly cells: readonly Cell[];
   /** It is the sum of so many rows that follow it. */
   readonly sums?: number;
+  /** It is the sum of other rows, by their keys, some of them taken off. */
+  readonly adds?: readonly { readonly key: string; readonly isTakenOff?: true }[];
 }
 
 /** A report as it is drawn, saved and printed. */
@@ -64,13 +81,14 @@ interface RowFacts<Row> {
   readonly name: (row: Row) => string;
   readonly tone?: (row: Row) => RowTone | undefined;
   readonly leadsTo?: (row: Row) => string | undefined;
+  readonly adds?: (row: Row) => TableRow['adds'];
 }
 
 /** The table of a report: its columns said of each row. */
 export function tableOf<Row>(
   columns: readonly ColumnOf<Row>[],
   rows: readonly Row[],
-  { key, name, tone, leadsTo }: RowFacts<Row>,
+  { key, name, tone, leadsTo, adds }: RowFacts<Row>,
 ): Table {
   const hasTotals = columns.some(({ total }) => total !== undefined);
   return {
@@ -80,10 +98,16 @@ export function tableOf<Row>(
       name: name(row),
       tone: tone?.(row),
       leadsTo: leadsTo?.(row),
+      ...addedBy(adds?.(row)),
       cells: columns.map(({ of }) => cellOf(of(row))),
     })),
     totals: hasTotals ? columns.map(({ total = '' }) => cellOf(total)) : null,
   };
+}
+
+/** A row that adds nothing up says nothing of it. */
+function addedBy(adds: TableRow['adds']): Pick<TableRow, 'adds'> {
+  return adds === undefined ? {} : { adds };
 }
 
 function cellOf(said: Value | Cell): Cell {

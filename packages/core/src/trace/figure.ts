@@ -5,7 +5,7 @@ import { DIMENSION_NAMES, DIMENSIONS, type DimensionName, type DimensionValues }
 /** Figures that are sums of posted lines: whose accounts, and the sign that makes them read naturally. */
 export const POSTED_FIGURES = {
   cost: { title: 'Cost', roles: COST_ROLES, sign: 1 },
-  'cost-held': { title: 'Unrecognized WIP', roles: HELD_ROLES, sign: 1 },
+  'cost-held': { title: 'Unrecognized cost', roles: HELD_ROLES, sign: 1 },
   'cost-recognized': { title: 'Cost recognized', roles: ['cost-of-revenue', 'internal-projects'], sign: 1 },
   earned: { title: 'Earned', roles: ['revenue'], sign: -1 },
   billed: { title: 'Billed', roles: ['progress-billings'], sign: -1 },
@@ -35,8 +35,8 @@ interface PostedRule {
 export const DERIVED_FIGURES = {
   contract: 'Contract price',
   budget: 'Budget',
-  'line-estimate': 'Line at completion',
-  estimate: 'Estimate at completion',
+  'line-estimate': 'Estimated cost of the line at completion',
+  estimate: 'Estimated cost at completion',
   complete: 'Percent complete',
   overbilled: 'Billed less earned',
   'contract-assets': 'Underbilled contracts',

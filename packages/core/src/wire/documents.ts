@@ -153,6 +153,10 @@ export const RecognitionState = z.object({
   /** Whether a run of the month, or of the latest run's, would post anything. */
   changesAnything: z.boolean(),
   toRecognizeCents: Cents,
+  /** Cost in WIP as posted, which results leave out; and of it what waits for a contract or an estimate, even once the month is run. */
+  heldCents: Cents,
+  waitingCents: Cents,
+  waitingProjects: z.array(z.string()),
 });
 export const RecognitionPosting = z.strictObject({ month: Month, stamp: z.string().max(100) });
 export const RecognitionReversal = z.strictObject({ documentId: Id, reason: Typed });

@@ -86,6 +86,9 @@ export const CostCurve = z.object({
 
 export const ViewParams = z.strictObject({ page: z.string().regex(/^[a-z-]{1,30}$/) });
 export const SavedViews = z.object({ rows: z.array(z.object({ id: Id, name: z.string(), state: z.string() })) });
+export const AllViews = z.object({
+  rows: z.array(z.object({ id: Id, page: z.string(), name: z.string(), state: z.string() })),
+});
 export const ViewForm = z.strictObject({
   name: z.string().trim().min(1, 'Name the view.').max(60),
   state: z.string().max(2_000),
@@ -105,6 +108,7 @@ export const FORECAST_ENDPOINTS = {
   saveForecast: { method: 'post', path: '/projects/{id}/forecasts', may: 'plan-projects', about: { project: 'params.id' }, summary: 'Keep a forecast of a month', params: ById, body: NewForecast, response: Done, makesStale: ['plans'] },
   costCurve: { method: 'get', path: '/projects/{id}/cost-curve', may: 'read-projects', about: { project: 'params.id' }, summary: 'Budget by month against actual and forecast', params: ById, query: AsOf, response: CostCurve, reads: ['ledger', 'plans', 'records'], isLong: true },
   views: { method: 'get', path: '/views/{page}', may: 'read-projects', summary: 'Views kept of a page', params: ViewParams, response: SavedViews, reads: ['views'] },
+  allViews: { method: 'get', path: '/views', may: 'read-projects', summary: 'Views kept of any page, by whoever asks', response: AllViews, reads: ['views'] },
   keepView: { method: 'post', path: '/views/{page}', may: 'read-projects', summary: 'Keep a view under a name', params: ViewParams, body: ViewForm, response: Done, isUnaudited: true, makesStale: ['views'] },
   tableLayouts: { method: 'get', path: '/table-layouts', may: 'own-account', summary: 'How one last arranged the columns of tables', response: TableLayouts, reads: ['layouts'] },
   keepTableLayout: { method: 'put', path: '/table-layouts/{page}', may: 'own-account', summary: 'Keep how the columns of a table are arranged', params: ViewParams, body: TableLayout, response: Done, isUnaudited: true, makesStale: ['layouts'] },

@@ -1,6 +1,7 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { LABOR_COSTS, OVER_BUDGET } from '../records/company-policy.ts';
+import { WAITING_KINDS } from '../people/waiting.ts';
 import { OrderPolicyShape } from './sheet-basis.ts';
 import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { SHEET_KINDS } from '../documents/sheets.ts';
@@ -197,14 +198,16 @@ export const SearchHits = z.object({
   ),
 });
 
-/** What waits to become a sheet. */
-export const Waiting = z.object({ incomingBills: z.int(), timesheets: z.int(), journalsDue: z.int() });
+/** What waits for whoever asks, of what they may see; kinds of which nothing waits are left out. */
+export const WaitingRows = z.object({
+  rows: z.array(z.object({ what: z.enum(WAITING_KINDS), count: z.int(), amountCents: Cents.nullable() })),
+});
 
 // One a line.
 // prettier-ignore
 export const READING_ENDPOINTS = {
   frame: { method: 'get', path: '/frame', may: 'own-account', summary: 'Company, months, tie-outs, what waits', query: FrameQuery, response: Frame, reads: ['ledger', 'records', 'months', 'drafts'] },
-  waiting: { method: 'get', path: '/waiting', may: 'keep-books', summary: 'How many incoming bills, submitted weeks and due journals wait', response: Waiting, reads: ['messages', 'timesheets', 'recurring'] },
+  waiting: { method: 'get', path: '/waiting', may: 'own-account', summary: 'What waits for whoever asks, with its number and amount', response: WaitingRows, reads: ['messages', 'timesheets', 'recurring', 'drafts', 'ledger', 'plans', 'estimates', 'records'] },
   reference: { method: 'get', path: '/reference', may: 'read-projects', summary: 'What the pickers offer', response: Reference, reads: ['records'] },
   project: { method: 'get', path: '/projects/{id}', may: 'read-projects', about: { project: 'params.id' }, summary: 'One project', params: ById, query: AsOf, response: ProjectDetail, reads: ['ledger', 'plans', 'records', 'estimates'] },
   trace: { method: 'get', path: '/trace', may: 'read-projects', about: { figures: 'query.figure' }, summary: 'Where a figure comes from', query: TraceQuery, response: Trace, reads: ['ledger', 'plans', 'records'], isLong: true },

@@ -46,7 +46,9 @@ export function frameRoutes(router: Router, context: Context): void {
       drafts: may('keep-books') ? await draftCounts(db) : {},
     };
   });
-  read(router, context, 'waiting', async (db, _asked, { today }) => ({ ...(await whatWaits(db, today)) }));
+  read(router, context, 'waiting', async (db, _asked, asker) => ({
+    rows: (await whatWaits(db, asker)).map(({ what, count, amount }) => ({ what, count, amountCents: amount })),
+  }));
   read(router, context, 'search', async (db, { query }, { today }) => ({
     hits: await searchHits(db, query.text.trim(), today),
   }));

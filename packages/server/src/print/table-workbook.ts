@@ -1,6 +1,7 @@
 import { Workbook, type CellValue } from '@cj-tech-master/excelts';
-import type { Cell, TableColumn, TableRow } from '@lowtide/core/reports/table.ts';
+import type { Cell, TableColumn } from '@lowtide/core/reports/table.ts';
 import type { ShownTable } from './table-files.ts';
+import { rowFormulas, totalFormulas } from './workbook-formulas.ts';
 
 const FORMATS: Readonly<Record<TableColumn['holds'], string>> = {
   text: '@',
@@ -11,10 +12,7 @@ const FORMATS: Readonly<Record<TableColumn['holds'], string>> = {
   count: '0',
 };
 
-/** Formulas of a row: each place a column. */
-type Formulas = readonly (string | undefined)[];
-
-/** The table as a workbook: numbers as numbers, sums and shares as formulas, which follow what is changed. */
+/** The table as a workbook: numbers as numbers, and what follows from others as formulas, which follow what is changed. */
 export async function workbookOf(title: string, { columns, rows, totals }: ShownTable): Promise<Buffer> {
   const book = new Workbook();
   const page = book.addWorksheet(title.slice(0, 31), {
@@ -28,60 +26,15 @@ export async function workbookOf(title: string, { columns, rows, totals }: Shown
   }));
   page.getRow(1).font = { bold: true };
   const letters = columns.map((_, place) => page.getColumn(place + 1).letter);
-  const written = (cells: readonly Cell[], formulas: Formulas) =>
+  const placed = { columns, letters, rows };
+  const written = (cells: readonly Cell[], formulas: readonly (string | undefined)[]) =>
     columns.map((column, place) => valueOf(cells[place] ?? { value: null }, column, formulas[place]));
-  rows.forEach(({ cells, sums = 0 }, index) => {
-    const line = index + 2;
-    const formulas = columns.map(
-      (column, place) =>
-        shareFormula(column, { columns, letters, line }) ??
-        (sums > 0 && typeof cells[place]?.value === 'number'
-          ? sumFormula(letters[place] ?? '', line + 1, line + sums)
-          : undefined),
-    );
-    const row = page.addRow(written(cells, formulas));
-    if (sums > 0) row.font = { bold: true };
+  rows.forEach((row, index) => {
+    const made = page.addRow(written(row.cells, rowFormulas(placed, row, index)));
+    if ((row.sums ?? 0) > 0 || row.tone === 'strong') made.font = { bold: true };
   });
-  if (totals !== null) {
-    const line = rows.length + 2;
-    const formulas = columns.map(
-      (column, place) =>
-        shareFormula(column, { columns, letters, line }) ??
-        (addUp(rows, place, totals[place]) ? sumFormula(letters[place] ?? '', 2, line - 1) : undefined),
-    );
-    page.addRow(written(totals, formulas)).font = { bold: true };
-  }
+  if (totals !== null) page.addRow(written(totals, totalFormulas(placed, totals))).font = { bold: true };
   return Buffer.from(await book.xlsx.writeBuffer());
-}
-
-/** Sums of sums count nothing twice: SUBTOTAL leaves other SUBTOTALs out. */
-function sumFormula(letter: string, first: number, last: number): string {
-  return `SUBTOTAL(9,${letter}${first}:${letter}${last})`;
-}
-
-function addUp(rows: readonly TableRow[], place: number, total: Cell | undefined): boolean {
-  const own = rows.filter(({ sums }) => sums === undefined);
-  const raw = (cell: Cell | undefined): number => (typeof cell?.value === 'number' ? cell.value : 0);
-  return typeof total?.value === 'number' && own.reduce((all, { cells }) => all + raw(cells[place]), 0) === total.value;
-}
-
-interface Line {
-  readonly columns: readonly TableColumn[];
-  readonly letters: readonly string[];
-  readonly line: number;
-}
-
-/** A share out of the cells it is worked out of, where the sheet has all of them. */
-function shareFormula({ share, holds }: TableColumn, { columns, letters, line }: Line): string | undefined {
-  if (share === undefined) return undefined;
-  const cellOf = (id: string): string | undefined => {
-    const letter = letters[columns.findIndex((column) => column.id === id)];
-    return letter && `${letter}${line}`;
-  };
-  const [part, ...whole] = [share.part, ...share.whole].map(cellOf);
-  if (part === undefined || whole.includes(undefined)) return undefined;
-  const all = whole.length === 1 ? whole[0] : `(${whole.join('+')})`;
-  return `IF(${all}=0,"",${holds === 'percent' ? '100*' : ''}${part}/${all})`;
 }
 
 function valueOf(cell: Cell, column: TableColumn, formula: string | undefined): CellValue {

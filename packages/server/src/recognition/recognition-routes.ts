@@ -9,9 +9,11 @@ import { cents, difference, sum, type Cents } from '@lowtide/core/money/cents.ts
 import { revenueRecognized } from '@lowtide/core/documents/recognition/post.ts';
 import {
   changesAnything,
+  heldCost,
   mayRun,
   recognized,
   releasedCost,
+  waitingCost,
   type RecognitionRow,
 } from '@lowtide/core/progress/recognition-run.ts';
 import { concern } from '@lowtide/core/problems/wording.ts';
@@ -88,16 +90,23 @@ async function preview(
   };
 }
 
+/** Projects that are named where many wait. */
+const MOST_NAMED = 5;
+
 /** Whether the month is recognized, and what has come since that a run would take up. */
 async function stateOf(db: Db, through: Month): Promise<Answer<'recognitionState'>> {
   const latest = await latestRun(db);
   const isRun = latest !== null && through <= latest.month;
   const rows = await runRows(db, { through: isRun ? latest.month : through, known: null });
+  const waiting = rows.filter((row) => waitingCost(row) !== 0);
   return {
     recognizedThrough: latest?.month ?? null,
     documentsSince: isRun ? await documentsSince(db, latest) : 0,
     changesAnything: rows.some(changesAnything),
     toRecognizeCents: sum(rows.map((row) => difference(row.earnedToDate, row.earnedBefore))),
+    heldCents: sum(rows.map(heldCost)),
+    waitingCents: sum(waiting.map(waitingCost)),
+    waitingProjects: waiting.slice(0, MOST_NAMED).map(({ position }) => position.project.code),
   };
 }
 

@@ -89,7 +89,9 @@ describe('records', () => {
     };
     expect(await app.refused('POST', '/records/project', { fields })).toEqual(['client missing']);
     const unmeasured = { ...fields, client: 'COUNTY', method: 'none' };
-    expect(await app.refused('POST', '/records/project', { fields: unmeasured })).toEqual(['method not-a-choice']);
+    expect(await app.refused('POST', '/records/project', { fields: unmeasured })).toEqual([
+      'method client-project-unmeasured',
+    ]);
   });
 
   test('refuse an estimate below what was spent', async () => {

@@ -20,6 +20,16 @@ export async function views(db: Db, page: string, by: string): Promise<{ id: num
     .execute();
 }
 
+/** Views somebody keeps, of whatever page. */
+export async function allViews(db: Db, by: string): Promise<({ readonly id: number } & KeptView)[]> {
+  return db
+    .selectFrom('saved_view')
+    .select(['id', 'page', 'name', 'state'])
+    .where('kept_by', '=', by)
+    .orderBy('name')
+    .execute();
+}
+
 /** Keeps a view; one of the same name is replaced. */
 export async function keepView(trx: Trx, { page, name, state }: KeptView, by: string): Promise<void> {
   await trx

@@ -1,13 +1,14 @@
 import type { Router } from 'express';
 import { read, write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { deleteView, keepTableLayout, keepView, tableLayouts, views } from './view-queries.ts';
+import { allViews, deleteView, keepTableLayout, keepView, tableLayouts, views } from './view-queries.ts';
 
 /** Views that people keep of a page under a name. */
 export function viewRoutes(router: Router, context: Context): void {
   read(router, context, 'views', async (db, { params }, { actor }) => ({
     rows: await views(db, params.page, actor?.name ?? ''),
   }));
+  read(router, context, 'allViews', async (db, _asked, { actor }) => ({ rows: await allViews(db, actor?.name ?? '') }));
   write(router, context, 'keepView', async (trx, { params, body }, { by }) => {
     await keepView(trx, { page: params.page, ...body }, by);
     return { done: true };

@@ -35,6 +35,7 @@ export interface WantedWeeks {
   readonly employee?: number;
   readonly weekOn?: IsoDate;
   readonly id?: number;
+  readonly status?: 'submitted';
 }
 
 interface WeekRow {
@@ -57,7 +58,7 @@ interface WeekRow {
 const REVERSED = 'What was posted of this week is reversed.';
 
 /** Weeks that people entered, the latest first. A week whose posting was reversed is with whoever entered it again. */
-export async function weeks(db: Db, { employee, weekOn, id }: WantedWeeks): Promise<readonly StoredWeek[]> {
+export async function weeks(db: Db, { employee, weekOn, id, status }: WantedWeeks): Promise<readonly StoredWeek[]> {
   const { rows } = await sql<WeekRow>`
     SELECT t.*, e.code, e.name, e.usual_hours_e4,
       EXISTS (SELECT 1 FROM document d WHERE d.id = t.document_id AND ${notReversed('d', EVERYTHING)}) AS stands
@@ -65,6 +66,7 @@ export async function weeks(db: Db, { employee, weekOn, id }: WantedWeeks): Prom
     WHERE 1 = 1 ${employee === undefined ? sql`` : sql`AND t.employee_id = ${employee}`}
       ${weekOn === undefined ? sql`` : sql`AND t.week_on = ${dayNumber(weekOn)}`}
       ${id === undefined ? sql`` : sql`AND t.id = ${id}`}
+      ${status === undefined ? sql`` : sql`AND t.status = ${status}`}
     ORDER BY t.week_on DESC, e.code LIMIT 2000`.execute(db);
   const approvals = await approvalsOf(db);
   return rows.map((row) => {

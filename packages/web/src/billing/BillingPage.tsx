@@ -107,7 +107,7 @@ function columns(totals: Answer<'billable'>['totals'], onBill: (project: string)
     money('overbilled', 'Billed − earned', 'gap'),
     amountColumn({
       id: 'left',
-      head: 'Left to bill',
+      head: 'Unbilled contract value',
       of: ({ leftCents }) => leftCents,
       total: totals.leftCents,
     }),

@@ -12,10 +12,9 @@ import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { MenuButton } from '../ui/MenuButton.tsx';
 import { DepositButton } from './DepositDialog.tsx';
-import { MailboxPart } from './MailboxPart.tsx';
-import { RecurringPart } from './RecurringPart.tsx';
-import { StraysPart } from './StraysPart.tsx';
-import { OrdersPart } from './OrdersPart.tsx';
+import { IncomingBillsPart } from './IncomingBillsPart.tsx';
+import { JournalsPart } from './JournalsPart.tsx';
+import { UncodedCostPart } from './UncodedCostPart.tsx';
 import { ImportSheetsDialog } from './ImportSheetsDialog.tsx';
 import { Loading } from '../ui/notes.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -24,21 +23,20 @@ import { TabLinks } from '../ui/TabLinks.tsx';
 type DraftRow = Answer<'drafts'>['rows'][number];
 
 const PARTS = [
-  { id: 'waiting', text: 'Sheets waiting' },
-  { id: 'mailbox', text: 'Mailbox' },
-  { id: 'orders', text: 'Orders' },
-  { id: 'goods-receipt', text: 'Goods received' },
+  { id: 'incoming', text: 'Incoming bills' },
+  { id: 'drafts', text: 'Drafts' },
   { id: 'bill', text: 'Bills' },
   { id: 'open', text: 'Bills to pay' },
   { id: 'spend', text: 'Spend' },
-  { id: 'hours', text: 'Weeks of hours' },
-  { id: 'recurring', text: 'Recurring' },
-  { id: 'strays', text: 'Strays' },
-  { id: 'documents', text: 'All documents' },
+  { id: 'journals', text: 'Journals' },
+  { id: 'uncoded', text: 'Uncoded cost' },
 ];
 
+/** Parts only for whoever keeps the books. */
+const KEPT: readonly string[] = ['incoming', 'drafts'];
+
 /** Sheets without a button of their own. */
-const OTHERS = SHEET_KINDS.filter((kind) => kind !== 'bills' && kind !== 'orders');
+const OTHERS = SHEET_KINDS.filter((kind) => kind !== 'bills');
 
 /** Cost comes in here: sheets being worked on, and what was posted. */
 export function CostsPage() {
@@ -46,12 +44,12 @@ export function CostsPage() {
   const go = useGo();
   const [isImporting, setImporting] = useState(false);
   const mayEnter = useMay()('keep-books');
-  const [part, setPart] = useViewState('part', mayEnter ? 'waiting' : 'bill');
-  const parts = PARTS.filter(({ id }) => mayEnter || !['waiting', 'mailbox', 'recurring'].includes(id));
+  const [part, setPart] = useViewState('part', mayEnter ? 'drafts' : 'bill');
+  const parts = PARTS.filter(({ id }) => mayEnter || !KEPT.includes(id));
   return (
     <Page
       title="Costs"
-      facts={`Orders, supplier bills, spend and hours, through ${monthText(through)}`}
+      facts={`Bills, spend and journals, through ${monthText(through)}`}
       actions={
         <May do="keep-books">
           <Button $look="quiet" onPress={() => setImporting(true)}>
@@ -62,7 +60,6 @@ export function CostsPage() {
             items={OTHERS.map((kind) => ({ id: kind, text: sheetKind(kind).title }))}
             onChoose={(kind) => go(`/costs/${kind}/new`)}
           />
-          <Button onPress={() => go('/costs/orders/new')}>{sheetKind('orders').title}</Button>
           <Button $look="primary" onPress={() => go('/costs/bills/new')}>
             {sheetKind('bills').title}
           </Button>
@@ -71,18 +68,14 @@ export function CostsPage() {
     >
       {isImporting ? <ImportSheetsDialog onClose={() => setImporting(false)} /> : null}
       <TabLinks label="Parts of costs" tabs={parts} chosen={part} onChoose={setPart} />
-      {part === 'waiting' && mayEnter ? <Waiting /> : null}
-      {part === 'mailbox' && mayEnter ? <MailboxPart /> : null}
-      {part === 'orders' ? <OrdersPart /> : null}
-      {part === 'goods-receipt' ? <DocumentTable kind="goods-receipt" label="Goods received" /> : null}
-      {part === 'spend' ? <DocumentTable kind="spend" label="Spend" /> : null}
+      {part === 'incoming' && mayEnter ? <IncomingBillsPart /> : null}
+      {part === 'drafts' && mayEnter ? <Drafts /> : null}
       {part === 'bill' ? <DocumentTable kind="bill" label="Bills" /> : null}
       {part === 'open' ? <DepositButton /> : null}
       {part === 'open' ? <DocumentTable openOn="payable" label="Bills to pay" /> : null}
-      {part === 'hours' ? <DocumentTable kind="hours" label="Weeks of hours" /> : null}
-      {part === 'recurring' && mayEnter ? <RecurringPart /> : null}
-      {part === 'strays' ? <StraysPart /> : null}
-      {part === 'documents' ? <DocumentTable label="All documents" /> : null}
+      {part === 'spend' ? <DocumentTable kind="spend" label="Spend" /> : null}
+      {part === 'journals' ? <JournalsPart /> : null}
+      {part === 'uncoded' ? <UncodedCostPart /> : null}
     </Page>
   );
 }
@@ -107,16 +100,17 @@ const COLUMNS: readonly Column<DraftRow>[] = [
   },
 ];
 
-function Waiting() {
+/** Sheets that are typed and not posted. */
+function Drafts() {
   const { answer } = useRead('drafts', { query: {} });
   if (!answer) return <Loading />;
   return (
     <DataTable
-      label="Sheets waiting"
+      label="Drafts"
       rows={answer.rows}
       columns={COLUMNS}
       rowKey={({ id }) => id}
-      empty="No sheet is waiting. Begin one with Supplier bills or Week of hours."
+      empty="No draft. Begin one with Supplier bills or another new sheet."
     />
   );
 }

@@ -23,7 +23,7 @@ export function ImportSheetsDialog({ onClose }: { readonly onClose: () => void }
     if (!written.ok) return setTrouble(written.trouble);
     const [first, ...others] = written.answer.drafts;
     onClose();
-    go(first === undefined || others.length > 0 ? '/costs?part=waiting' : `/costs/${kind}/${first.id}`);
+    go(first === undefined || others.length > 0 ? '/costs?part=drafts' : `/costs/${kind}/${first.id}`);
   };
   return (
     <Dialog title="Import CSV into a sheet" onClose={onClose} width={720}>

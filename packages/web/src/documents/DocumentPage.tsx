@@ -123,7 +123,7 @@ function Actions({ document, onOpen }: ActionsProps) {
         <Button onPress={() => go(`/orders/${id}`)}>To the order</Button>
       ) : null}
       {kind === 'recognition' ? (
-        <Button onPress={() => go(`/earning?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
+        <Button onPress={() => go(`/recognition?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
       ) : null}
       <May do="keep-books">
         <AsOfLink to={`/settings/audit?text=${encodeURIComponent(document.number)}`}>Audit log</AsOfLink>
@@ -208,7 +208,7 @@ function lineColumns(lines: readonly Line[]): readonly Column<Line>[] {
     { id: 'day', head: 'Day', cell: ({ postedOn }) => dayText(postedOn) },
     { id: 'account', head: 'Account', cell: ({ account }) => account },
     { id: 'project', head: 'Project', cell: ({ projectCode }) => projectCode },
-    { id: 'coding', head: 'Coding', cell: ({ coding }) => coding },
+    { id: 'coding', head: 'Cost code', cell: ({ coding }) => coding },
     { id: 'party', head: 'Party', cell: ({ party }) => party },
     { id: 'text', head: 'Text', cell: ({ text }) => text, total: 'Total' },
     {

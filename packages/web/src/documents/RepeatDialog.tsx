@@ -22,7 +22,7 @@ export function RepeatDialog({ document, onClose }: RepeatDialogProps) {
   const { form, field, general, settle } = useTypedForm(initial);
   const [repeat, { busy }] = useWrite('repeatJournal');
   const send = async (): Promise<void> => {
-    if (settle(await repeat({ body: { documentId: document.id, ...form } }))) go('/costs?part=recurring');
+    if (settle(await repeat({ body: { documentId: document.id, ...form } }))) go('/costs?part=journals&show=recurring');
   };
   return (
     <Dialog title={`Repeat ${document.number}`} onClose={onClose}>

@@ -12,6 +12,7 @@ import type { Column } from '../ui/table-column.ts';
 import { Field } from '../ui/Field.tsx';
 import { Amount } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
+import { countText } from '../ui/plural.ts';
 
 type Row = Answer<'documents'>['rows'][number];
 type DocumentOrder = Asked<'documents'>['query']['order'];
@@ -59,6 +60,13 @@ const COLUMNS: readonly Column<Row>[] = [
   },
 ];
 
+/** Columns that say something of documents of a kind: only what is settled is due and open. */
+function columnsOf(kind: Row['kind'] | undefined): readonly Column<Row>[] {
+  if (kind === undefined) return COLUMNS;
+  const isSettled = kindOf(kind).openOn !== null;
+  return COLUMNS.filter(({ id }) => id !== 'kind' && (isSettled || (id !== 'due' && id !== 'open')));
+}
+
 /** As many as the server answers at once. */
 const ROWS_A_PAGE = 300;
 
@@ -105,7 +113,7 @@ export function DocumentTable({ label, kind, openOn }: DocumentTableProps) {
         <DataTable
           label={label}
           rows={answer.rows}
-          columns={kind === undefined ? COLUMNS : COLUMNS.filter(({ id }) => id !== 'kind')}
+          columns={columnsOf(kind)}
           rowKey={({ id }) => id}
           sort={{ by: sort, onChange: setSort }}
           isOrdered
@@ -138,7 +146,7 @@ function Pages({ count, page, onPage }: PagesProps) {
         Previous
       </Button>
       <span>
-        {first} to {last} of {count}
+        {countText(first)} to {countText(last)} of {countText(count)}
       </span>
       <Button isDisabled={last >= count} onPress={() => onPage(page + 1)}>
         Next

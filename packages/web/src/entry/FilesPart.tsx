@@ -42,8 +42,8 @@ export function FilesPart({ about, id }: FilesPartProps) {
             </Button>
           )}
           <May do="keep-books">
-            <Button $look="quiet" aria-label={`Remove ${file.name}`} onPress={() => void take(file)}>
-              Remove
+            <Button $look="quiet" aria-label={`Delete ${file.name}`} onPress={() => void take(file)}>
+              Delete
             </Button>
           </May>
         </span>

@@ -132,7 +132,7 @@ function EffectRows({ effect }: { readonly effect: Preview['effects'][number] })
   const share = (ratio: Ratio | null): string => (ratio === null ? 'none' : `${percent(ratio)} %`);
   const rows: readonly (readonly [string, string, string])[] = [
     ['Cost to date', dollars(effect.cost.before), dollars(effect.cost.after)],
-    ['At completion', dollars(effect.estimate.before), dollars(effect.estimate.after)],
+    ['EAC', dollars(effect.estimate.before), dollars(effect.estimate.after)],
     ['Complete', share(effect.complete.before), share(effect.complete.after)],
     ['Margin', share(effect.margin.before), share(effect.margin.after)],
     ...effect.budgetLeft.map(

@@ -18,6 +18,8 @@ interface Action {
   readonly name: string;
   readonly path: string;
   readonly may: Permission;
+  /** Other words it is found by. */
+  readonly also?: readonly string[];
 }
 
 /** Pages and actions, by words people would type. */
@@ -27,14 +29,24 @@ const ACTIONS: readonly Action[] = [
     path: `/costs/${kind}/new`,
     may: 'keep-books' as const,
   })),
-  { name: 'Recognize revenue of the month', path: '/earning', may: 'read-books' },
+  { name: 'Today: what waits, and the steps of the month', path: '/today', may: 'read-projects' },
+  { name: 'Recognize revenue of the month', path: '/recognition', may: 'read-books' },
   { name: 'Bill progress', path: '/billing?new=', may: 'keep-books' },
-  { name: 'Record a client receipt', path: '/billing?part=open', may: 'keep-books' },
-  { name: 'Pay a supplier bill', path: '/costs?part=documents&kind=bill', may: 'keep-books' },
-  { name: 'Orders and subcontracts', path: '/costs?part=orders', may: 'read-books' },
+  { name: 'Record a client receipt: payment of invoices', path: '/billing?part=open', may: 'keep-books' },
+  { name: 'Pay supplier bills: a payment', path: '/costs?part=open', may: 'keep-books' },
+  { name: 'Orders and subcontracts: retention, retainage, close an order', path: '/buying', may: 'read-books' },
+  { name: 'Retention released: retainage paid out', path: '/buying?part=released', may: 'read-books' },
+  { name: 'Goods received', path: '/buying?part=goods', may: 'read-books' },
+  { name: 'Change orders and estimates of a project', path: '/projects', may: 'plan-projects' },
+  { name: 'Credit note to a client: from its invoice', path: '/billing', may: 'keep-books' },
+  { name: 'All documents', path: '/documents', may: 'read-books' },
+  { name: 'All reports', path: '/reports', may: 'read-projects' },
   { name: 'Pay a deposit to a supplier', path: '/costs?part=open', may: 'keep-books' },
-  { name: 'Strays: cost without a project or a code', path: '/costs?part=strays', may: 'read-books' },
-  { name: 'Mailbox: bills that suppliers sent', path: '/costs?part=mailbox', may: 'keep-books' },
+  { name: 'Uncoded cost: without a project or a code', path: '/costs?part=uncoded', may: 'read-books' },
+  { name: 'Incoming bills that suppliers sent', path: '/costs?part=incoming', may: 'keep-books' },
+  { name: 'Drafts: sheets not posted yet', path: '/costs?part=drafts', may: 'keep-books' },
+  { name: 'Recurring journals', path: '/costs?part=journals&show=recurring', may: 'keep-books' },
+  { name: 'Timesheets that people entered', path: '/labor?part=timesheets', may: 'see-pay' },
   { name: 'Labor: payroll of a pay period', path: '/labor?part=payroll', may: 'see-pay' },
   { name: 'Labor clearing and true-up', path: '/labor?part=clearing', may: 'see-pay' },
   { name: 'My hours: enter a week', path: '/hours', may: 'own-hours' },
@@ -43,11 +55,12 @@ const ACTIONS: readonly Action[] = [
   { name: 'Table of bill rates', path: '/labor/rate-table?side=bill', may: 'keep-books' },
   { name: 'Time clock: entries that wait', path: '/labor?part=clock', may: 'keep-books' },
   { name: 'Overhead: applied and spent', path: '/labor?part=overhead', may: 'read-books' },
-  { name: 'Labor: cost rates and their build-ups', path: '/labor?part=cost', may: 'see-pay' },
-  { name: 'Labor: bill rates', path: '/labor?part=bill', may: 'see-pay' },
+  { name: 'Labor: cost rates and their build-ups', path: '/labor?part=rates', may: 'see-pay' },
+  { name: 'Labor: bill rates', path: '/labor?part=rates&side=bill', may: 'see-pay' },
   { name: 'Lock a month', path: '/closing', may: 'keep-books' },
   ...REPORT_NAMES.map((name) => ({
     name: reportOf(name).title,
+    also: reportOf(name).alsoCalled,
     path: name === 'projects' ? '/projects' : `/reports/${name}`,
     may: reportOf(name).may,
   })),
@@ -166,7 +179,10 @@ function useOffers(typed: string): { readonly offers: readonly Offer[]; readonly
   const { answer, trouble } = useRead('search', isAsked ? { query: { text } } : null);
   const words = text.toLowerCase().split(/\s+/);
   const actions = ACTIONS.filter((action) => may(action.may))
-    .filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)))
+    .filter(({ name, also = [] }) => {
+      const all = [name, ...also].join(' ').toLowerCase();
+      return words.every((word) => all.includes(word));
+    })
     .map(({ name, path }): Offer => ({ key: path, kind: 'do', name, path }));
   const recent = text === '' ? recentOffers().map((offer) => ({ ...offer, key: `recent ${offer.key}` })) : [];
   return {

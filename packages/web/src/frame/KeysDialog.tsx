@@ -58,6 +58,7 @@ const KEYS: readonly KeysOf[] = [
     keys: [
       ['Ctrl K', 'Find or do anything'],
       ['[ and ]', 'A month earlier, a month later'],
+      ['r', 'All reports'],
       ['?', 'These keys'],
     ],
   },

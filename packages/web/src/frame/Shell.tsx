@@ -3,7 +3,7 @@ import { Suspense, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { AsOfLink, localText, ShownBooksProvider, useAddressAsOf } from '../api/as-of.tsx';
+import { AsOfLink, localText, useGo, ShownBooksProvider, useAddressAsOf } from '../api/as-of.tsx';
 import { FirstPersonPage } from '../account/FirstPersonPage.tsx';
 import { PersonMenu } from '../account/PersonMenu.tsx';
 import { SignInDialog, SignInPage } from '../account/SignInPage.tsx';
@@ -56,6 +56,7 @@ function Framed() {
 function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
   const [search, setSearch] = useSearchParams();
   const navigate = useNavigate();
+  const go = useGo();
   const dispatch = useGaugesDispatch();
   const may = useMay();
   const [open, setOpen] = useState<'command' | 'keys' | null>(null);
@@ -72,6 +73,7 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
   );
   useHotkeys('mod+k', () => setOpen('command'), { preventDefault: true, enableOnFormTags: true, useKey: true });
   useHotkeys('?', () => setOpen('keys'), BY_CHARACTER);
+  useHotkeys('r', () => go('/reports'), BY_CHARACTER);
   const untrace = (): void =>
     void navigate({ search: new URLSearchParams([...search].filter(([name]) => name !== 'trace')).toString() });
   return (
@@ -105,7 +107,7 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
 function TopBar({ frame, onFind }: { readonly frame: Answer<'frame'>; readonly onFind: () => void }) {
   return (
     <Top>
-      <AsOfLink to="/projects">
+      <AsOfLink to="/">
         <img src="/mark.svg" alt="" width={24} height={24} />
         <strong>Lowtide</strong>
       </AsOfLink>

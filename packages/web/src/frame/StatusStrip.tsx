@@ -3,8 +3,9 @@ import { monthText } from '@lowtide/core/calendar/month.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { May } from '../api/session.tsx';
-import { waitingText } from '../api/waiting-text.ts';
+import { draftsText } from '../api/drafts-text.ts';
 import { useRecognitionWords } from '../api/use-recognition-words.ts';
+import { countText } from '../ui/plural.ts';
 import { StatusPlace } from '../ui/InStatus.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
 
@@ -27,16 +28,16 @@ export function StatusStrip() {
       <span>
         {monthText(through)} {locked ? 'locked' : 'open'}
         <May do="read-books">
-          , <AsOfLink to="/earning">{recognition}</AsOfLink>
+          , <AsOfLink to="/recognition">{recognition}</AsOfLink>
         </May>
       </span>
       <May do="keep-books">
-        <AsOfLink to="/costs">{waitingText(drafts) ?? 'No sheet waiting'}</AsOfLink>
+        <AsOfLink to="/costs?part=drafts">{draftsText(drafts) ?? 'No draft'}</AsOfLink>
       </May>
       <May do="read-books">
         {strays.count === 0 ? null : (
-          <AsOfLink to="/costs?part=strays">
-            Strays: {strays.count}, {dollars(strays.total)}
+          <AsOfLink to="/costs?part=uncoded">
+            Uncoded cost: {countText(strays.count)}, {dollars(strays.total)}
           </AsOfLink>
         )}
       </May>

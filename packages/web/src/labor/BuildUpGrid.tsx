@@ -15,8 +15,8 @@ const COLUMNS: readonly GridColumn[] = [
   { id: 'name', head: 'Part', width: '18%' },
   { id: 'amount', head: 'Amount', width: '11%', figures: true },
   { id: 'per', head: 'Per', width: '11%' },
-  { id: 'heads', head: '÷ heads', width: '8%', figures: true },
-  { id: 'hours', head: '÷ hours', width: '9%', figures: true },
+  { id: 'heads', head: 'People covered', width: '8%', figures: true },
+  { id: 'hours', head: 'Hours a month', width: '9%', figures: true },
   { id: 'ceiling', head: 'Yearly ceiling', width: '11%', figures: true },
   { id: 'yearlyWage', head: "Year's wage", width: '10%', figures: true },
   { id: 'adds', head: 'Adds an hour', width: '10%', figures: true, readOnly: true },
@@ -32,8 +32,8 @@ const GROUP_WORDS: Readonly<Record<(typeof PART_GROUPS)[number], string>> = {
 const PER_WORDS: Readonly<Record<(typeof PER)[number], string>> = {
   hour: 'an amount for each hour',
   '% of wage': 'a percentage, up to a yearly ceiling if there is one',
-  month: 'a monthly amount, divided by heads and hours',
-  year: 'a yearly amount, divided by heads and hours',
+  month: 'a monthly amount, divided by the people covered and the hours a month',
+  year: 'a yearly amount, divided by the people covered and the hours a month',
 };
 
 export interface BuildUpGridProps {

@@ -121,7 +121,7 @@ function factsOf(side: 'cost' | 'bill', rate: RateRow | null): string {
   const { effectiveOn, rates, recordedBy, recordedAt, note, isPast } = rate;
   const by = recordedBy === '' ? [] : [`recorded ${dayText(isoDate(recordedAt.slice(0, 10)))} by ${recordedBy}`];
   const said = [`${rateText(rates.regular.rate)} from ${dayText(effectiveOn)}`, ...by, ...(note === '' ? [] : [note])];
-  return `${said.join(' · ')}${isPast ? ' · replaced or withdrawn' : ''}. A change is a rate from another day on`;
+  return `${said.join(' · ')}${isPast ? ' · replaced or revoked' : ''}. A change is a rate from another day on`;
 }
 
 interface ActionsProps {
@@ -135,7 +135,7 @@ function Actions({ rate, side, busy, onSave }: ActionsProps) {
   const go = useGo();
   const [open, setOpen] = useState<'withdraw' | 'copy' | null>(null);
   const [withdraw] = useWrite('withdrawRate');
-  const list = `/labor?part=${side}`;
+  const list = `/labor?part=rates&side=${side}`;
   const away = async (): Promise<void> => {
     if (rate !== null) await withdraw({ params: { id: String(rate.id) } });
     go(list);
@@ -147,7 +147,7 @@ function Actions({ rate, side, busy, onSave }: ActionsProps) {
         {rate === null || rate.isPast ? null : (
           <>
             <Button $look="quiet" onPress={() => setOpen('withdraw')}>
-              Withdraw
+              Revoke
             </Button>
             <Button onPress={() => setOpen('copy')}>Copy to others</Button>
           </>
@@ -161,9 +161,9 @@ function Actions({ rate, side, busy, onSave }: ActionsProps) {
       ) : null}
       {open === 'withdraw' && rate !== null ? (
         <ConfirmDialog
-          title="Withdraw this rate?"
+          title="Revoke this rate?"
           text={`Hours from ${dayText(rate.effectiveOn)} on take the rate before it. Posted hours keep the rate they have.`}
-          button="Withdraw the rate"
+          button="Revoke the rate"
           onConfirm={() => void away()}
           onClose={() => setOpen(null)}
         />
@@ -213,7 +213,7 @@ const HISTORY: readonly Column<RateRow>[] = [
   },
   { id: 'regular', head: 'Regular', figures: true, cell: ({ rates }) => rateText(rates.regular.rate) },
   { id: 'overtime', head: 'Overtime', figures: true, cell: ({ rates }) => rateText(rates.overtime.rate) },
-  { id: 'state', head: 'Status', cell: ({ isPast }) => (isPast ? 'replaced or withdrawn' : 'holds') },
+  { id: 'state', head: 'Status', cell: ({ isPast }) => (isPast ? 'replaced or revoked' : 'holds') },
   { id: 'note', head: 'Note', gives: true, cell: ({ note }) => note },
   {
     id: 'by',
@@ -229,7 +229,7 @@ function History({ rate, all }: { readonly rate: RateRow; readonly all: readonly
     <Part>
       <h2>History</h2>
       <DataTable label="History" rows={same} columns={HISTORY} rowKey={({ id }) => id} />
-      {rate.isPast ? <Note>This rate is replaced or withdrawn; hours posted with it keep it.</Note> : null}
+      {rate.isPast ? <Note>This rate is replaced or revoked; hours posted with it keep it.</Note> : null}
     </Part>
   );
 }

@@ -40,7 +40,7 @@ export function RateTablePage() {
   const save = async (): Promise<void> => {
     setAsked(true);
     const written = await add({ body: { side, rows: rows.map((row) => ({ ...row })) } });
-    if (written.ok) return go(`/labor?part=${side}`);
+    if (written.ok) return go(`/labor?part=rates&side=${side}`);
     setWhy(written.trouble.detail);
   };
   const step = (to: readonly RateTableRow[] | undefined): void => {

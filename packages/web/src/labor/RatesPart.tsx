@@ -5,6 +5,7 @@ import { AsOfLink, useGo, useViewState } from '../api/as-of.tsx';
 import { useRead } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
@@ -16,10 +17,16 @@ import { madeUpText, rateText, whomText, type RateRow } from './rate-words.ts';
 
 export interface RatesPartProps {
   readonly side: 'cost' | 'bill';
+  readonly onSide: (side: string) => void;
 }
 
+const SIDES = [
+  { value: 'cost', text: 'what an hour costs' },
+  { value: 'bill', text: 'what clients are billed for an hour' },
+];
+
 /** Every rate that holds or will, with whom it is of and what it is made up of. */
-export function RatesPart({ side }: RatesPartProps) {
+export function RatesPart({ side, onSide }: RatesPartProps) {
   const { answer, trouble } = useRead('rates', { query: { side } });
   const [find, setFind] = useViewState('find', '');
   const [open, setOpen] = useState<'part' | 'import' | 're-rate' | null>(null);
@@ -48,8 +55,9 @@ export function RatesPart({ side }: RatesPartProps) {
         </div>
       </div>
       <p>
-        The most specific rate holds: employee or role on a project, for a client, then the employee, the role and
-        activity, the role, and the company; of these the latest on or before the day.
+        Rates of <Choice inline label="Which rates" options={SIDES} value={side} onChange={onSide} />. The most specific
+        rate holds: employee or role on a project, for a client, then the employee, the role and activity, the role, and
+        the company; of these the latest on or before the day.
       </p>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
       {answer ? (

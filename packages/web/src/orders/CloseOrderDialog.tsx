@@ -36,7 +36,7 @@ export function CloseOrderDialog({ order, onClose }: CloseOrderDialogProps) {
       <DialogActions>
         <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void send()}>
-          {acceptance ?? 'Close short'}
+          {acceptance ?? 'Close order'}
         </Button>
       </DialogActions>
     </Dialog>

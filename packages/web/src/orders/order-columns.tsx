@@ -28,7 +28,7 @@ export function lineColumns(order: Order): readonly Column<Line>[] {
   return [
     { id: 'place', head: 'Line', cell: ({ place }) => place, total: 'Total' },
     textColumn({ id: 'project', head: 'Project', of: ({ project }) => project }),
-    textColumn({ id: 'coding', head: 'Coding', of: ({ coding }) => coding }),
+    textColumn({ id: 'coding', head: 'Cost code', of: ({ coding }) => coding }),
     textColumn({ id: 'text', head: 'Text', gives: true, of: ({ text }) => text }),
     measure('ordered', 'Ordered', (line) => [line.quantity, line.netCents]),
     {

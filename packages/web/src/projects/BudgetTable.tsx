@@ -1,3 +1,4 @@
+import { EAC } from '@lowtide/core/reports/table.ts';
 import styled from 'styled-components';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
@@ -48,23 +49,29 @@ function columns(totals: Project['budgetTotals']): readonly Column<Row>[] {
       sortBy: ({ costType }) => costType,
       cell: ({ costType }) => <Mark>{COST_TYPE_MARKS[costType]}</Mark>,
     },
+    amountColumn({
+      id: 'original',
+      head: 'Original',
+      of: ({ original }) => original.amountCents,
+      total: totals.originalCents,
+    }),
+    amountColumn({
+      id: 'changes',
+      head: 'Changes',
+      of: ({ changesCents }) => changesCents,
+      total: totals.changesCents,
+    }),
     moneyColumn({
       id: 'budget',
-      head: 'Budget',
+      head: 'Revised',
       named: coded,
       of: ({ revised, budgeted }) => (budgeted ? revised : { amountCents: revised.amountCents }),
       total: cents(totals.originalCents + totals.changesCents),
     }),
-    amountColumn({
-      id: 'changes',
-      head: 'Approved changes',
-      of: ({ changesCents }) => changesCents,
-      total: totals.changesCents,
-    }),
     money('actual', 'Actual'),
     money('committed', 'Committed'),
     money('remaining', 'Remaining'),
-    money('estimate', 'At completion'),
+    { ...money('estimate', 'EAC'), long: EAC },
     money('variance', 'Variance'),
     {
       id: 'used',

@@ -24,7 +24,7 @@ const COLUMNS: readonly Column<Line>[] = [
     cell: ({ documentId, documentNumber }) => <AsOfLink to={`/documents/${documentId}`}>{documentNumber}</AsOfLink>,
   },
   { id: 'account', head: 'Account', cell: ({ account }) => account },
-  { id: 'coding', head: 'Coding', cell: ({ coding }) => coding },
+  { id: 'coding', head: 'Cost code', cell: ({ coding }) => coding },
   { id: 'party', head: 'Party', cell: ({ party }) => party },
   { id: 'text', head: 'Text', cell: ({ text }) => text },
   {

@@ -104,7 +104,7 @@ function Standing({ project }: { readonly project: Project }) {
       <Facts
         facts={[
           { name: 'Cost to date', value: <Money label="Cost to date" money={position.cost} tone="cost" /> },
-          { name: 'At completion', value: <Money label="At completion" money={position.estimate} /> },
+          { name: 'EAC', value: <Money label="Estimated cost at completion" money={position.estimate} /> },
           { name: 'Held on the balance sheet', value: <Money label="Held" money={project.held} /> },
         ]}
       />
@@ -145,7 +145,7 @@ function Standing({ project }: { readonly project: Project }) {
               />
             ),
           },
-          { name: 'Cost held', value: <Money label="Cost held" money={project.held} /> },
+          { name: 'Unrecognized cost', value: <Money label="Unrecognized cost" money={project.held} /> },
         ]}
       />
       <TideGauge tide={tideOf(position)} />

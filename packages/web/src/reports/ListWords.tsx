@@ -34,7 +34,7 @@ export function ListWords({ table, filters, view }: ListWordsProps) {
           </button>
           <button
             type="button"
-            aria-label={`Take the filter away: ${filterWords(columns, filter)}`}
+            aria-label={`Remove the filter: ${filterWords(columns, filter)}`}
             title="Take it away"
             onClick={() => view.setFilters(filters.map(filterText).toSpliced(place, 1))}
           >

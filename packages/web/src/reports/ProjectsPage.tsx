@@ -8,7 +8,6 @@ import { Button } from '../ui/Button.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { Page } from '../ui/Page.tsx';
 import { TideGauge } from '../ui/TideGauge.tsx';
-import { FirstSteps } from './FirstSteps.tsx';
 import { ReportBody } from './ReportBody.tsx';
 import { ViewsBar } from './ViewsBar.tsx';
 
@@ -31,7 +30,6 @@ export function ProjectsPage() {
         </>
       }
     >
-      <FirstSteps />
       <ReportBody name="projects" extra={{ column: TIDE, before: 'client' }} />
       {adding ? (
         <RecordDialog

@@ -1,31 +1,50 @@
 import { monthText } from '@lowtide/core/calendar/month.ts';
+import { cents, difference } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useShownBooks } from '../api/as-of.tsx';
-import { useRead } from '../api/books-api.ts';
-import { Button } from '../ui/Button.tsx';
-import { Note } from '../ui/notes.tsx';
+import { useRead, type Answer } from '../api/books-api.ts';
 
 export interface RecognitionNoteProps {
   readonly basis: string;
-  readonly onChange: (basis: string) => void;
 }
 
-/** Says of a month whose revenue is not recognized, or not any more, what is still to come, and offers to show it as if it were. */
-export function RecognitionNote({ basis, onChange }: RecognitionNoteProps) {
+/**
+ * Goes on with the sentence of a report: what the month is still to recognize, and how much cost stays in WIP, out of the result, and why.
+ * Nothing where all of it is recognized.
+ */
+export function RecognitionNote({ basis }: RecognitionNoteProps) {
   const { through, known } = useShownBooks();
   const { answer } = useRead('recognitionState', known === undefined ? { query: { through } } : null);
-  if (!answer?.changesAnything) return null;
+  if (answer === undefined) return null;
+  const month = monthText(through);
   const isRun = answer.recognizedThrough !== null && through <= answer.recognizedThrough;
-  const what = isRun
-    ? `${monthText(through)} was recognized, and things came since`
-    : `${monthText(through)} is not recognized yet`;
+  const toRecognize = `${dollars(answer.toRecognizeCents)} of revenue`;
+  const state = !answer.changesAnything
+    ? ''
+    : basis === 'recognized'
+      ? ` Among it ${toRecognize} that ${isRun ? 'came since the run' : 'is not posted yet'}.`
+      : isRun
+        ? ` Things came since ${month} was recognized: ${toRecognize} to recognize.`
+        : ` ${month} is not recognized yet: ${toRecognize} to recognize.`;
   return (
-    <Note $tone="warning" role="status">
-      {what}: {dollars(answer.toRecognizeCents)} of revenue to recognize.{' '}
-      {basis === 'recognized' ? 'Shown as if recognized now.' : 'Shown as posted.'}{' '}
-      <Button $look="quiet" onPress={() => onChange(basis === 'recognized' ? 'posted' : 'recognized')}>
-        {basis === 'recognized' ? 'Show as posted' : 'Show as if recognized now'}
-      </Button>
-    </Note>
+    <span role="status">
+      {state}
+      {leftOut(answer, basis, month)}
+    </span>
   );
+}
+
+/** How much cost is in WIP and so not in the result, and why. */
+function leftOut(state: Answer<'recognitionState'>, basis: string, month: string): string {
+  const { heldCents, waitingCents, waitingProjects } = state;
+  const names = `${waitingProjects.join(', ')}${waitingProjects.length === 5 ? ' and others' : ''}`;
+  const waits = `${dollars(waitingCents)} of ${names}, without contract or estimate`;
+  if (basis === 'recognized') return waitingCents === 0 ? '' : ` Left out is cost that waits in WIP: ${waits}.`;
+  if (heldCents === 0) return '';
+  const untilRun = difference(heldCents, cents(Math.min(heldCents, waitingCents)));
+  const why = [
+    ...(untilRun === 0 ? [] : [`${dollars(untilRun)} until ${month} is recognized`]),
+    ...(waitingCents === 0 ? [] : [waits]),
+  ];
+  return ` ${dollars(heldCents)} of cost waits in WIP and is left out: ${why.join('; ')}.`;
 }

@@ -35,10 +35,8 @@ export function ReportBody({ name, extra, picture }: ReportBodyProps) {
     <>
       <ReportSentence name={name} chosen={chosen} onChoose={choose} view={{ ...view, order: sort.by }}>
         {table === undefined || isStatement ? null : <ListWords table={table} filters={filters} view={view} />}
+        {'basis' in choices ? <RecognitionNote basis={chosen['basis'] ?? 'posted'} /> : null}
       </ReportSentence>
-      {'basis' in choices ? (
-        <RecognitionNote basis={chosen['basis'] ?? 'posted'} onChange={(basis) => choose('basis', basis)} />
-      ) : null}
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
       {problem === undefined ? null : <Note $tone="trouble">{problem}</Note>}
       {picture === undefined || answer === undefined ? null : picture(answer)}

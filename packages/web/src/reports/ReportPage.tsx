@@ -1,10 +1,10 @@
 import { reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
+import { AsOfLink } from '../api/as-of.tsx';
 import { Page } from '../ui/Page.tsx';
 import { timeAndWork } from './deadlines/TimeAndWork.tsx';
 import { Utilization } from './hours/Utilization.tsx';
 import { PortfolioCharts } from './portfolio/PortfolioCharts.tsx';
 import { ReportBody, type ReportBodyProps } from './ReportBody.tsx';
-import { ReportTabs } from './ReportTabs.tsx';
 import { ViewsBar } from './ViewsBar.tsx';
 
 /** What only one report draws. */
@@ -22,8 +22,16 @@ const OWN: Readonly<Partial<Record<ReportName, Pick<ReportBodyProps, 'extra' | '
 export function ReportPage({ name }: { readonly name: ReportName }) {
   const { title, facts } = reportOf(name);
   return (
-    <Page title={title} facts={facts} actions={<ViewsBar name={name} />}>
-      <ReportTabs chosen={name} />
+    <Page
+      title={title}
+      facts={facts}
+      actions={
+        <>
+          <AsOfLink to="/reports">Other reports (r)</AsOfLink>
+          <ViewsBar name={name} />
+        </>
+      }
+    >
       <ReportBody name={name} {...OWN[name]} />
     </Page>
   );

@@ -58,10 +58,10 @@ interface Drawing {
 }
 
 function drawn(column: TableColumn, place: number, { total, leading }: Drawing): Column<TableRow> {
-  const { id, head, holds, gives, only, formula } = column;
+  const { id, head, long, holds, gives, only, formula } = column;
   const cellOf = ({ cells }: TableRow): Cell => cells[place] ?? { value: null };
   return {
-    ...{ id, head, formula, gives: gives ?? false, figures: holds !== 'text' && holds !== 'day' },
+    ...{ id, head, long, formula, gives: gives ?? false, figures: holds !== 'text' && holds !== 'day' },
     hidden: only === 'file',
     sortBy: (row) => orderOf(cellOf(row).value),
     cell: (row) => <CellValue column={column} row={row} cell={cellOf(row)} leads={place === leading} />,
@@ -98,7 +98,7 @@ function CellText({
   const below = column.holds === 'money' && typeof cell.value === 'number' && cell.value < 0;
   return (
     <Figure
-      label={`${column.head}, ${name}`}
+      label={`${column.long ?? column.head}, ${name}`}
       text={text}
       figure={cell.figure}
       tone={column.tone ?? (below ? 'trouble' : undefined)}

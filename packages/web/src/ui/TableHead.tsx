@@ -38,7 +38,7 @@ interface HeadProps<Row> extends Pick<TableHeadProps<Row>, 'model' | 'sort' | 'a
 }
 
 function Head<Row>({ column, model, sort, arranged }: HeadProps<Row>) {
-  const { id, head, formula, figures, sortBy, width } = column;
+  const { id, head, long, formula, figures, sortBy, width } = column;
   const direction = sort?.by === id ? 'ascending' : sort?.by === `-${id}` ? 'descending' : undefined;
   const sized = model.widths[id];
   const resize = (event: KeyboardEvent<HTMLElement>): void => {
@@ -54,7 +54,7 @@ function Head<Row>({ column, model, sort, arranged }: HeadProps<Row>) {
       data-figures={figures}
       data-sized={sized !== undefined}
       aria-sort={direction}
-      title={formula === undefined ? undefined : `${head} = ${formula}`}
+      title={formula === undefined ? long : `${long ?? head} = ${formula}`}
       style={sized === undefined ? (width === undefined ? undefined : { width }) : widthStyle(sized)}
     >
       {sortBy !== undefined && sort !== undefined ? (

@@ -3,6 +3,8 @@ import type { ReactNode } from 'react';
 export interface Column<Row> {
   readonly id: string;
   readonly head: string;
+  /** The head in full, where it is an abbreviation. */
+  readonly long?: string | undefined;
   readonly cell: (row: Row) => ReactNode;
   /** Numbers: at the right, in figures of one width. */
   readonly figures?: boolean;

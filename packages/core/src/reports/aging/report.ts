@@ -10,6 +10,18 @@ type Row = Answer['rows'][number];
 
 export const AGING = report({
   title: 'Aging',
+  group: 'bought',
+  alsoCalled: [
+    'receivables',
+    'payables',
+    'open invoices',
+    'open bills',
+    'overdue',
+    'AR',
+    'AP',
+    'retention',
+    'retainage',
+  ],
   facts: 'Open invoices and bills by days past due, party by party, tied to the account',
   path: '/aging',
   may: 'read-books',
@@ -55,6 +67,7 @@ function columns({ totals }: Answer): readonly ColumnOf<Row>[] {
     },
     {
       ...{ id: 'total', head: 'Total', file: 'total', holds: 'money' },
+      madeOf: { plus: [...AGING_PARTS.map((_, part) => `part${'abcde'.charAt(part)}`), 'other'] },
       of: ({ total }) => traced(total),
       total: traced(totals.total),
     },

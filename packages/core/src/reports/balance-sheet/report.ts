@@ -6,6 +6,8 @@ import { BalanceSheet } from './shape.ts';
 
 export const BALANCE_SHEET = report({
   title: 'Balance sheet',
+  group: 'books',
+  alsoCalled: ['financial position', 'assets'],
   facts: 'Earned, unbilled and progress billings are netted contract by contract',
   path: '/balance-sheet',
   may: 'read-books',
@@ -18,14 +20,21 @@ export const BALANCE_SHEET = report({
     statementTable(
       [
         ...groupRows('Assets before contracts', answer.assets),
-        figuresRow('Underbilled contracts', [traced(answer.contractAssets)], false),
-        sumRow('Total assets', [answer.totalAssetsCents]),
+        figuresRow('Underbilled contracts', [traced(answer.contractAssets)], { strong: false }),
+        sumRow('Total assets', [answer.totalAssetsCents], ['Assets before contracts', 'Underbilled contracts']),
         ...groupRows('Liabilities before contracts', answer.liabilities),
-        figuresRow('Overbilled contracts', [traced(answer.contractLiabilities)], false),
+        figuresRow('Overbilled contracts', [traced(answer.contractLiabilities)], { strong: false }),
         ...groupRows('Equity before profit', answer.equity),
-        figuresRow('Profit of earlier years', [traced(answer.earlierProfit)], false),
-        figuresRow('Profit of this year', [traced(answer.profitThisYear)], false),
-        sumRow('Total liabilities and equity', [answer.totalLiabilitiesAndEquityCents]),
+        figuresRow('Profit of earlier years', [traced(answer.earlierProfit)], { strong: false }),
+        figuresRow('Profit of this year', [traced(answer.profitThisYear)], { strong: false }),
+        sumRow(
+          'Total liabilities and equity',
+          [answer.totalLiabilitiesAndEquityCents],
+          [
+            ...['Liabilities before contracts', 'Overbilled contracts', 'Equity before profit'],
+            ...['Profit of earlier years', 'Profit of this year'],
+          ],
+        ),
       ],
       [{ head: 'Amount', file: 'amount' }],
     ),

@@ -21,7 +21,7 @@ test('each contract: earned, billed, the difference of the two, and what is left
     ...['Code (code, text)', 'Project (name, text, gives way)', 'Client (client, text, gives way)'],
     ...['Contract (contract, money)', 'Complete (percent_complete, percent)', 'Earned (earned, money, earned)'],
     ...['Billed (billed, money, billed)', 'Billed − earned (billed_less_earned, money, gap)'],
-    'Left to bill (left_to_bill, money)',
+    'Unbilled contract value (left_to_bill, money)',
   ]);
   expect(rowsRead(table)).toEqual([
     [

@@ -8,14 +8,16 @@ type Answer = z.output<typeof Billable>;
 type Row = Answer['rows'][number];
 
 export const BILLABLE = report({
-  title: 'Left to bill',
+  title: 'Unbilled contract value',
+  group: 'contracts',
+  alsoCalled: ['billing', 'unbilled', 'progress billing'],
   facts: 'Contract less what was billed; earned and not yet billed is money the company lends',
   path: '/billable',
   may: 'read-projects',
-  summary: 'Contracts and what is left to bill',
+  summary: 'Contracts and their unbilled value',
   query: ReportQuery,
   answer: Billable,
-  sentence: 'Contracts through {through}: earned, billed, and what is left to bill.',
+  sentence: 'Contracts through {through}: earned, billed, and what of the contract is unbilled.',
   choices: {},
   table: ({ rows, totals }) =>
     tableOf(columns(totals), rows, {
@@ -57,11 +59,13 @@ function columns(totals: Answer['totals']): readonly ColumnOf<Row>[] {
     },
     {
       ...{ id: 'overbilled', head: 'Billed − earned', file: 'billed_less_earned', holds: 'money', tone: 'gap' },
+      madeOf: { plus: ['billed'], minus: ['earned'] },
       total: totals.overbilledCents,
       of: ({ overbilled }) => traced(overbilled),
     },
     {
-      ...{ id: 'left', head: 'Left to bill', file: 'left_to_bill', holds: 'money', total: totals.leftCents },
+      ...{ id: 'left', head: 'Unbilled contract value', file: 'left_to_bill', holds: 'money', total: totals.leftCents },
+      madeOf: { plus: ['contract'], minus: ['billed'], orZero: true },
       of: ({ leftCents }) => leftCents,
     },
   ];

@@ -13,6 +13,8 @@ const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 
 export const CERTIFIED_PAYROLL = report({
   title: 'Certified payroll',
+  group: 'labor',
+  alsoCalled: ['prevailing wage', 'payroll report'],
   facts: 'Who worked on a project in a week, at which wage; withheld and net are of the pay period that holds the week',
   path: '/certified-payroll',
   may: 'see-pay',

@@ -8,6 +8,8 @@ type Row = Answer['rows'][number];
 
 export const COMMITMENTS = report({
   title: 'Open orders and commitments',
+  group: 'bought',
+  alsoCalled: ['open orders', 'purchase orders', 'subcontracts', 'committed cost', 'retention', 'retainage'],
   facts: 'What is ordered, received and billed of open orders, and what they still add to cost',
   path: '/commitments',
   may: 'read-books',
@@ -74,6 +76,7 @@ function columns(totals: Answer['totals']): readonly ColumnOf<Row>[] {
     money('accrued', 'Received, not billed'),
     {
       ...{ id: 'committed', head: 'Committed', file: 'committed', holds: 'money' },
+      madeOf: { plus: ['ordered'], minus: ['billed', 'accrued'] },
       of: ({ committedCents, committedFigure }) => ({ value: committedCents, figure: committedFigure }),
       total: totals.committedCents,
     },

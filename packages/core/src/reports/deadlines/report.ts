@@ -8,6 +8,8 @@ type Row = z.output<typeof Deadlines>['rows'][number];
 
 export const DEADLINES = report({
   title: 'Deadlines',
+  group: 'contracts',
+  alsoCalled: ['schedule', 'late', 'target end'],
   facts: 'Late first; behind is where more of the time is gone than of the work is done',
   path: '/deadlines',
   may: 'read-projects',

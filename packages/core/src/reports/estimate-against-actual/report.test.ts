@@ -34,7 +34,7 @@ const answer = Against.parse({
 const SIDES = [
   ...['Estimated (estimated_cost, money)', 'Changes (approved_changes, money)', 'Actual (actual_cost, money)'],
   'Committed (committed, money)',
-  ...['Over ± (over, money, plain)', '% (over_percent, percent)', 'At completion (at_completion, money)'],
+  ...['Over ± (over, money, plain)', '% (over_percent, percent)', 'EAC (at_completion, money)'],
   ...['Price (price, money)', 'Price changes (price_changes, money)'],
 ];
 const TOTALS = ['100', '20', '135', '7', '15', '–', '130', '150', '25'];

@@ -10,6 +10,8 @@ type Row = Answer['sections'][number] & Partial<Answer['rows'][number]>;
 
 export const ESTIMATE_AGAINST_ACTUAL = report({
   title: 'Estimate against actual',
+  group: 'profit',
+  alsoCalled: ['budget against actual', 'job cost', 'variance'],
   facts: 'As approved, with what change orders added; over target first',
   path: '/estimate-against-actual',
   may: 'read-projects',
@@ -81,6 +83,7 @@ function columns(totals: Totals, bySection: boolean): readonly ColumnOf<Row>[] {
       ...money('over', 'Over ±', { file: 'over', of: (row) => row.overCents }, totals),
       tone: 'plain',
       formula: 'actual − (estimated + changes)',
+      madeOf: { plus: ['actual'], minus: ['estimatedCost', 'changes'] },
     },
     {
       ...{ id: 'overPercent', head: '%', file: 'over_percent', holds: 'percent', total: totals.over },
@@ -88,7 +91,7 @@ function columns(totals: Totals, bySection: boolean): readonly ColumnOf<Row>[] {
       formula: 'over ÷ (estimated + changes)',
       of: ({ over }) => over,
     },
-    money('completion', 'At completion', { file: 'at_completion', of: (row) => row.completionCents }, totals),
+    money('completion', 'EAC', { file: 'at_completion', of: (row) => row.completionCents }, totals),
     money('price', 'Price', { file: 'price', of: (row) => row.priceCents }, totals),
     money('priceChanges', 'Price changes', { file: 'price_changes', of: (row) => row.priceChangesCents }, totals),
   ];

@@ -8,7 +8,9 @@ type Answer = z.output<typeof FadeReport>;
 type Row = Answer['rows'][number];
 
 export const FADE = report({
-  title: 'Fade',
+  title: 'Profit fade',
+  group: 'contracts',
+  alsoCalled: ['fade', 'gain', 'margin change'],
   facts: 'Expected profit lost or gained: by price, by agreed cost, by forecast; the three add up',
   path: '/fade',
   may: 'read-projects',
@@ -61,9 +63,10 @@ function columns({ totals, knownThen }: Answer): readonly ColumnOf<Row>[] {
     amount('byForecast', 'by forecast', 'by_forecast'),
     {
       ...{ id: 'after', head: 'Profit now', file: 'profit_after', holds: 'money', total: totals.after },
+      madeOf: { plus: ['before', 'byPrice', 'byApproved', 'byForecast'] },
       of: ({ after, afterFigure }) => ({ value: after, figure: afterFigure }),
     },
-    amount('fade', 'Change', 'fade'),
+    { ...amount('fade', 'Change', 'fade'), madeOf: { plus: ['after'], minus: ['before'] } },
     {
       ...{ id: 'marginBefore', head: 'Margin earlier', file: 'margin_before_percent', holds: 'percent' },
       formula: 'profit earlier ÷ contract then',

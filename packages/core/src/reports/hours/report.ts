@@ -9,6 +9,8 @@ type Row = Answer['rows'][number];
 
 export const HOURS_REPORT = report({
   title: 'Hours',
+  group: 'labor',
+  alsoCalled: ['timesheets', 'utilization', 'time'],
   facts: 'What hours cost at their rates, what clients may be billed for them, and how much of the time is billable',
   path: '/hours-report',
   may: 'see-pay',
@@ -59,7 +61,10 @@ function columns({ totals }: Answer, byProject: boolean): readonly ColumnOf<Row>
     },
     money('cost', 'Cost', totals, ({ costCents }) => costCents),
     money('bill', 'Price', totals, ({ billCents }) => billCents),
-    money('profit', 'Profit', totals, ({ profitCents }) => profitCents),
+    {
+      ...money('profit', 'Profit', totals, ({ profitCents }) => profitCents),
+      madeOf: { plus: ['bill'], minus: ['cost'] },
+    },
     {
       ...{ id: 'ratio', head: 'Profit ÷ price', file: 'profit_of_price_percent', holds: 'percent' },
       ...{ share: { part: 'profit', whole: ['bill'] }, formula: 'profit ÷ price' },

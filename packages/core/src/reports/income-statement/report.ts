@@ -6,6 +6,8 @@ import { IncomeQuery, IncomeStatement } from './shape.ts';
 
 export const INCOME_STATEMENT = report({
   title: 'Income statement',
+  group: 'books',
+  alsoCalled: ['profit and loss', 'P&L'],
   facts: 'By account; revenue is what was recognized',
   path: '/income-statement',
   may: 'read-books',
@@ -23,9 +25,9 @@ export const INCOME_STATEMENT = report({
       [
         ...groupRows('Revenue', answer.revenue),
         ...groupRows('Cost of revenue', answer.costOfRevenue),
-        sumRow('Gross profit', answer.grossProfit),
+        sumRow('Gross profit', answer.grossProfit, ['Revenue', '−Cost of revenue']),
         ...groupRows('Expense', answer.expense),
-        figuresRow('Net income', answer.netIncome.map(traced), true),
+        figuresRow('Net income', answer.netIncome.map(traced), { of: ['Gross profit', '−Expense'] }),
       ],
       answer.columns.map((span, place) => ({
         head: place === 0 ? spanText(span) : `Year, ${spanText(span)}`,

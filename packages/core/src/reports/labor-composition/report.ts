@@ -8,6 +8,8 @@ type Row = Answer['rows'][number];
 
 export const LABOR_COMPOSITION = report({
   title: 'Labor composition',
+  group: 'labor',
+  alsoCalled: ['burden', 'wage', 'labor cost'],
   facts:
     'Wage, taxes, insurance, benefits and overhead in the cost of hours, by their build-ups, and what true-ups added',
   path: '/labor-composition',
@@ -46,6 +48,7 @@ function columns({ totals }: Answer): readonly ColumnOf<Row>[] {
     { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
     ...PARTS.map(([id, head, field]): ColumnOf<Row> => ({
       ...{ id, head, file: id === 'notTold' ? 'not_told' : id === 'trueUp' ? 'true_ups' : id, holds: 'money' },
+      ...(id === 'total' ? { madeOf: { plus: PARTS.map(([part]) => part).filter((part) => part !== 'total') } } : {}),
       of: (row) => row[field],
       total: totals[field],
     })),

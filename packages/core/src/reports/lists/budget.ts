@@ -22,17 +22,32 @@ export function budgetTable({ budget, budgetTotals: totals }: Detail): Table {
     },
     money('original', 'Original', ({ original }) => traced(original), totals.originalCents),
     money('changes', 'Changes', ({ changesCents }) => changesCents, totals.changesCents),
-    money('budget', 'Budget', ({ revised }) => traced(revised), cents(totals.originalCents + totals.changesCents)),
+    {
+      ...money(
+        'budget',
+        'Revised',
+        ({ revised }) => traced(revised),
+        cents(totals.originalCents + totals.changesCents),
+      ),
+      madeOf: { plus: ['original', 'changes'] },
+    },
     money('actual', 'Actual', ({ actual }) => traced(actual), totals.actualCents),
     money('committed', 'Committed', ({ committed }) => traced(committed), totals.committedCents),
-    money('left', 'Remaining', ({ remaining }) => traced(remaining), totals.remainingCents),
+    {
+      ...money('left', 'Remaining', ({ remaining }) => traced(remaining), totals.remainingCents),
+      madeOf: { plus: ['budget'], minus: ['actual', 'committed'] },
+    },
     {
       ...{ id: 'used', head: '% used', file: 'used_percent', holds: 'percent' },
-      formula: '(actual + committed) ÷ budget',
+      formula: '(actual + committed) ÷ revised',
+      madeOf: { plus: ['actual', 'committed'], over: ['budget'] },
       of: ({ used }) => used,
     },
-    money('at_completion', 'At completion', ({ estimate }) => traced(estimate), totals.estimateCents),
-    money('variance', 'Variance', ({ variance }) => traced(variance), totals.varianceCents),
+    money('at_completion', 'EAC', ({ estimate }) => traced(estimate), totals.estimateCents),
+    {
+      ...money('variance', 'Variance', ({ variance }) => traced(variance), totals.varianceCents),
+      madeOf: { plus: ['budget'], minus: ['at_completion'] },
+    },
   ];
   return tableOf(columns, budget, {
     key: ({ phase, code, costType }) => `${phase ?? ''}/${code}/${costType}`,

@@ -27,13 +27,13 @@ describe("a project's budget against actual", () => {
       ...['Phase (phase, text)', 'Code (cost_code, text)', 'Cost code (name, text)', 'Type (cost_type, text)'],
       ...['Budgeted (budgeted, text)', 'Original (original, money)', 'Changes (changes, money)'],
       ...[
-        'Budget (budget, money)',
+        'Revised (budget, money)',
         'Actual (actual, money)',
         'Committed (committed, money)',
         'Remaining (left, money)',
         '% used (used_percent, percent)',
       ],
-      ...['At completion (at_completion, money)', 'Variance (variance, money)'],
+      ...['EAC (at_completion, money)', 'Variance (variance, money)'],
     ]);
     const amounts = ['100 ← original', '20', '120 ← revised', '72 ← actual', '9 ← committed', '48 ← remaining'];
     const ends = ['130 ← estimate', '-10 ← variance'];

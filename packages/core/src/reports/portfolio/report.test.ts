@@ -42,7 +42,7 @@ describe('the portfolio', () => {
       ...['Client (client, text, gives way)', 'Manager (manager, text, file only)', 'Status (status, text, file only)'],
       ...['Contract (contract, money)', 'Earned (earned, money, earned)', 'Billed (billed, money, billed, file only)'],
       ...['Backlog (backlog, money, file only)', 'Budget (budget, money, file only)'],
-      ...['At completion (estimate, money)', 'Cost (cost, money)', 'Committed (committed, money)'],
+      ...['EAC (estimate, money)', 'Cost (cost, money)', 'Committed (committed, money)'],
       ...['labor', 'material', 'subcontract', 'equipment', 'overhead', 'other'].map(
         (type) => `${type.charAt(0).toUpperCase()}${type.slice(1)} (${type}_cost, money, file only)`,
       ),

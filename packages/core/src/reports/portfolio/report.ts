@@ -7,7 +7,7 @@ import type { Month } from '../../calendar/month.ts';
 import { ratio, type Ratio } from '../../money/ratio.ts';
 import { RecognizableQuery } from '../query.ts';
 import { BASIS, report } from '../report.ts';
-import { tableOf, type ColumnOf } from '../table.ts';
+import { type MadeOf, tableOf, type ColumnOf } from '../table.ts';
 import { Portfolio } from './shape.ts';
 
 export type PortfolioRow = z.output<typeof Portfolio>['rows'][number];
@@ -17,6 +17,8 @@ type Totals = Omit<PortfolioRow, 'id' | 'code' | 'name' | 'kind' | 'status' | 'c
 
 export const PORTFOLIO = report({
   title: 'Portfolio',
+  group: 'contracts',
+  alsoCalled: ['overview', 'all projects', 'backlog', 'pending change orders'],
   facts: 'Every project: planned and actual, side by side',
   path: '/portfolio',
   may: 'read-projects',
@@ -51,6 +53,7 @@ interface MeasureColumn {
   readonly tone?: 'earned' | 'billed';
   /** The figure it is of one project, where it can be traced. */
   readonly figure?: FigureName;
+  readonly madeOf?: MadeOf;
 }
 
 const capital = (type: string): string => `${type.charAt(0).toUpperCase()}${type.slice(1)}`;
@@ -64,9 +67,10 @@ const MEASURES: Readonly<Record<string, MeasureColumn>> = {
     file: 'backlog',
     of: (row) => difference(row.contractCents, row.earnedCents),
     figure: 'backlog',
+    madeOf: { plus: ['contract'], minus: ['earned'] },
   },
   budget: { head: 'Budget', file: 'budget', of: ({ budgetCents }) => budgetCents, figure: 'budget' },
-  estimate: { head: 'At completion', file: 'estimate', of: ({ estimateCents }) => estimateCents, figure: 'estimate' },
+  estimate: { head: 'EAC', file: 'estimate', of: ({ estimateCents }) => estimateCents, figure: 'estimate' },
   cost: { head: 'Cost', file: 'cost', of: ({ costCents }) => costCents, figure: 'cost' },
   committed: {
     ...{ head: 'Committed', file: 'committed', figure: 'committed' },
@@ -87,6 +91,7 @@ const MEASURES: Readonly<Record<string, MeasureColumn>> = {
   'profit-then': {
     ...{ head: 'Profit at completion', file: 'profit_at_completion', figure: 'profit-at-completion' },
     of: ({ profitAtCompletionCents }) => profitAtCompletionCents,
+    madeOf: { plus: ['contract'], minus: ['estimate'] },
   },
   pending: { head: 'Pending price', file: 'pending_price', of: ({ pendingPriceCents }) => pendingPriceCents },
   'pending-cost': { head: 'Pending cost', file: 'pending_cost', of: ({ pendingCostCents }) => pendingCostCents },
@@ -122,12 +127,13 @@ function allColumns(total: Totals, through: Month | undefined): readonly ColumnO
 
 function measureColumn(
   id: string,
-  { head, file, of, tone, figure: name }: MeasureColumn,
+  { head, file, of, tone, figure: name, madeOf }: MeasureColumn,
   { total, through }: { readonly total: Totals; readonly through: Month | undefined },
 ): ColumnOf<PortfolioRow> {
   return {
     ...{ id, head, file, holds: 'money' },
     ...(tone === undefined ? {} : { tone }),
+    ...(madeOf === undefined ? {} : { madeOf }),
     of: (row) => ({ value: of(row), figure: figureOf(name, row.id, through) }),
     total: of(total),
   };

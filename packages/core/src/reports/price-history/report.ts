@@ -8,6 +8,8 @@ type Row = z.output<typeof PriceHistory>['rows'][number];
 
 export const PRICE_HISTORY = report({
   title: 'Price history',
+  group: 'bought',
+  alsoCalled: ['prices', 'cost of items'],
   facts: 'What suppliers billed by the unit, each price beside the one before',
   path: '/price-history',
   may: 'read-books',

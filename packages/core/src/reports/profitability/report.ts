@@ -9,6 +9,8 @@ type Row = Answer['rows'][number];
 
 export const PROFITABILITY = report({
   title: 'Profitability',
+  group: 'profit',
+  alsoCalled: ['profit per client', 'margin', 'job profitability'],
   facts: "Revenue as recognized, cost as recognized or expensed; the unassigned row makes the sum the company's result",
   path: '/profitability',
   may: 'read-books',
@@ -68,7 +70,12 @@ function columns({ total }: Answer): readonly ColumnOf<Row>[] {
       of: ({ otherCost }) => traced(otherCost),
       total: traced(total.otherCost),
     },
-    { ...money('profit', 'Profit'), of: ({ profit }) => traced(profit), total: traced(total.profit) },
+    {
+      ...money('profit', 'Profit'),
+      madeOf: { plus: ['revenue'], minus: [...COST_TYPES, 'expectedLoss', 'otherCost'] },
+      of: ({ profit }) => traced(profit),
+      total: traced(total.profit),
+    },
     {
       ...{ id: 'margin', head: 'Margin', file: 'margin_percent', holds: 'percent' },
       share: { part: 'profit', whole: ['revenue'] },

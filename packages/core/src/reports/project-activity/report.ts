@@ -9,6 +9,8 @@ type Row = Answer['rows'][number];
 
 export const PROJECT_ACTIVITY = report({
   title: 'Activity of a project',
+  group: 'profit',
+  alsoCalled: ['job cost detail', 'transactions', 'ledger of a project'],
   facts: 'Every document that names it, in one list',
   path: '/project-activity',
   may: 'read-books',

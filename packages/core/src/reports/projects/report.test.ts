@@ -31,7 +31,7 @@ test('all projects where they stand, with their sums', () => {
   expect(columnsRead(table)).toEqual([
     ...['Code (code, text)', 'Project (name, text, gives way)', 'Client (client, text, file only)'],
     ...['Status (status, text, file only)', 'Manager (manager, text, file only)', 'Contract (contract, money)'],
-    ...['At completion (estimate, money, file only)', 'Cost (cost, money)', 'Complete (percent_complete, percent)'],
+    ...['EAC (estimate, money, file only)', 'Cost (cost, money)', 'Complete (percent_complete, percent)'],
     ...['Earned (earned, money, earned)', 'Billed (billed, money, billed)'],
     ...['Billed − earned (billed_less_earned, money, gap)', 'Margin (margin_percent, percent)'],
     'Target end (target_end, day, file only)',

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { RecognizableQuery } from '../query.ts';
 import { BASIS, report } from '../report.ts';
-import { tableOf, traced, type ColumnOf } from '../table.ts';
+import { EAC, tableOf, traced, type ColumnOf } from '../table.ts';
 import { Projects } from './shape.ts';
 
 type Answer = z.output<typeof Projects>;
@@ -16,6 +16,8 @@ export const PROJECTS_SHOWN = [
 
 export const PROJECTS = report({
   title: 'Projects',
+  group: 'contracts',
+  alsoCalled: ['list of projects'],
   facts: 'All projects where they stand',
   path: '/projects',
   may: 'read-projects',
@@ -41,11 +43,12 @@ function columns(totals: Answer['totals']): readonly ColumnOf<Row>[] {
     { id: 'status', head: 'Status', file: 'status', holds: 'text', only: 'file', of: ({ status }) => status },
     { id: 'manager', head: 'Manager', file: 'manager', holds: 'text', only: 'file', of: ({ manager }) => manager },
     money('contract', 'Contract', ({ contract }) => contract, totals.contractCents),
-    { ...money('estimate', 'At completion', ({ estimate }) => estimate, totals.estimateCents), only: 'file' },
+    { ...money('estimate', 'EAC', ({ estimate }) => estimate, totals.estimateCents), long: EAC, only: 'file' },
     money('cost', 'Cost', ({ cost }) => cost, totals.costCents),
     {
       ...{ id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent' },
-      formula: 'cost ÷ at completion, or as the project is measured',
+      formula: 'cost ÷ EAC, or as the project is measured',
+      madeOf: { plus: ['cost'], over: ['estimate'] },
       of: ({ complete, completeFigure }) => ({ value: complete, figure: completeFigure }),
     },
     { ...money('earned', 'Earned', ({ earned }) => earned, totals.earnedCents), tone: 'earned' },
@@ -53,10 +56,12 @@ function columns(totals: Answer['totals']): readonly ColumnOf<Row>[] {
     {
       ...money('overbilled', 'Billed − earned', ({ overbilled }) => overbilled, totals.overbilledCents),
       ...{ file: 'billed_less_earned', tone: 'gap' },
+      madeOf: { plus: ['billed'], minus: ['earned'] },
     },
     {
       ...{ id: 'margin', head: 'Margin', file: 'margin_percent', holds: 'percent' },
       formula: 'gross profit at completion ÷ contract',
+      madeOf: { plus: ['contract'], minus: ['estimate'], over: ['contract'] },
       of: ({ margin, marginFigure }) => ({ value: margin, figure: marginFigure }),
     },
     {

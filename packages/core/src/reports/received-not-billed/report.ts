@@ -8,6 +8,8 @@ type Row = Answer['rows'][number];
 
 export const RECEIVED_NOT_BILLED = report({
   title: 'Received, not billed',
+  group: 'bought',
+  alsoCalled: ['GRNI', 'accruals', 'goods received'],
   facts: 'Goods that are cost already and whose bills are still to come, tied to the account',
   path: '/received-not-billed',
   may: 'read-books',
@@ -30,7 +32,7 @@ function columns({ total }: Answer): readonly ColumnOf<Row>[] {
     { id: 'line', head: 'Line of an order', file: 'order_line', holds: 'text', of: ({ line }) => line, total: 'Total' },
     { id: 'supplier', head: 'Supplier', file: 'supplier', holds: 'text', gives: true, of: ({ supplier }) => supplier },
     { id: 'project', head: 'Project', file: 'project', holds: 'text', of: ({ project }) => project },
-    { id: 'coding', head: 'Coding', file: 'coding', holds: 'text', of: ({ coding }) => coding },
+    { id: 'coding', head: 'Cost code', file: 'coding', holds: 'text', of: ({ coding }) => coding },
     { id: 'text', head: 'Text', file: 'text', holds: 'text', gives: true, of: ({ text }) => text },
     { id: 'received', head: 'Received', file: 'received', holds: 'money', of: ({ receivedCents }) => receivedCents },
     { id: 'billed', head: 'Billed', file: 'billed', holds: 'money', of: ({ billedCents }) => billedCents },

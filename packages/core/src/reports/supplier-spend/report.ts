@@ -8,6 +8,8 @@ type Row = Answer['rows'][number];
 
 export const SUPPLIER_SPEND = report({
   title: 'Spend per supplier and project',
+  group: 'bought',
+  alsoCalled: ['spend', 'vendors', 'suppliers'],
   facts: 'What was bought of whom, and for what',
   path: '/supplier-spend',
   may: 'read-books',

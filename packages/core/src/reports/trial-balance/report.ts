@@ -9,6 +9,8 @@ type Row = Answer['rows'][number];
 
 export const TRIAL_BALANCE = report({
   title: 'Trial balance',
+  group: 'books',
+  alsoCalled: ['accounts', 'debits and credits'],
   facts: 'Debits equal credits at every moment',
   path: '/trial-balance',
   may: 'read-books',

@@ -48,7 +48,7 @@ describe('the WIP schedule', () => {
   });
 
   const toDate = (only: string) => [
-    ...[`Contract (contract, money${only})`, `At completion (estimate, money${only})`],
+    ...[`Contract (contract, money${only})`, `EAC (estimate, money${only})`],
     ...[`Gross profit at completion (gross_profit, money${only})`, `Margin (margin_percent, percent${only})`],
     ...[`Cost (cost, money${only})`, `Complete (percent_complete, percent${only})`],
     ...['Earned (earned, money, earned)', `Profit to date (profit_to_date, money${only})`],

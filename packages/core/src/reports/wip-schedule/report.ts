@@ -3,7 +3,7 @@ import { difference } from '../../money/cents.ts';
 import { ratio } from '../../money/ratio.ts';
 import { RecognizableQuery } from '../query.ts';
 import { BASIS, report } from '../report.ts';
-import { tableOf, traced, type ColumnOf } from '../table.ts';
+import { EAC, tableOf, traced, type ColumnOf } from '../table.ts';
 import { WipSchedule } from './shape.ts';
 
 type Schedule = z.output<typeof WipSchedule>;
@@ -11,6 +11,8 @@ type Row = Schedule['rows'][number];
 
 export const WIP_SCHEDULE = report({
   title: 'WIP schedule',
+  group: 'contracts',
+  alsoCalled: ['WIP', 'over- and underbillings', 'contract assets', 'work in process schedule'],
   facts: 'Over- and underbillings add up to the contract balances of the balance sheet',
   path: '/wip-schedule',
   may: 'read-projects',
@@ -48,9 +50,10 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
     { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
     { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client, ...year },
     { ...money('contract', 'Contract', totals.contractCents), of: ({ contract }) => traced(contract), ...toDate },
-    { ...money('estimate', 'At completion', totals.estimateCents), of: ({ estimate }) => traced(estimate), ...toDate },
+    { ...money('estimate', 'EAC', totals.estimateCents), long: EAC, of: ({ estimate }) => traced(estimate), ...toDate },
     {
       ...{ ...money('profit', 'Gross profit at completion', totals.profitCents), file: 'gross_profit' },
+      madeOf: { plus: ['contract'], minus: ['estimate'] },
       of: ({ profit }) => traced(profit),
       ...toDate,
     },
@@ -65,7 +68,8 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
     { ...money('cost', 'Cost', totals.costCents), of: ({ cost }) => traced(cost), ...toDate },
     {
       ...{ id: 'complete', head: 'Complete', file: 'percent_complete', holds: 'percent' },
-      formula: 'cost ÷ at completion, or as the project is measured',
+      formula: 'cost ÷ EAC, or as the project is measured',
+      madeOf: { plus: ['cost'], over: ['estimate'] },
       of: ({ complete, completeFigure }) => ({ value: complete, figure: completeFigure }),
       ...toDate,
     },
@@ -78,11 +82,13 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
     { ...money('billed', 'Billed', totals.billedCents), tone: 'billed', of: ({ billed }) => traced(billed), ...toDate },
     {
       ...{ ...money('overbilled', 'Overbilled', totals.overbilledCents), tone: 'gap' },
+      madeOf: { plus: ['billed'], minus: ['earned'], orZero: true },
       of: ({ overbilledCents, netFigure }) => side(overbilledCents, netFigure),
       ...toDate,
     },
     {
       ...{ ...money('underbilled', 'Underbilled', totals.underbilledCents), tone: 'gap' },
+      madeOf: { plus: ['earned'], minus: ['billed'], orZero: true },
       of: ({ underbilledCents, netFigure }) => side(underbilledCents, netFigure),
       ...toDate,
     },
@@ -103,19 +109,27 @@ function yearColumns(totals: Schedule['totals'], year: Only): readonly ColumnOf<
     {
       ...money('before', 'Earned in prior years', difference(totals.earnedCents, totals.earnedThisYearCents)),
       formula: 'earned − earned this year',
+      madeOf: { plus: ['earned'], minus: ['earnedThisYear'] },
       file: 'earned_before_year',
       of: ({ earnedBeforeYear }) => traced(earnedBeforeYear),
       ...year,
     },
-    { ...money('backlog', 'Backlog', totals.backlogCents), of: ({ backlog }) => traced(backlog), ...year },
+    {
+      ...money('backlog', 'Backlog', totals.backlogCents),
+      madeOf: { plus: ['contract'], minus: ['earned'] },
+      of: ({ backlog }) => traced(backlog),
+      ...year,
+    },
     {
       ...{ ...money('costToComplete', 'Cost to complete', totals.costToCompleteCents), file: 'cost_to_complete' },
+      madeOf: { plus: ['estimate'], minus: ['cost'] },
       of: ({ costToComplete }) => traced(costToComplete),
       ...year,
     },
     {
       ...money('ahead', 'Profit in backlog', totals.profitInBacklogCents),
       formula: 'gross profit at completion − profit to date',
+      madeOf: { plus: ['profit'], minus: ['profitToDate'] },
       file: 'profit_in_backlog',
       of: ({ profitInBacklogCents }) => profitInBacklogCents,
       ...year,

@@ -213,7 +213,7 @@ function Totals({
         { name: 'Revised budget', value: dollars(revised) },
         { name: 'Actual', value: dollars(actual) },
         { name: 'Remaining', value: dollars(sum([estimate, -actual as typeof actual])) },
-        { name: 'At completion', value: dollars(estimate) },
+        { name: 'EAC', value: dollars(estimate) },
         { name: 'Variance', value: dollars(sum([revised, -estimate as typeof estimate])) },
       ]}
     />

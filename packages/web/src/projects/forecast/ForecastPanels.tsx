@@ -59,7 +59,7 @@ function Effect({ sheet, read }: Pick<ForecastPanelsProps, 'sheet' | 'read'>) {
   const effect = forecastEffect(position, read, { month: through, kept: percentDecimals, forecastMonths });
   const share = (ratio: Ratio | null): string => (ratio === null ? 'none' : `${percent(ratio, 2)} %`);
   const rows: readonly (readonly [string, string, string])[] = [
-    ['At completion', dollars(effect.estimate.before), dollars(effect.estimate.after)],
+    ['EAC', dollars(effect.estimate.before), dollars(effect.estimate.after)],
     ['Complete', share(effect.complete.before), share(effect.complete.after)],
     ['Margin at completion', share(effect.margin.before), share(effect.margin.after)],
     [`To recognize, ${monthText(through)}`, dollars(effect.revenue.before), dollars(effect.revenue.after)],

@@ -21,7 +21,7 @@ const COLUMNS: readonly GridColumn[] = [
   { id: 'committed', head: 'Committed', width: '8.5%', figures: true, readOnly: true },
   { id: 'method', head: 'Method', width: '10%' },
   { id: 'input', head: 'Done, or to come', width: '9.5%', figures: true },
-  { id: 'estimate', head: 'At completion', width: '10%', figures: true, readOnly: true },
+  { id: 'estimate', head: 'EAC', width: '10%', figures: true, readOnly: true },
   { id: 'variance', head: 'Variance', width: '9%', figures: true, readOnly: true },
   { id: 'reason', head: 'Reason', width: '9%' },
 ];

@@ -26,7 +26,7 @@ interface Typed {
 const NOTHING: Typed = { project: '', code: '', costType: '' };
 
 /** Cost lines without a project or a code, coded in place, many at once, seen before it posts. */
-export function StraysPart() {
+export function UncodedCostPart() {
   const { asOf } = useShownBooks();
   const { answer, trouble } = useRead('strays', { query: asOf }, { keepLast: true });
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
@@ -81,7 +81,7 @@ function StrayGrid({ rows }: { readonly rows: readonly Stray[] }) {
         onPosted={() => setTyped(new Map())}
       />
       <EntryGrid
-        label="Strays"
+        label="Uncoded cost"
         columns={mayCode ? COLUMNS : COLUMNS.map((column) => ({ ...column, readOnly: true }))}
         rows={grid}
         onChange={change}

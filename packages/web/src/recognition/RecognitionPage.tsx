@@ -2,6 +2,7 @@ import styled from 'styled-components';
 import { useState } from 'react';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
+import { EAC } from '@lowtide/core/reports/table.ts';
 import { useTableLayout } from '../api/use-table-layout.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
@@ -23,7 +24,7 @@ type Run = Answer<'recognition'>;
 type Row = Run['rows'][number];
 
 /** The recognition run of a month: what it would post, and the one posting. */
-export function EarningPage() {
+export function RecognitionPage() {
   const { through } = useShownBooks();
   const sort = useTableSort('code');
   const { part, isMore, drawn } = useRowsInView(sort);
@@ -41,7 +42,7 @@ export function EarningPage() {
   const isRun = latest?.month === run.month;
   return (
     <Page
-      title={`Earning, ${monthText(run.month)}`}
+      title={`Recognition, ${monthText(run.month)}`}
       facts={
         latest === null
           ? 'No month is recognized yet'
@@ -219,12 +220,13 @@ function columns(totals: Run['totals'], onEstimate: RunTableProps['onEstimate'])
 function estimateColumn(total: Run['totals']['estimateCents'], onEstimate: RunTableProps['onEstimate']): Column<Row> {
   return {
     id: 'estimate',
-    head: 'At completion',
+    head: 'EAC',
+    long: EAC,
     figures: true,
     sortBy: ({ estimate }) => estimate.amountCents,
     cell: (row) => (
       <>
-        <Money label={`At completion, ${row.code}`} money={row.estimate} />{' '}
+        <Money label={`Estimated cost at completion, ${row.code}`} money={row.estimate} />{' '}
         {row.override === null ? (
           <AsOfLink to={`/projects/${row.id}/forecast`} aria-label={`Forecast of ${row.code}`}>
             forecast

@@ -3,7 +3,7 @@ import { typedMonth } from '@lowtide/core/calendar/typed-month.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useWrite } from '../api/books-api.ts';
 import { useRecognitionWords } from '../api/use-recognition-words.ts';
-import { waitingText } from '../api/waiting-text.ts';
+import { draftsText } from '../api/drafts-text.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
@@ -30,7 +30,7 @@ export function LockDialog({ lockedThrough, suggested, onClose }: LockDialogProp
   const isLocking = until !== null && (lockedThrough === null || until > lockedThrough);
   const isUnrecognized = until !== null && until >= through && recognition !== 'recognized';
   // What is asked about before a month is closed on it.
-  const waits = [waitingText(frame.drafts), isUnrecognized ? `${monthText(through)} is ${recognition}` : null].filter(
+  const waits = [draftsText(frame.drafts), isUnrecognized ? `${monthText(through)} is ${recognition}` : null].filter(
     (each) => each !== null,
   );
   const order = async (): Promise<void> => {

@@ -15,7 +15,7 @@ import type { EnteredWeek } from './entered-week.ts';
 import { ReturnWeekDialog } from './ReturnWeekDialog.tsx';
 
 /** Weeks that people entered: approved or returned, and posted together. */
-export function EnteredWeeksPart() {
+export function TimesheetsPart() {
   const may = useMay();
   const { answer, trouble } = useRead('timesheets', { query: {} });
   const [approve, approving] = useWrite('approveTimesheet');

@@ -16,7 +16,7 @@ import { Sentence } from '../ui/Page.tsx';
 type Message = Answer<'messages'>['rows'][number];
 
 /** Bills that suppliers sent as UBL: they wait here, and become rows of a sheet; nothing posts by itself. */
-export function MailboxPart() {
+export function IncomingBillsPart() {
   const [show, setShow] = useViewState('show', 'waiting');
   const isDropped = show === 'dropped';
   const { answer, trouble } = useRead('messages', { query: { show: isDropped ? 'dropped' : 'waiting' } });
@@ -44,7 +44,7 @@ export function MailboxPart() {
       </div>
       <Refused why={why} />
       <DataTable
-        label="Mailbox"
+        label="Incoming bills"
         rows={answer.rows}
         columns={columns(
           isDropped
