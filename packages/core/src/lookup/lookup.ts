@@ -13,18 +13,31 @@ export type Found<T> =
   | { readonly kind: 'unknown' }
   | { readonly kind: 'ambiguous'; readonly among: readonly string[] };
 
-/** Finds by exact code, then exact name, then the one whose code or name begins with the text. Case does not matter. */
+/**
+ * Finds by exact code, then exact name, then the one whose code or name begins with the text, then the one whose code has a part that does:
+ * `200` for `31-200`. Case does not matter.
+ */
 export function found<T extends Named>(list: readonly T[], typed: string): Found<T> {
   const text = typed.trim().toLowerCase();
   const exact = byCode(list).get(text) ?? list.find(({ name }) => name.toLowerCase() === text);
   if (exact) return { kind: 'found', value: exact };
-  const beginning = list.filter(
+  const begun = list.filter(
     ({ code, name }) => code.toLowerCase().startsWith(text) || name.toLowerCase().startsWith(text),
   );
+  const beginning =
+    begun.length > 0 ? begun : list.filter(({ code }) => partsOf(code).some((part) => part.startsWith(text)));
   const only = beginning[0];
   if (beginning.length === 1 && only) return { kind: 'found', value: only };
   if (beginning.length === 0) return { kind: 'unknown' };
   return { kind: 'ambiguous', among: beginning.slice(0, 4).map(({ code, name }) => `${code} ${name}`) };
+}
+
+/** The parts of a code behind its first one, in lower case. */
+function partsOf(code: string): readonly string[] {
+  return code
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .slice(1);
 }
 
 /** Lists by code in lower case; a sheet of thousands of rows looks up in the same few lists. */

@@ -11,7 +11,10 @@ type Kind =
   | 'labor-at-standard'
   | 'client-project-unmeasured'
   | 'as-billed-holds-cost'
-  | 'no-price-to-share';
+  | 'no-price-to-share'
+  | 'not-open-any-more'
+  | 'amount-of-one-party'
+  | 'draft-discarded';
 
 /** What the settings of the company, of a project and of the server hold back, in words. */
 export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } = {
@@ -36,4 +39,9 @@ export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } =
     'A project that earns as billed expenses its cost as incurred. Choose that for its cost, or another way to recognize revenue.',
   'no-price-to-share': () =>
     'No price was agreed for this project, so there is none to take a share of. Bill an amount.',
+  'not-open-any-more': ({ number }) => `Nothing is open of ${number} any more. Take it off the list.`,
+  'amount-of-one-party': () =>
+    'An amount settles documents of one party. Choose those of one, or leave the amount empty to settle each wholly.',
+  'draft-discarded': ({ by, when }) =>
+    `${by} discarded this sheet at ${when}. What you typed is still here: copy the rows to a new sheet to keep them.`,
 };

@@ -168,6 +168,8 @@ export interface Facts {
   'nothing-to-recognize': { readonly month: Month };
   'not-latest-run': { readonly latest: Month };
   'client-needed': { readonly project: string };
+  'not-open-any-more': { readonly number: string };
+  'amount-of-one-party': Record<never, never>;
   'no-price-to-share': Record<never, never>;
   'over-contract': { readonly left: Cents; readonly asked: Cents };
   'over-open-amount': { readonly open: Cents; readonly asked: Cents };
@@ -183,6 +185,7 @@ export interface Facts {
   'role-needs-type': { readonly role: string; readonly type: string };
   'role-not-empty': { readonly role: string };
   'in-use': { readonly subject: Subject; readonly field: string };
+  'draft-discarded': { readonly by: string; readonly when: string };
   'changed-meanwhile': { readonly by: string; readonly when: string };
   'file-seen': { readonly name: string; readonly when: string; readonly by: string };
   'file-unreadable': { readonly reason: string };

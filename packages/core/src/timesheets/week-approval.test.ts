@@ -8,7 +8,7 @@ const project = (id: number, code: string, manager: string): LedProject => ({
   manager,
 });
 const PROJECTS = [project(1, 'GATE', 'M. Orla'), project(2, 'DUNE', 'P. Hask'), project(3, 'REEF', '')];
-const row = (of: string, ...days: string[]) => ({ project: of, days });
+const row = (of: string, ...days: string[]) => ({ pay: '', project: of, days });
 
 test('each project of a week needs one approval, of whoever leads it; time without a project the accountant’s', () => {
   const rows = [row('gate', '8'), row('GATE', '', '4'), row('DUNE', '2'), row('', '1'), row('', '')];

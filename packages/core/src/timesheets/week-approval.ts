@@ -1,3 +1,4 @@
+import { rowsByPay } from './overtime-in-row.ts';
 import { found } from '../lookup/lookup.ts';
 import type { Named } from '../lookup/lookup.ts';
 import { quantity, sumQuantity, type Quantity } from '../money/quantity.ts';
@@ -58,10 +59,10 @@ export function waitingFor(needed: readonly NeededApproval[]): readonly string[]
   return [...new Set(open.map(({ project }) => project?.manager || 'the accountant'))];
 }
 
-/** Hours of the rows as far as they can be read. */
-export function enteredHours(rows: readonly EnteredRow[]): Quantity {
+/** Hours of the rows as far as they can be read, overtime of a day among them. */
+export function enteredHours(rows: readonly (EnteredRow & { readonly pay: string })[]): Quantity {
   return sumQuantity(
-    rows.flatMap(({ days }) =>
+    rowsByPay(rows).flatMap(({ row: { days } }) =>
       days.map((typed) => {
         const read = typedNumber(typed, 4);
         return quantity(read.kind === 'number' ? read.scaled : 0);

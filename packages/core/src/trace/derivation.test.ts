@@ -40,20 +40,20 @@ describe('how a figure is worked out', () => {
     },
     {
       name: 'complete',
-      formula: 'cost to date ÷ estimate at completion',
+      formula: 'cost to date ÷ estimated cost at completion',
       value: '40.00 %',
       inputs: ['340.00', '850.00'],
     },
     { name: 'overbilled', formula: 'billed − earned', value: '150.00', inputs: ['550.00', '400.00'] },
     {
       name: 'profit-at-completion',
-      formula: 'contract price − estimate at completion',
+      formula: 'contract price − estimated cost at completion',
       value: '150.00',
       inputs: ['1,000.00', '850.00'],
     },
     {
       name: 'margin',
-      formula: '(contract price − estimate at completion) ÷ contract price',
+      formula: '(contract price − estimated cost at completion) ÷ contract price',
       value: '15.00 %',
       inputs: ['1,000.00', '850.00'],
     },
@@ -66,7 +66,7 @@ describe('how a figure is worked out', () => {
     { name: 'backlog', formula: 'contract price − earned', value: '600.00', inputs: ['1,000.00', '400.00'] },
     {
       name: 'cost-to-complete',
-      formula: 'estimate at completion − cost to date',
+      formula: 'estimated cost at completion − cost to date',
       value: '510.00',
       inputs: ['850.00', '340.00'],
     },
@@ -90,7 +90,7 @@ describe('how a figure is worked out', () => {
   });
 
   test('kept decimals are said', () => {
-    expect(derived('complete', {}, 1).formula).toBe('cost to date ÷ estimate at completion, kept to 1 decimals');
+    expect(derived('complete', {}, 1).formula).toBe('cost to date ÷ estimated cost at completion, kept to 1 decimals');
   });
 
   test('without a contract there is no margin to derive', () => {

@@ -94,11 +94,11 @@ export function positionDerivation(name: PositionFigure, at: PositionAt): Deriva
       return of('billed − earned', difference(position.billed, position.earned), [billed, earned]);
     }
     case 'profit-at-completion':
-      return of('contract price − EAC', profit, [contract, completion]);
+      return of('contract price − estimated cost at completion', profit, [contract, completion]);
     case 'margin': {
       const margin = marginAtCompletion(position);
       const value: FigureValue = margin === null ? { kind: 'none' } : { kind: 'ratio', ratio: margin };
-      const formula = '(contract price − EAC) ÷ contract price';
+      const formula = '(contract price − estimated cost at completion) ÷ contract price';
       return { formula, value, inputs: [contract, completion] };
     }
     case 'profit-to-date': {
@@ -110,7 +110,7 @@ export function positionDerivation(name: PositionFigure, at: PositionAt): Deriva
     case 'backlog':
       return of('contract price − earned', difference(price.amount, position.earned), [contract, earned]);
     case 'cost-to-complete':
-      return of('EAC − cost to date', difference(estimate, position.costToDate), [completion, cost]);
+      return of('estimated cost at completion − cost to date', difference(estimate, position.costToDate), [completion, cost]);
   }
 }
 
@@ -172,12 +172,12 @@ function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): D
   const formula = {
     'not-measured': 'progress of this project is not measured',
     'no-estimate': 'no estimate yet, so nothing is complete',
-    'no-contract': `no contract yet, so nothing is earned: cost to date ÷ EAC${kept}`,
+    'no-contract': `no contract yet, so nothing is earned: cost to date ÷ estimated cost at completion${kept}`,
     'not-begun': 'no cost yet',
     'as-billed': 'earned as billed: billed ÷ contract price, at most all of it; without a price it is not measured',
     finished: 'the project is finished',
     cancelled: 'the project is cancelled',
-    'under-way': `cost to date ÷ EAC${kept}`,
+    'under-way': `cost to date ÷ estimated cost at completion${kept}`,
     'over-estimate': 'cost is above the estimate, so it counts as complete',
   }[reached.kind];
   return { formula, value: { kind: 'ratio', ratio: reached.complete }, inputs: from };

@@ -6,6 +6,7 @@ import { DIMENSION_NAMES, DIMENSIONS, type DimensionName, type DimensionValues }
 export const POSTED_FIGURES = {
   cost: { title: 'Cost', roles: COST_ROLES, sign: 1 },
   'cost-held': { title: 'Unrecognized cost', roles: HELD_ROLES, sign: 1 },
+  'work-in-process': { title: 'Work in process', roles: ['wip'], sign: 1 },
   'cost-recognized': { title: 'Cost recognized', roles: ['cost-of-revenue', 'internal-projects'], sign: 1 },
   earned: { title: 'Earned', roles: ['revenue'], sign: -1 },
   billed: { title: 'Billed', roles: ['progress-billings'], sign: -1 },

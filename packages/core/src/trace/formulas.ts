@@ -3,6 +3,7 @@ import type { FigureName } from './figure.ts';
 /** How each figure is worked out, in a line: what is shown beside it before its trace is opened. */
 export const FORMULAS: { readonly [N in FigureName]: string } = {
   cost: 'lines posted to work in process, construction in progress, cost of revenue and internal projects',
+  'work-in-process': 'lines posted to work in process: cost of projects for clients, less what was recognized of it',
   'cost-held': 'lines posted to work in process and construction in progress: cost, less what was recognized of it',
   'cost-recognized': 'lines posted to cost of revenue and internal projects',
   earned: 'lines posted to revenue',
@@ -24,18 +25,18 @@ export const FORMULAS: { readonly [N in FigureName]: string } = {
   budget: 'original budget + approved changes',
   'line-estimate':
     'forecast + change orders approved since; without a forecast, the larger of budget and what is cost or committed',
-  estimate: 'the sum of the EAC of its lines, or an estimate set by hand + change orders approved since',
-  complete: 'cost to date ÷ EAC',
+  estimate: 'the sum of the estimated cost at completion of its lines, or an estimate set by hand + change orders approved since',
+  complete: 'cost to date ÷ estimated cost at completion',
   overbilled: 'billed − earned',
   'contract-assets': 'earned − billed of each contract, where earned is more',
   'contract-liabilities': 'billed − earned of each contract, where billed is more',
-  'profit-at-completion': 'contract price − EAC',
+  'profit-at-completion': 'contract price − estimated cost at completion',
   margin: 'gross profit at completion ÷ contract price',
   'result-margin': 'profit ÷ revenue',
   'profit-to-date': 'earned − cost recognized − expected loss',
   backlog: 'contract price − earned',
-  'cost-to-complete': 'EAC − cost to date',
+  'cost-to-complete': 'estimated cost at completion − cost to date',
   committed: 'ordered − billed − received and accrued, line by line of orders, never below zero',
   remaining: 'budget − cost − committed',
-  variance: 'budget − EAC of the line',
+  variance: 'budget − estimated cost at completion of the line',
 };

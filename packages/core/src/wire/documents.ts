@@ -71,6 +71,8 @@ export const DocumentDetail = z.object({
     z.object({ documentId: Id, number: z.string(), datedOn: Day, amountCents: Cents, way: z.enum(['by', 'of']) }),
   ),
   linked: z.object({ reversedById: Id.nullable(), reversesId: Id.nullable() }),
+  /** Lines of it that were coded otherwise since: by which document, and where to. */
+  recoded: z.array(z.object({ lineId: Id, documentId: Id, number: z.string(), to: z.string() })),
 });
 
 export const Reversal = z.strictObject({ postedOn: Typed, reason: Typed });
@@ -135,7 +137,9 @@ export const RecognitionPreview = z.object({
     provisionCents: Cents,
   }),
   /** The first warnings of the run, and how many there are. */
-  warnings: z.object({ first: z.array(Remark), count: z.int() }),
+  warnings: z.object({ first: z.array(Remark.extend({ projectId: Id })), count: z.int() }),
+  /** What the run posts, account by account. */
+  posts: z.array(z.object({ code: z.string(), name: z.string(), debitCents: Cents, creditCents: Cents })),
   /** Once the month is run: what the run posted, by project, as much as is asked for of the rows. */
   posted: PostedRows.nullable(),
   postedTotals: PostedTotals.nullable(),
@@ -180,6 +184,16 @@ export const SettlementForm = z.strictObject({
   acceptWarnings: z.boolean().default(false),
 });
 
+/** Money that settles several documents at once. */
+export const TogetherForm = z.strictObject({
+  documentIds: z.array(Id).min(1).max(500),
+  paidOn: Typed,
+  /** Empty: all that is open of each. Else of one party, to what is due first. */
+  amount: Typed,
+  acceptWarnings: z.boolean().default(false),
+});
+export const PostedTogether = z.object({ documents: z.array(Posted) });
+
 /** A journal posted at once: its lines as on the sheet. */
 export const JournalForm = z.strictObject({
   postedOn: Typed,
@@ -204,6 +218,8 @@ export const DOCUMENT_ENDPOINTS = {
   previewInvoice: { method: 'post', path: '/invoice-previews', may: 'keep-books', summary: 'What an invoice would bill', body: InvoiceForm, response: InvoicePreview, reads: ['ledger', 'plans', 'records', 'months'] },
   invoice: { method: 'post', path: '/invoices', may: 'keep-books', summary: 'Post a progress invoice', body: InvoiceForm, response: Posted, makesStale: ['ledger'] },
   receipt: { method: 'post', path: '/receipts', may: 'keep-books', summary: 'Record what a client paid', body: SettlementForm, response: Posted, makesStale: ['ledger'] },
+  receiptTogether: { method: 'post', path: '/receipts/together', may: 'keep-books', summary: 'Record what a client paid of several invoices', body: TogetherForm, response: PostedTogether, makesStale: ['ledger'] },
+  paymentTogether: { method: 'post', path: '/payments/together', may: 'keep-books', summary: 'Record that several bills were paid', body: TogetherForm, response: PostedTogether, makesStale: ['ledger'] },
   payment: { method: 'post', path: '/payments', may: 'keep-books', summary: 'Record what a supplier was paid', body: SettlementForm, response: Posted, makesStale: ['ledger'] },
   creditNote: { method: 'post', path: '/credit-notes', may: 'keep-books', summary: 'Credit an invoice, or a part of it', body: CreditNoteForm, response: Posted, makesStale: ['ledger'] },
   offset: { method: 'post', path: '/offsets', may: 'keep-books', summary: 'Apply a credit to what is open with the same party', body: OffsetForm, response: Posted, makesStale: ['ledger'] },

@@ -105,7 +105,7 @@ export const OrderDetail = z.object({
       differences: z.array(OrderDifference),
     }),
   ),
-  /** Receipts and bills, in the order they were recorded. */
+  /** Receipts, bills, and what was released of its retention, in the order they were recorded. */
   against: z.array(
     z.object({
       ...{

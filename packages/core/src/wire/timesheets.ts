@@ -24,6 +24,8 @@ export const OwnWeek = z.object({
   /** Who has still to approve it. */
   waitingFor: z.array(z.string()),
   problems: z.array(Remark),
+  /** Hours that are posted for a day already. */
+  warnings: z.array(Remark),
 });
 
 const MOST_ROWS = 60;
@@ -46,6 +48,10 @@ const WeekRow = OwnRow.extend({
 const Timesheet = z.object({
   ...{ id: Id, employee: z.string(), weekOn: Day, status: Status, reason: z.string(), version: z.int() },
   ...{ hours: Quantity, usualHours: Quantity, rows: z.array(WeekRow), documentId: Id.nullable() },
+  /** Hours of the week that are posted apart from it. */
+  postedHours: Quantity,
+  /** What deserves a look before it is approved: hours of a day that are posted already. */
+  warnings: z.array(z.string()),
 });
 export const TimesheetsQuery = z.strictObject({ status: Status.optional() });
 /** Weeks that people entered, the latest first; a manager sees the rows of the projects they lead. */

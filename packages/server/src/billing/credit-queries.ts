@@ -43,3 +43,26 @@ export async function creditedInvoice(db: Db, id: number): Promise<CreditedInvoi
     taxCredited: sum([ZERO, ...before.map(({ figures: { tax } }) => cents(-tax))]),
   };
 }
+
+/** A credit note as it was posted, for printing, with the invoice it credits. */
+export async function printedCreditNote(db: Db, id: number) {
+  const row = await db
+    .selectFrom('document as d')
+    .innerJoin('party as y', 'y.id', 'd.party_id')
+    .innerJoin('project as p', 'p.id', 'd.project_id')
+    .select(['d.number', 'd.dated_on', 'd.memo', 'd.body', 'y.name as client', 'y.address'])
+    .select(['p.code as project_code', 'p.name as project_name'])
+    .where('d.id', '=', id)
+    .where('d.kind', '=', 'credit-note')
+    .executeTakeFirst();
+  if (!row) return undefined;
+  const { of, figures } = JSON.parse(row.body) as KeptCredit;
+  const invoice = await db
+    .selectFrom('document')
+    .select(['number', 'dated_on'])
+    .where('id', '=', of)
+    .executeTakeFirstOrThrow();
+  return { ...row, figures, invoice: { number: invoice.number, datedOn: dayOf(invoice.dated_on) } };
+}
+
+export type PrintedCreditNote = NonNullable<Awaited<ReturnType<typeof printedCreditNote>>>;

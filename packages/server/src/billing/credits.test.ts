@@ -106,3 +106,15 @@ test('a credit of a supplier settles a bill of the same supplier, in part, and o
     ['STONE', 50_000, 0],
   ]);
 });
+
+test('a credit note prints, naming the invoice it credits; what is none has no such paper', async () => {
+  const note = await app.order<{ id: number }>('POST', '/credit-notes', noteOf('100'));
+  const pdf = await fetch(`${app.address}/api/credit-notes/${note.id}.pdf`);
+  expect(pdf.headers.get('content-type')).toBe('application/pdf');
+  expect(
+    Buffer.from(await pdf.arrayBuffer())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
+  expect((await fetch(`${app.address}/api/credit-notes/${invoice.id}.pdf`)).status).toBe(404);
+});

@@ -6,9 +6,10 @@ import { PDF } from '../http/made-file.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { printedCompany } from '../records/letterhead-queries.ts';
+import { printedCreditNote } from './credit-queries.ts';
 import { printedInvoice } from './invoice-queries.ts';
 
-/** The printable invoice. The PDF library is loaded at the first print: starting the server need not wait for it. */
+/** The printable invoice and credit note. The PDF library is loaded at the first print: starting the server need not wait for it. */
 export function invoiceFileRoutes(router: Router, context: Context): void {
   file(router, context, FILES.invoice, {
     read: async (trx, req) => {
@@ -19,6 +20,17 @@ export function invoiceFileRoutes(router: Router, context: Context): void {
     made: async ({ invoice, company }) => {
       const { invoicePdf } = await import('./invoice-pdf.ts');
       return { type: PDF, name: `${invoice.number}.pdf`, isShown: true, body: await invoicePdf(invoice, company) };
+    },
+  });
+  file(router, context, FILES.creditNote, {
+    read: async (trx, req) => {
+      const note = await printedCreditNote(trx, ById.parse(req.params).id);
+      if (!note) throw new Refusal([{ at: '', kind: 'not-there', subject: 'document' }], 404);
+      return { note, company: await printedCompany(trx) };
+    },
+    made: async ({ note, company }) => {
+      const { creditNotePdf } = await import('./credit-note-pdf.ts');
+      return { type: PDF, name: `${note.number}.pdf`, isShown: true, body: await creditNotePdf(note, company) };
     },
   });
 }

@@ -9,6 +9,8 @@ import type { PrintedInvoice } from './invoice-queries.ts';
 export async function invoicePdf(invoice: PrintedInvoice, company: PrintedCompany): Promise<Buffer> {
   const { number, figures } = invoice;
   const due = invoice.due_on === null ? [] : [`Due ${dayText(dayOf(invoice.due_on))}`];
+  // What earns as billed may have no price.
+  const isPriced = figures.contract > 0;
   const billed = cents(figures.billedBefore + figures.work);
   return printed({
     title: `Invoice ${number}`,
@@ -23,11 +25,11 @@ export async function invoicePdf(invoice: PrintedInvoice, company: PrintedCompan
         subject: [`${invoice.project_code}  ${invoice.project_name}`, invoice.memo],
       }),
       amounts([
-        { text: 'Contract price to date', amount: dollars(figures.contract) },
+        ...(isPriced ? [{ text: 'Contract price to date', amount: dollars(figures.contract) }] : []),
         { text: 'Billed before', amount: dollars(figures.billedBefore) },
         { text: 'Work billed by this invoice', amount: dollars(figures.work), bold: true },
         { text: 'Billed to date', amount: dollars(billed) },
-        { text: 'Left to bill', amount: dollars(figures.leftAfter) },
+        ...(isPriced ? [{ text: 'Unbilled contract value', amount: dollars(figures.leftAfter) }] : []),
         { text: 'Tax on this invoice', amount: dollars(figures.tax) },
         { text: `Due, ${company.currency}`, amount: dollars(figures.due), bold: true },
       ]),

@@ -15,6 +15,7 @@ import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { settlementsOf } from '../ledger/settlement-queries.ts';
 import { companyOf } from '../records/company-queries.ts';
+import { recodedLines } from '../strays/stray-queries.ts';
 import { sheetRead } from './sheet-queries.ts';
 import { document, documents } from './document-queries.ts';
 
@@ -27,6 +28,7 @@ export function documentRoutes(router: Router, context: Context): void {
       lines: await documentLines(db, params.id),
       settlements: await settlementsOf(db, params.id),
       linked: { reversedById, reversesId },
+      recoded: await recodedLines(db, params.id),
     };
   });
   write(router, context, 'reverse', async (trx, { params, body }, acting) => {

@@ -60,9 +60,23 @@ export async function draftCounts(db: Db): Promise<Readonly<Record<SheetKind, nu
   return recordOf(SHEET_KINDS, (kind) => counts.get(kind) ?? 0);
 }
 
+/** A draft that is gone: who discarded it, where somebody did. */
+async function missing(db: Db, id: number): Promise<Refusal> {
+  const discarded = await db
+    .selectFrom('audit_log')
+    .select(['at', 'by'])
+    .where('about', '=', `draft ${id}`)
+    .where('action', '=', 'drop draft')
+    .orderBy('id', 'desc')
+    .executeTakeFirst();
+  if (discarded === undefined) return new Refusal([{ at: '', kind: 'not-there', subject: 'draft' }], 404);
+  const when = new Date(discarded.at).toISOString().slice(0, 16).replace('T', ' ');
+  return new Refusal([{ at: '', kind: 'draft-discarded', by: discarded.by, when }], 404);
+}
+
 export async function draft(db: Db, id: number): Promise<StoredDraft> {
   const row = await db.selectFrom('draft').select(COLUMNS).where('id', '=', id).executeTakeFirst();
-  if (!row) throw new Refusal([{ at: '', kind: 'not-there', subject: 'draft' }], 404);
+  if (!row) throw await missing(db, id);
   return stored(row);
 }
 

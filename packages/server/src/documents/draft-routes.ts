@@ -54,7 +54,7 @@ export function draftRoutes(router: Router, context: Context): void {
     await dropFilesOfDraft(trx, params.id);
     await returnMessagesOf(trx, params.id);
     await deleteDraft(trx, params.id);
-    await audit(trx, acting, { action: 'drop draft', subject: String(params.id) });
+    await audit(trx, acting, { action: 'drop draft', subject: String(params.id), about: `draft ${params.id}` });
     return { done: true };
   });
   write(router, context, 'postDraft', async (trx, { params, body }, acting) => postDraft(trx, params.id, body, acting));

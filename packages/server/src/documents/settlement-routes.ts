@@ -1,18 +1,20 @@
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
-import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { dayIn, moneyIn } from '@lowtide/core/cells/cell.ts';
+import { isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
+import { dayIn, ifFilled, moneyIn } from '@lowtide/core/cells/cell.ts';
 import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import { supplierPayment } from '@lowtide/core/documents/payment/post.ts';
+import { paidTogether, type OpenDocument } from '@lowtide/core/documents/payment/together.ts';
 import { clientReceipt } from '@lowtide/core/documents/receipt/post.ts';
 import { partyId } from '@lowtide/core/ledger/ids.ts';
-import { cents, type Cents } from '@lowtide/core/money/cents.ts';
-import { postingDay } from '@lowtide/core/months/open-day.ts';
+import { cents, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { postingDay, type LockedThrough } from '@lowtide/core/months/open-day.ts';
 import { usualPaymentDay } from '@lowtide/core/months/unusual-day.ts';
 import { accepted, following, gathered, mapped, refused, type Decision } from '@lowtide/core/problems/decision.ts';
 import { invariant } from '@lowtide/core/problems/invariant.ts';
 import type { Trx } from '../database/schema.ts';
-import { write, type Acting, type Asked } from '../http/api.ts';
+import { write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
@@ -27,6 +29,12 @@ const PAYMENT = { kind: 'payment', settles: 'bill', on: 'payable', post: supplie
 export function settlementRoutes(router: Router, context: Context): void {
   write(router, context, 'receipt', async (trx, { body }, acting) => settle(trx, body, { acting, ...RECEIPT }));
   write(router, context, 'payment', async (trx, { body }, acting) => settle(trx, body, { acting, ...PAYMENT }));
+  write(router, context, 'receiptTogether', async (trx, { body }, acting) =>
+    settleTogether(trx, body, { acting, ...RECEIPT }),
+  );
+  write(router, context, 'paymentTogether', async (trx, { body }, acting) =>
+    settleTogether(trx, body, { acting, ...PAYMENT }),
+  );
 }
 
 type Settling = { readonly acting: Acting } & (typeof RECEIPT | typeof PAYMENT);
@@ -38,26 +46,13 @@ async function settle(
   { acting, kind, settles, on, post }: Settling,
 ): Promise<Posted> {
   const { answer, partyId: party } = await document(trx, body.documentId);
-  const { lockedThrough, dayOrder } = await companyOf(trx);
-  const paidOn = following(dayIn({ typed: body.paidOn, at: 'paidOn' }, acting.today, dayOrder), (day) =>
-    usualPaymentDay(
-      day,
-      { number: answer.number, datedOn: isoDate(answer.datedOn) },
-      { at: 'paidOn', today: acting.today, mayBeUnusual: body.acceptWarnings },
-    ),
-  );
   const order = acceptedOr(
     gathered({
       kind: ofKind(answer.kind, { settles, on }),
       amount: following(moneyIn({ typed: body.amount, at: 'amount' }), (amount) =>
         partOf(amount, cents(answer.openCents)),
       ),
-      days: following(paidOn, (day) =>
-        mapped(postingDay(day, lockedThrough, { at: 'paidOn', mayPostLater: body.acceptWarnings }), (postedOn) => ({
-          datedOn: day,
-          postedOn,
-        })),
-      ),
+      days: daysOf(body, [answer], { ...(await companyOf(trx)), today: acting.today }),
     }),
   );
   invariant(party !== null, 'bills and invoices have a party');
@@ -79,6 +74,80 @@ async function settle(
   await insertSettlement(trx, body.documentId, posted.id, amount);
   await audit(trx, acting, { action: kind, subject: posted.number });
   return posted;
+}
+
+interface Days {
+  readonly today: IsoDate;
+  readonly lockedThrough: LockedThrough;
+  readonly dayOrder: DayOrder;
+}
+
+/** The day the money moved and the day it posts; not before what it settles, unless that is meant. */
+function daysOf(
+  { paidOn, acceptWarnings }: Pick<Asked<'receipt'>['body'], 'paidOn' | 'acceptWarnings'>,
+  settled: readonly { readonly number: string; readonly datedOn: string }[],
+  { today, lockedThrough, dayOrder }: Days,
+): Decision<{ readonly datedOn: IsoDate; readonly postedOn: IsoDate }> {
+  const usual = { at: 'paidOn', today, mayBeUnusual: acceptWarnings };
+  const day = settled.reduce(
+    (read, { number, datedOn }) =>
+      following(read, (paid) => usualPaymentDay(paid, { number, datedOn: isoDate(datedOn) }, usual)),
+    dayIn({ typed: paidOn, at: 'paidOn' }, today, dayOrder),
+  );
+  return following(day, (datedOn) =>
+    mapped(postingDay(datedOn, lockedThrough, { at: 'paidOn', mayPostLater: acceptWarnings }), (postedOn) => ({
+      datedOn,
+      postedOn,
+    })),
+  );
+}
+
+/** Money against several documents: one receipt or payment for each party, all of them or none. */
+async function settleTogether(
+  trx: Trx,
+  body: Asked<'receiptTogether'>['body'],
+  { acting, kind, settles, on, post }: Settling,
+): Promise<Answer<'receiptTogether'>> {
+  const named = [];
+  for (const id of new Set(body.documentIds)) named.push(await document(trx, id));
+  for (const { answer } of named) acceptedOr(ofKind(answer.kind, { settles, on }));
+  const opened = named.map(({ answer, partyId: party }): OpenDocument => {
+    invariant(party !== null, 'bills and invoices have a party');
+    const { id, number, datedOn, dueOn, openCents } = answer;
+    return { id, number, party: partyId(party), dueOn: isoDate(dueOn ?? datedOn), open: cents(openCents) };
+  });
+  const { days, paid } = acceptedOr(
+    gathered({
+      days: daysOf(
+        body,
+        named.map(({ answer }) => answer),
+        { ...(await companyOf(trx)), today: acting.today },
+      ),
+      paid: following(ifFilled({ typed: body.amount, at: 'amount' }, null, moneyIn), (amount) =>
+        paidTogether(opened, amount),
+      ),
+    }),
+  );
+  const roles = rolesOf(await accounts(trx));
+  const documents: Posted[] = [];
+  for (const { party, parts } of paid) {
+    const gross = sum(parts.map(({ amount }) => amount));
+    const entries = parts.map(({ document: of, amount }) =>
+      post(roles, { party, postedOn: days.postedOn, amount, text: of.number }),
+    );
+    const posted = await postDocument(
+      trx,
+      {
+        ...{ kind, number: null, party, project: null, datedOn: days.datedOn, dueOn: null },
+        ...{ gross, memo: parts.map(({ document: of }) => of.number).join(', '), body, entries },
+      },
+      acting,
+    );
+    for (const { document: of, amount } of parts) await insertSettlement(trx, of.id, posted.id, amount);
+    await audit(trx, acting, { action: kind, subject: posted.number });
+    documents.push(posted);
+  }
+  return { documents };
 }
 
 function ofKind(kind: DocumentKind, { settles, on }: Pick<Settling, 'settles' | 'on'>): Decision<DocumentKind> {

@@ -178,7 +178,11 @@ describe('a bill against an order', () => {
     await post(app, '2027-01', billed('C-1', { order: 'SC-0001/1', net: credit, datedOn: '2027-01-26' }));
     expect(await balanceOf(app, '2020')).toBe(kept === 0 ? 0 : -kept);
     expect(await balanceOf(app, '2010')).toBe(owed);
-    expect((await app.ask<{ retainedCents: number }>('/orders/1')).retainedCents).toBe(kept);
+    const { retainedCents, against } = await app.ask<{ retainedCents: number; against: { kind: string }[] }>(
+      '/orders/1',
+    );
+    expect(retainedCents).toBe(kept);
+    expect(against.filter(({ kind }) => kind === 'retention-release')).toHaveLength(release === '' ? 0 : 1);
     expect(await tied(app)).toEqual([]);
     await app.close();
   });

@@ -67,7 +67,7 @@ export async function versionsOf(db: Db, order: number): Promise<readonly OrderV
   }));
 }
 
-/** What was received and billed of an order, document by document. */
+/** What was received and billed of an order and released of its retention, document by document. */
 export async function againstOrder(db: Db, order: number) {
   const { rows } = await sql<{
     id: number;
@@ -81,7 +81,11 @@ export async function againstOrder(db: Db, order: number) {
     FROM (SELECT document_id, order_line_id, net_cents FROM received
       UNION ALL SELECT document_id, order_line_id, net_cents FROM billed) m
     JOIN order_line l ON l.id = m.order_line_id JOIN document d ON d.id = m.document_id
-    WHERE l.order_id = ${order} GROUP BY d.id ORDER BY d.id`.execute(db);
+    WHERE l.order_id = ${order} GROUP BY d.id
+    UNION ALL SELECT d.id, d.kind, d.number, d.dated_on, d.gross_cents,
+      EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
+    FROM retained m JOIN document d ON d.id = m.document_id
+    WHERE m.order_id = ${order} AND d.kind = 'retention-release' ORDER BY 1`.execute(db);
   return rows.map((row) => ({
     documentId: row.id,
     kind: row.kind,

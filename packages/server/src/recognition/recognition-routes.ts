@@ -64,7 +64,9 @@ async function preview(
   const posted = latest?.month === month ? PostedRows.parse(await postedRows(db, latest.document)) : null;
   const inPart = <Row>(all: readonly Row[]): Row[] =>
     all.slice(offset, limit === undefined ? undefined : offset + limit);
-  const warnings = rows.flatMap((row) => row.warnings);
+  const warnings = rows.flatMap((row) =>
+    row.warnings.map((warning) => ({ ...warningAnswer(warning), projectId: row.position.project.id as number })),
+  );
   return {
     month,
     rows: inPart(
@@ -76,7 +78,8 @@ async function preview(
     ),
     count: rows.length,
     totals: totalsAnswer(rows),
-    warnings: { first: warnings.slice(0, FIRST_WARNINGS).map(warningAnswer), count: warnings.length },
+    warnings: { first: warnings.slice(0, FIRST_WARNINGS), count: warnings.length },
+    posts: await postsAnswer(db, rows, month),
     posted: posted && inPart(posted),
     postedTotals: posted && postedTotals(posted),
     problems: (await problemsOf(db, month, { rows, latest, today })).map(remark),
@@ -92,6 +95,22 @@ async function preview(
 
 /** Projects that are named where many wait. */
 const MOST_NAMED = 5;
+
+/** What the run posts, account by account, both sides of each. */
+async function postsAnswer(db: Db, rows: readonly RecognitionRow[], month: Month): Promise<Run['posts']> {
+  const chart = await accounts(db);
+  const { lines } = revenueRecognized(rolesOf(chart), lastDay(month), rows.map(recognized));
+  const side = (account: number, sign: 1 | -1): Cents =>
+    sum(
+      lines
+        .filter((line) => line.account === account && sign * line.amount > 0)
+        .map(({ amount }) => cents(sign * amount)),
+    );
+  return chart.flatMap(({ id, code, name }) => {
+    const [debitCents, creditCents] = [side(id, 1), side(id, -1)];
+    return debitCents === 0 && creditCents === 0 ? [] : [{ code, name, debitCents, creditCents }];
+  });
+}
 
 /** Whether the month is recognized, and what has come since that a run would take up. */
 async function stateOf(db: Db, through: Month): Promise<Answer<'recognitionState'>> {
@@ -185,9 +204,9 @@ function rowAnswer(row: RecognitionRow, month: Month): Run['rows'][number] {
 }
 
 /** Warnings that are told at once. */
-const FIRST_WARNINGS = 50;
+const FIRST_WARNINGS = 500;
 
-function warningAnswer(warning: Warning): Answer<'recognition'>['warnings']['first'][number] {
+function warningAnswer(warning: Warning): Run['rows'][number]['warnings'][number] {
   return { at: warning.at, kind: warning.kind, message: concern(warning) };
 }
 

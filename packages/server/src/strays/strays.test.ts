@@ -90,6 +90,10 @@ describe('a posted line', () => {
     const recoded = await app.order<{ id: number; number: string }>('POST', '/recodes', order);
     expect([await costOf(app, 1), await costOf(app, 2)]).toEqual([30_000, 70_000]);
     expect(await app.refused('POST', '/recodes', order)).toEqual(['lines/0 recoded-already']);
+    const bill = await app.ask<{ recoded: unknown }>(`/documents/${posted?.id}`);
+    expect(bill.recoded).toEqual([
+      { lineId: first?.id, documentId: recoded.id, number: recoded.number, to: 'DUNE 31-250' },
+    ]);
     const again = (await linesOf(app, recoded.id)).find(({ amountCents }) => amountCents > 0);
     await app.order('POST', '/recodes', { ...order, lines: [{ line: again?.id, project: 'GATE', code: 'A/31-250' }] });
     expect([await costOf(app, 1), await costOf(app, 2)]).toEqual([100_000, 0]);

@@ -1,17 +1,12 @@
 import type { Router } from 'express';
 import { mondayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { monthOf } from '@lowtide/core/calendar/month.ts';
-import type { HoursSheet } from '@lowtide/core/documents/hours/form.ts';
 import { takesCost } from '@lowtide/core/ledger/project.ts';
 import { quantity } from '@lowtide/core/money/quantity.ts';
-import type { Problem } from '@lowtide/core/problems/problem.ts';
-import { wording } from '@lowtide/core/problems/wording.ts';
+import { concern, wording } from '@lowtide/core/problems/wording.ts';
 import { enteredHours, neededApprovals, waitingFor } from '@lowtide/core/timesheets/week-approval.ts';
-import type { OwnRow } from '@lowtide/core/wire/timesheets.ts';
 import { audit } from '../audit/audit-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { activities } from '../documents/equipment-use-queries.ts';
-import { sheetRead } from '../documents/sheet-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
@@ -20,6 +15,7 @@ import { budgetedLabor } from '../projects/budgeted-labor-queries.ts';
 import { projects } from '../projects/project-queries.ts';
 import { statusOf } from './timesheet-answers.ts';
 import { keepWeek, ledProjects, weeks, type StoredWeek } from './timesheet-queries.ts';
+import { weekRemarks } from './week-remarks.ts';
 
 /** A week of hours that somebody enters for themselves, and nobody else. */
 export function ownWeekRoutes(router: Router, context: Context): void {
@@ -28,7 +24,7 @@ export function ownWeekRoutes(router: Router, context: Context): void {
     const employee = await employeeOf(db, actor?.id ?? null);
     if (employee === null) return nobodysWeek(weekOn);
     const week = await weekOf(db, employee.id, weekOn);
-    const problems = await problemsOf(db, { employee: employee.code, weekOn, rows: week.rows }, today);
+    const { problems, warnings } = await weekRemarks(db, { employee: employee.code, weekOn, rows: week.rows }, today);
     const needed = neededApprovals(week.rows, await ledProjects(db), week.approvals);
     return {
       ...{ employee: employee.name, weekOn, reason: week.reason, version: week.version, rows: [...week.rows] },
@@ -36,6 +32,8 @@ export function ownWeekRoutes(router: Router, context: Context): void {
       ...{ hours: enteredHours(week.rows), usualHours: quantity(employee.usualHours) },
       waitingFor: week.status === 'submitted' ? [...waitingFor(needed)] : [],
       problems: problems.map((problem) => ({ ...problem, message: wording(problem) })),
+      // What is posted is there by itself.
+      warnings: week.status === 'posted' ? [] : warnings.map((warning) => ({ ...warning, message: concern(warning) })),
     };
   });
   read(router, context, 'ownWeekChoices', async (db) => {
@@ -67,7 +65,17 @@ type OneWeek = Pick<StoredWeek, 'weekOn' | 'rows' | 'status' | 'reason' | 'versi
 
 function nobodysWeek(weekOn: IsoDate): Answer<'ownWeek'> {
   return {
-    ...{ employee: null, weekOn, status: 'open', reason: '', version: 0, rows: [], waitingFor: [], problems: [] },
+    ...{
+      employee: null,
+      weekOn,
+      status: 'open',
+      reason: '',
+      version: 0,
+      rows: [],
+      waitingFor: [],
+      problems: [],
+      warnings: [],
+    },
     ...{ hours: quantity(0), usualHours: quantity(0) },
   };
 }
@@ -121,7 +129,7 @@ async function submit(
 ): Promise<Answer<'submitOwnWeek'>> {
   const { employee, week } = await ownWeekOf(trx, body, acting);
   refuseUnless(week, ['open', 'returned']);
-  const problems = await problemsOf(
+  const { problems } = await weekRemarks(
     trx,
     { employee: employee.code, weekOn: week.weekOn, rows: week.rows },
     acting.today,
@@ -129,26 +137,4 @@ async function submit(
   if (problems.length > 0) throw new Refusal(problems);
   await audit(trx, acting, { action: 'submit hours', subject: `${employee.code} ${week.weekOn}` });
   return keep(trx, { ...week, employee, status: 'submitted', reason: '' }, acting);
-}
-
-interface EnteredWeek {
-  readonly employee: string;
-  readonly weekOn: IsoDate;
-  readonly rows: readonly OwnRow[];
-}
-
-/** Rows of somebody as rows of a week of hours. */
-export function sheetRowsOf({ employee, rows }: Omit<EnteredWeek, 'weekOn'>): HoursSheet['rows'] {
-  return rows.map((row) => ({ ...row, employee, costType: '', billable: '' }));
-}
-
-/** What is wrong with a week, by the code that posts it; rates of pay are for others to see to. */
-async function problemsOf(
-  db: Db,
-  { employee, weekOn, rows }: EnteredWeek,
-  today: IsoDate,
-): Promise<readonly Problem[]> {
-  const sheet = { kind: 'hours' as const, weekOn, rows: sheetRowsOf({ employee, rows }) };
-  const { reading } = await sheetRead(db, { month: monthOf(weekOn), today }, sheet);
-  return reading.problems.filter(({ kind }) => kind !== 'no-rate');
 }

@@ -5,11 +5,15 @@ import {
   type LedProject,
   type NeededApproval,
 } from '@lowtide/core/timesheets/week-approval.ts';
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { concern } from '@lowtide/core/problems/wording.ts';
+import type { OwnRow } from '@lowtide/core/wire/timesheets.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
 import type { Actor } from '../http/actor.ts';
 import { companyOf } from '../records/company-queries.ts';
-import { ledProjects, type StoredWeek } from './timesheet-queries.ts';
+import { ledProjects, postedApart, type StoredWeek } from './timesheet-queries.ts';
+import { weekRemarks } from './week-remarks.ts';
 
 type Status = Answer<'ownWeek'>['status'];
 
@@ -29,11 +33,17 @@ export function mayApprove(actor: Actor | null, { project }: NeededApproval): bo
 
 type WeekAnswer = Answer<'timesheets'>['rows'][number];
 
+interface WeekAsker {
+  readonly actor: Actor | null;
+  readonly projects: readonly LedProject[];
+  readonly today: IsoDate;
+}
+
 /** A week as whoever asks may see it: a manager the rows of projects they lead; null where that is none. */
 export async function weekAnswer(
   db: Db,
   week: StoredWeek,
-  { actor, projects }: { readonly actor: Actor | null; readonly projects: readonly LedProject[] },
+  { actor, projects, today }: WeekAsker,
 ): Promise<WeekAnswer | null> {
   const rows = week.rows.flatMap((row) => {
     const [needed] = neededApprovals([row], projects, week.approvals);
@@ -47,5 +57,19 @@ export async function weekAnswer(
     ...{ id: week.id, employee: `${week.employee.code} ${week.employee.name}`, weekOn: week.weekOn },
     ...{ status: await statusOf(db, week), reason: week.reason, version: week.version },
     ...{ hours: enteredHours(rows), usualHours: week.employee.usualHours, rows, documentId: week.document },
+    postedHours: await postedApart(db, week),
+    warnings: await hoursThere(db, week, rows, today),
   };
+}
+
+/** Of a week that waits: hours of its rows on days that have such hours already. */
+async function hoursThere(
+  db: Db,
+  { employee, weekOn, status }: StoredWeek,
+  rows: readonly OwnRow[],
+  today: IsoDate,
+): Promise<string[]> {
+  if (status !== 'submitted') return [];
+  const { warnings } = await weekRemarks(db, { employee: employee.code, weekOn, rows }, today);
+  return [...new Set(warnings.map(concern))];
 }

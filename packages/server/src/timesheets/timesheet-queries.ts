@@ -149,3 +149,15 @@ export async function insertApprovals(
       .execute();
   }
 }
+
+/** Hours of the week that are posted by other documents than its own. */
+export async function postedApart(
+  db: Db,
+  { employee, weekOn, document }: Pick<StoredWeek, 'employee' | 'weekOn' | 'document'>,
+): Promise<Quantity> {
+  const from = dayNumber(weekOn);
+  const { rows } = await sql<{ hours: number | null }>`SELECT SUM(w.hours_e4) AS hours FROM worked_hours w
+    WHERE w.employee_id = ${employee.id} AND w.worked_on BETWEEN ${from} AND ${from + 6} AND w.document_id <> ${document ?? 0}
+      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = w.document_id)`.execute(db);
+  return quantity(rows[0]?.hours ?? 0);
+}

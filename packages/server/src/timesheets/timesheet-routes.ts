@@ -12,18 +12,19 @@ import { sheetRead } from '../documents/sheet-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { refuseOtherVersion, sheetRowsOf } from './own-week-routes.ts';
+import { refuseOtherVersion } from './own-week-routes.ts';
+import { sheetRowsOf } from './week-remarks.ts';
 import { mayApprove, statusOf, weekAnswer } from './timesheet-answers.ts';
 import { insertApprovals, keepWeek, ledProjects, weeks, type StoredWeek } from './timesheet-queries.ts';
 
 /** Weeks that people entered: approved or returned by whoever leads the projects, and posted together. */
 export function timesheetRoutes(router: Router, context: Context): void {
-  read(router, context, 'timesheets', async (db, { query }, { actor }) => {
+  read(router, context, 'timesheets', async (db, { query }, { actor, today }) => {
     const projects = await ledProjects(db);
     const rows = [];
     for (const week of await weeks(db, {})) {
       if (week.status === 'open') continue;
-      const answer = await weekAnswer(db, week, { actor, projects });
+      const answer = await weekAnswer(db, week, { actor, projects, today });
       if (answer !== null && (query.status ?? answer.status) === answer.status) rows.push(answer);
     }
     return { rows };

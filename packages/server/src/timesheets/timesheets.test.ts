@@ -125,6 +125,45 @@ describe('a week somebody enters themselves', () => {
     expect(await own()).toMatchObject({ status: 'returned' });
   });
 
+  test('takes overtime in the same cell, and warns of hours that are posted already, whoever looks', async () => {
+    const weekOn = '2027-01-11';
+    const typed = [row('GATE', '31-100', '8+2 ot', '8')];
+    await ada.send('PUT', '/own-week', { weekOn, version: 0, rows: typed });
+    const asked = async () =>
+      (await ada.send('GET', `/own-week?weekOn=${weekOn}`)).body as unknown as Own & { warnings: { kind: string }[] };
+    expect(await asked()).toMatchObject({ hours: 180_000, problems: [], warnings: [] });
+    const other = {
+      employee: 'E1',
+      project: 'GATE',
+      code: '31-100',
+      costType: '',
+      days: ['8', '', '', '', '', '', ''],
+    };
+    const sheet = { kind: 'hours', weekOn, rows: [{ ...other, text: '' }] };
+    const draft = (await ines.send('POST', '/drafts', { month: '2027-01', sheet })).body as unknown as Own & {
+      id: number;
+    };
+    const posting = { month: '2027-01', version: draft.version, acceptWarnings: true };
+    await ines.send('POST', `/drafts/${draft.id}/posting`, posting);
+    expect((await asked()).warnings.map(({ kind }) => kind)).toContain('hours-there');
+    await ada.send('POST', '/own-week/submission', { weekOn, version: (await asked()).version });
+    const seen = (await seenBy(mara)) as readonly (Week & {
+      weekOn: string;
+      postedHours: number;
+      warnings: string[];
+    })[];
+    const week = seen.find((each) => each.weekOn === weekOn);
+    expect(week).toMatchObject({ hours: 180_000, postedHours: 80_000, warnings: [expect.stringContaining('8')] });
+    await mara.send('POST', `/timesheets/${week?.id}/approval`, { version: week?.version });
+    const batch = { weekOn, ids: [week?.id], acceptWarnings: true };
+    const { body } = await ines.send('POST', '/timesheet-batches', batch);
+    const posted = (await ada.send('GET', `/own-hours?weekOn=${weekOn}`)).body as unknown as {
+      rows: { hours: number }[];
+    };
+    expect(body['id']).toBeGreaterThan(0);
+    expect(posted.rows.reduce((all, { hours }) => all + hours, 0)).toBe(260_000);
+  });
+
   test('whose account is of no employee has no week', async () => {
     expect((await ines.send('GET', `/own-week?weekOn=${WEEK}`)).body).toMatchObject({ employee: null });
     expect(problemsIn(await ines.send('PUT', '/own-week', { weekOn: WEEK, version: 0, rows }))).toEqual([

@@ -26,7 +26,7 @@ const trace = (figure: string) => app.ask<Answer<'trace'>>(`/trace?figure=${figu
 const sum = ({ inputs }: Answer<'trace'>): number =>
   inputs.reduce((all, { amountCents }) => all + (amountCents ?? 0), 0);
 
-describe('an estimate at completion', () => {
+describe('an estimated cost at completion', () => {
   test('opens into its lines, which add up to it and lead on to budget, cost and forecast', async () => {
     const estimate = await trace('estimate.p1.t2027-01');
     expect(estimate.inputs.length).toBeGreaterThan(1);

@@ -1,12 +1,13 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { dayText, isoDate, mondayOf, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { tenThousandths } from '@lowtide/core/money/dollars.ts';
-import { quantity } from '@lowtide/core/money/quantity.ts';
+import { quantity, sumQuantity, type Quantity } from '@lowtide/core/money/quantity.ts';
+import { enteredHours } from '@lowtide/core/timesheets/week-approval.ts';
 import { useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { Facts } from '../ui/Facts.tsx';
-import { Loading, Note, Refused } from '../ui/notes.tsx';
+import { Loading, Note, Refused, Remarks } from '../ui/notes.tsx';
 import { Page, Scroll } from '../ui/Page.tsx';
 import { OwnWeekRow } from './OwnWeekRow.tsx';
 import { PostedHours } from './PostedHours.tsx';
@@ -42,6 +43,7 @@ function OwnWeek({ monday }: { readonly monday: IsoDate }) {
   const week = useOwnWeek(monday);
   const before = useRead('ownWeek', { query: { weekOn: plusDays(monday, -7) } });
   const choices = useRead('ownWeekChoices', {});
+  const posted = useRead('ownHours', { query: { weekOn: monday } }, { keepLast: true });
   const { answer, rows, change } = week;
   if (week.trouble) return <Note $tone="trouble">{week.trouble.detail}</Note>;
   if (!answer || !choices.answer) return <Loading />;
@@ -55,9 +57,10 @@ function OwnWeek({ monday }: { readonly monday: IsoDate }) {
   return (
     <Scroll>
       <div style={{ display: 'grid', gap: 12 }}>
-        <WeekFacts answer={answer} />
+        <WeekFacts answer={answer} posted={sumQuantity((posted.answer?.rows ?? []).map(({ hours }) => hours))} />
         <Standing answer={answer} />
         <Refused why={week.refused} />
+        <Remarks tone="warning" title="Posted already" remarks={answer.warnings} />
         {rows.map((row, place) => (
           <OwnWeekRow
             key={place}
@@ -66,6 +69,7 @@ function OwnWeek({ monday }: { readonly monday: IsoDate }) {
             onRemove={() => change(rows.filter((_, at) => at !== place))}
           />
         ))}
+        <DayTotals rows={rows} />
         {isOpen ? (
           <div style={{ display: 'flex', flexWrap: 'wrap', gap: 8 }}>
             <Button onPress={() => change([...rows, BLANK_ROW])}>Add a row</Button>
@@ -96,12 +100,22 @@ function withoutHours(row: OwnRow): OwnRow {
   return { ...row, days: BLANK_ROW.days };
 }
 
-function WeekFacts({ answer: { hours, usualHours } }: { readonly answer: Answer<'ownWeek'> }) {
-  const short = quantity(usualHours - hours);
+/** What is entered, what is posted beside it, and how far both are from the usual week. */
+function WeekFacts({
+  answer: { hours, usualHours, status },
+  posted,
+}: {
+  readonly answer: Answer<'ownWeek'>;
+  readonly posted: Quantity;
+}) {
+  // A week that is posted is among what is posted.
+  const all = status === 'posted' ? posted : quantity(hours + posted);
+  const short = quantity(usualHours - all);
   return (
     <Facts
       facts={[
         { name: 'Hours entered', value: tenThousandths(hours) },
+        ...(posted === 0 ? [] : [{ name: 'Posted', value: tenThousandths(posted) }]),
         { name: 'Usual week', value: tenThousandths(usualHours) },
         { name: short >= 0 ? 'Missing' : 'Beyond it', value: tenThousandths(quantity(Math.abs(short))) },
       ]}
@@ -109,8 +123,30 @@ function WeekFacts({ answer: { hours, usualHours } }: { readonly answer: Answer<
   );
 }
 
+const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+
+/** What each day comes to over all rows. */
+function DayTotals({ rows }: { readonly rows: readonly OwnRow[] }) {
+  if (rows.length === 0) return null;
+  return (
+    <p aria-live="polite">
+      {DAYS.map((name, day) => {
+        const hours = enteredHours(rows.map((row) => ({ ...row, days: [row.days[day] ?? ''] })));
+        return (
+          <span key={name} style={{ marginRight: 12, whiteSpace: 'nowrap' }}>
+            {name} <strong>{tenThousandths(hours)}</strong>
+          </span>
+        );
+      })}
+      <span style={{ whiteSpace: 'nowrap' }}>
+        Week <strong>{tenThousandths(enteredHours(rows))}</strong>
+      </span>
+    </p>
+  );
+}
+
 const STANDING = {
-  open: 'Not submitted yet. What you enter is saved as you type.',
+  open: 'Not submitted yet. What you enter is saved as you type. Overtime goes in the same cell: 8+2 ot, or dt for double time.',
   submitted: 'Submitted.',
   approved: 'Approved; it waits to be posted.',
   posted: 'Posted. Whoever keeps the books can correct it.',

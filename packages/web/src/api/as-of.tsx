@@ -51,7 +51,7 @@ export function useAddressAsOf(): { readonly month: Month | undefined; readonly 
 const KEPT = ['m', 'known'] as const;
 
 /** An address that keeps month and moment of the one we are at. */
-function useKept(): (path: string) => string {
+export function useKept(): (path: string) => string {
   const [search] = useSearchParams();
   return (path) => {
     const [pathname = '', own = ''] = path.split('?');

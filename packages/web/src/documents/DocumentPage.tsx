@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useParams, useSearchParams } from 'react-router';
+import { Navigate, useParams, useSearchParams } from 'react-router';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthOf } from '@lowtide/core/calendar/month.ts';
 import { sheetOfDocument } from '@lowtide/core/documents/sheets.ts';
@@ -7,7 +7,7 @@ import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import { RECODED_KINDS } from '@lowtide/core/documents/recode/read.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, plainDollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
-import { AsOfLink, useGo } from '../api/as-of.tsx';
+import { AsOfLink, useGo, useKept } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { May, useMay } from '../api/session.tsx';
 import { FilesPart } from '../entry/FilesPart.tsx';
@@ -37,8 +37,13 @@ export function DocumentPage() {
   return <DocumentOf key={id} id={id} />;
 }
 
+function isOrder({ kind, reversedBy }: Answer<'document'>['document']): boolean {
+  return ['order', 'subcontract', 'order-change'].includes(kind) && reversedBy === null;
+}
+
 function DocumentOf({ id }: { readonly id: string }) {
   const [search] = useSearchParams();
+  const kept = useKept();
   const { answer, trouble } = useRead('document', { params: { id } });
   const [open, setOpen] = useState<Opened | null>(search.get('do') === 'reverse' ? 'reverse' : null);
   const go = useGo();
@@ -50,6 +55,8 @@ function DocumentOf({ id }: { readonly id: string }) {
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!answer) return <Loading />;
   const { document, lines } = answer;
+  // An order's own page has its lines, versions and what came of it; reversing is done here.
+  if (isOrder(document) && search.get('do') === null) return <Navigate to={kept(`/orders/${id}`)} replace />;
   return (
     <Page
       title={document.number}
@@ -77,7 +84,12 @@ function DocumentOf({ id }: { readonly id: string }) {
       <Links detail={answer} />
       <FilesPart about="document" id={document.id} />
       {document.kind === 'hours' && may('see-pay') ? <HoursOfDocument id={id} /> : null}
-      <DataTable label="Posted lines" rows={lines} columns={lineColumns(lines)} rowKey={(line) => line.id} />
+      <DataTable
+        label="Posted lines"
+        rows={lines}
+        columns={[...lineColumns(lines), ...recodedColumn(answer.recoded)]}
+        rowKey={(line) => line.id}
+      />
       {open === 'reverse' && document.reversedBy === null ? (
         <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={show} />
       ) : null}
@@ -117,11 +129,14 @@ function Actions({ document, onOpen }: ActionsProps) {
           Print (PDF)
         </a>
       ) : null}
+      {kind === 'credit-note' ? (
+        <a href={`/api/credit-notes/${id}.pdf`} target="_blank" rel="noreferrer">
+          Print (PDF)
+        </a>
+      ) : null}
       {kind === 'bill' ? <a href={`/api/documents/${id}/ubl.xml`}>UBL</a> : null}
       {sheet === undefined ? null : <a href={`/api/sheet-files/${sheet}.csv?id=${id}`}>CSV</a>}
-      {['order', 'subcontract', 'order-change'].includes(kind) && document.reversedBy === null ? (
-        <Button onPress={() => go(`/orders/${id}`)}>To the order</Button>
-      ) : null}
+      {isOrder(document) ? <Button onPress={() => go(`/orders/${id}`)}>To the order</Button> : null}
       {kind === 'recognition' ? (
         <Button onPress={() => go(`/recognition?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
       ) : null}
@@ -199,6 +214,27 @@ function postedText({ datedOn, postedOn }: Answer<'document'>['document']): stri
   if (postedOn === datedOn) return '';
   const isLater = monthOf(isoDate(postedOn)) > monthOf(isoDate(datedOn));
   return isLater ? `posted ${dayText(postedOn)}, for its month was locked` : `posted ${dayText(postedOn)}`;
+}
+
+/** Where lines were coded to since; only where any were. */
+function recodedColumn(recoded: Answer<'document'>['recoded']): readonly Column<Line>[] {
+  if (recoded.length === 0) return [];
+  const byLine = new Map(recoded.map((each) => [each.lineId, each]));
+  return [
+    {
+      id: 'recoded',
+      head: 'Recoded to',
+      cell: ({ id }) => {
+        const found = byLine.get(id);
+        if (found === undefined) return '';
+        return (
+          <>
+            {found.to}, <AsOfLink to={`/documents/${found.documentId}`}>{found.number}</AsOfLink>
+          </>
+        );
+      },
+    },
+  ];
 }
 
 function lineColumns(lines: readonly Line[]): readonly Column<Line>[] {

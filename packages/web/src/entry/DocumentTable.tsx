@@ -6,6 +6,7 @@ import { kindOf } from '@lowtide/core/documents/kinds.ts';
 import { AsOfLink, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer, type Asked } from '../api/books-api.ts';
 import { useTableLayout } from '../api/use-table-layout.ts';
+import { useMay } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
@@ -13,6 +14,7 @@ import { Field } from '../ui/Field.tsx';
 import { Amount } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { countText } from '../ui/plural.ts';
+import { SettleTogether } from './SettleTogether.tsx';
 
 type Row = Answer<'documents'>['rows'][number];
 type DocumentOrder = Asked<'documents'>['query']['order'];
@@ -81,7 +83,10 @@ export interface DocumentTableProps {
 export function DocumentTable({ label, kind, openOn }: DocumentTableProps) {
   const { asOf } = useShownBooks();
   const [text, setText] = useViewState('find', '');
-  const [sort, setSort] = useViewState('sort', '-dated');
+  // What is to be settled stands by its due day.
+  const [sort, setSort] = useViewState('sort', openOn === undefined ? '-dated' : 'due');
+  const [ticked, setTicked] = useState<readonly string[]>([]);
+  const mayTick = useMay()('keep-books') && openOn !== undefined;
   const arranged = useTableLayout(['documents', kind ?? openOn].filter(Boolean).join('-'));
   const list = `${sort}/${text}`;
   const [shown, setShown] = useState({ list, page: 0 });
@@ -118,16 +123,30 @@ export function DocumentTable({ label, kind, openOn }: DocumentTableProps) {
           sort={{ by: sort, onChange: setSort }}
           isOrdered
           arranged={arranged}
+          {...(mayTick ? { selection: { chosen: ticked, onChange: setTicked, canChoose: isOpen(answer.rows) } } : {})}
           empty={text === '' ? 'None yet through this month.' : `None with “${text}”.`}
         />
       ) : (
         <Loading />
       )}
+      {answer && mayTick ? (
+        <SettleTogether
+          openOn={openOn}
+          rows={answer.rows.filter(({ id }) => ticked.includes(String(id)))}
+          onClear={() => setTicked([])}
+        />
+      ) : null}
       {answer && answer.count > ROWS_A_PAGE ? (
         <Pages count={answer.count} page={page} onPage={(next) => setShown({ list, page: next })} />
       ) : null}
     </>
   );
+}
+
+/** Credits are used from their own page. */
+function isOpen(rows: readonly Row[]): (key: string) => boolean {
+  const open = new Set(rows.filter(({ openCents }) => openCents > 0).map(({ id }) => String(id)));
+  return (key) => open.has(key);
 }
 
 interface PagesProps {

@@ -104,8 +104,9 @@ function pickerRoles({ listId, chosen }: NonNullable<CellProps['picker']>) {
 
 export const Frame = styled.div`
   position: relative;
-  flex: 1;
-  min-height: 140px;
+  /* As high as its rows: the panels beside it have the rest. */
+  flex: 0 1 auto;
+  min-height: 168px;
   overflow: auto;
   border: 1px solid ${color.line};
   table {

@@ -11,6 +11,8 @@ import type { Preview } from './use-draft.ts';
 
 export interface PreviewPanelProps {
   readonly preview: Preview | null;
+  /** Said beside what is wrong; it stops nothing. */
+  readonly note?: string | null;
   /** What posting would do now, in words. */
   readonly posts: string;
   /** Said of what is ready and posts no lines. */
@@ -21,7 +23,7 @@ export interface PreviewPanelProps {
 }
 
 /** Beside the sheet: what is wrong, what this posts, what it does, as worked out by the code that posts. */
-export function PreviewPanel({ preview, posts: postsNow, postsNothing, place, onGo }: PreviewPanelProps) {
+export function PreviewPanel({ preview, note = null, posts: postsNow, postsNothing, place, onGo }: PreviewPanelProps) {
   if (preview === null) return <SheetPanels role="group" aria-label="What the sheet does" />;
   const { problems, warnings, posts, effects, trialBalance } = preview;
   return (
@@ -29,6 +31,7 @@ export function PreviewPanel({ preview, posts: postsNow, postsNothing, place, on
       <section tabIndex={0} aria-label="Errors and warnings">
         <h2>Errors and warnings</h2>
         {problems.length + warnings.length === 0 ? <p>{postsNow}</p> : null}
+        {note === null ? null : <p>{note}</p>}
         <Remarks tone="trouble" title={plural(problems.length, 'error')} remarks={problems} place={place} onGo={onGo} />
         <Remarks
           tone="warning"
@@ -74,7 +77,7 @@ function Posts({
       <thead>
         <tr>
           <th>Account</th>
-          <th>Project, coding</th>
+          <th>Project, cost code</th>
           <th data-figures>Debit</th>
           <th data-figures>Credit</th>
         </tr>

@@ -6,11 +6,11 @@ export const SheetPanels = styled.div<{ readonly $columns?: string; readonly $he
   display: grid;
   grid-template-columns: ${({ $columns = '1fr 1.15fr 1fr' }) => $columns};
   gap: ${space.three};
-  height: ${({ $height = 218 }) => $height}px;
-  flex-shrink: 0;
+  flex: 1 0 ${({ $height = 218 }) => $height}px;
+  min-height: 0;
   ${narrow} {
     grid-template-columns: 1fr;
-    height: auto;
+    flex: none;
   }
   section {
     overflow: auto;

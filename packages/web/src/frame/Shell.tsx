@@ -1,8 +1,9 @@
 import { Search } from 'lucide-react';
-import { Suspense, useMemo, useState } from 'react';
+import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Outlet, useNavigate, useSearchParams } from 'react-router';
+import { Outlet, useLocation, useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
+import type { Month } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, localText, useGo, ShownBooksProvider, useAddressAsOf } from '../api/as-of.tsx';
 import { FirstPersonPage } from '../account/FirstPersonPage.tsx';
 import { PersonMenu } from '../account/PersonMenu.tsx';
@@ -60,6 +61,7 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
   const dispatch = useGaugesDispatch();
   const may = useMay();
   const [open, setOpen] = useState<'command' | 'keys' | null>(null);
+  useMonthInAddress(frame.through);
   const traced = search.get('trace');
   const actions = useMemo(
     () => ({
@@ -102,6 +104,24 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
       {open === 'keys' ? <KeysDialog onClose={() => setOpen(null)} /> : null}
     </FigureActionsContext>
   );
+}
+
+/** An address that is copied shows the same month to whoever opens it, whenever they do. */
+function useMonthInAddress(through: Month): void {
+  const { month } = useAddressAsOf();
+  const [, setSearch] = useSearchParams();
+  const { pathname } = useLocation();
+  useEffect(() => {
+    if (month !== undefined) return;
+    setSearch(
+      () => {
+        const next = new URLSearchParams(globalThis.location.search);
+        next.set('m', through);
+        return next;
+      },
+      { replace: true },
+    );
+  }, [month, through, pathname, setSearch]);
 }
 
 function TopBar({ frame, onFind }: { readonly frame: Answer<'frame'>; readonly onFind: () => void }) {

@@ -10,7 +10,7 @@ export interface GaugesState {
   readonly since: string;
 }
 
-const FIRST_PINS = ['bank', 'receivable', 'payable', 'contract-assets', 'contract-liabilities', 'cost-held'];
+const FIRST_PINS = ['bank', 'receivable', 'payable', 'contract-assets', 'contract-liabilities', 'work-in-process'];
 const STORED = 'lowtide.gauges';
 
 function storedPins(): readonly string[] {

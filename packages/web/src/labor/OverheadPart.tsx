@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { monthText, type Month } from '@lowtide/core/calendar/month.ts';
+import { difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
@@ -47,7 +48,7 @@ export function OverheadPart() {
         <May do="keep-books">
           <div style={{ display: 'flex', gap: 8 }}>
             <Button
-              isDisabled={pool.toDate.differenceCents === 0}
+              isDisabled={pool.toDate.differenceCents === 0 || stillToApply(pool) !== 0}
               onPress={() => setOrder({ kind: 'difference', pool: pool.id, name: pool.name, through })}
             >
               Settle the difference
@@ -80,6 +81,8 @@ const BASE_WORDS = {
 
 function PoolFacts({ pool, through }: { readonly pool: Pool; readonly through: Month }) {
   const { base, rate, toDate } = pool;
+  const toApply = stillToApply(pool);
+  const apart = difference(toDate.differenceCents, toApply);
   const from = pool.months[0]?.month ?? through;
   const { answer } = useRead('overheadProposal', { query: { poolId: pool.id, from, through } });
   const proposed = answer?.rate ?? null;
@@ -101,12 +104,21 @@ function PoolFacts({ pool, through }: { readonly pool: Pool; readonly through: M
         facts={[
           { name: 'Spent to date', value: dollars(toDate.expenseCents) },
           { name: 'Applied to date', value: dollars(toDate.appliedCents) },
+          ...(toApply === 0 ? [] : [{ name: 'Still to apply', value: dollars(toApply) }]),
           { name: 'Settled', value: dollars(toDate.settledCents) },
-          { name: differenceWords(toDate.differenceCents), value: dollars(toDate.differenceCents) },
+          {
+            name: `${differenceWords(apart)}${toApply === 0 ? '' : ', once it is applied'}`,
+            value: dollars(apart),
+          },
         ]}
       />
     </>
   );
+}
+
+/** What runs are still to apply of the months whose spending is counted: spent and applied are of the same months with it. */
+function stillToApply({ months }: Pool): Cents {
+  return sum(months.map(({ toApplyCents }) => toApplyCents));
 }
 
 function differenceWords(cents: number): string {

@@ -51,7 +51,7 @@ export function TimesheetsPart() {
       ) : null}
       <Refused why={why} />
       <DataTable
-        label="Entered weeks"
+        label="Timesheets"
         rows={answer.rows}
         columns={columnsOf({
           approve: (week) => void approveOne(week),
@@ -89,9 +89,10 @@ function columnsOf({ approve, giveBack, busy }: Acts): readonly Column<EnteredWe
     {
       id: 'status',
       head: 'Stands',
-      cell: ({ status, reason, documentId }) =>
+      gives: true,
+      cell: ({ status, reason, documentId, warnings }) =>
         documentId === null ? (
-          [status, reason].filter(Boolean).join(': ')
+          [[status, reason].filter(Boolean).join(': '), ...warnings].join('. ')
         ) : (
           <AsOfLink to={`/documents/${documentId}`}>posted</AsOfLink>
         ),
@@ -122,10 +123,12 @@ function isDone({ rows }: EnteredWeek): boolean {
 }
 
 function rowWords({ project, code, days, activity, pay }: EnteredWeek['rows'][number]): string {
-  const hours = days.filter((typed) => typed.trim() !== '').join('+');
+  const hours = days.filter((typed) => typed.trim() !== '').join(', ');
   return [project || 'no project', code, activity, pay, hours].filter(Boolean).join(' ');
 }
 
-function missingText({ hours, usualHours }: EnteredWeek): string {
-  return hours >= usualHours ? '' : tenThousandths(quantity(usualHours - hours));
+/** What is posted apart from the week is not missing. */
+function missingText({ hours, postedHours, usualHours }: EnteredWeek): string {
+  const missing = usualHours - hours - postedHours;
+  return missing <= 0 ? '' : tenThousandths(quantity(missing));
 }

@@ -1,3 +1,4 @@
+import styled from 'styled-components';
 import { SHEET_KINDS, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { cents, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
@@ -7,6 +8,7 @@ import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { useRead } from '../api/books-api.ts';
 import { useMay } from '../api/session.tsx';
 import { useRecognitionWords } from '../api/use-recognition-words.ts';
+import { color, space, type } from '../theme/tokens.ts';
 import { useWaiting } from './use-waiting.ts';
 
 /** What has to become a posting before a month is done. */
@@ -94,12 +96,30 @@ export function MonthSteps() {
     },
   ];
   return (
-    <ul style={{ display: 'grid', gap: 6 }}>
+    <List>
       {steps.map(({ to, done, text }) => (
         <li key={text}>
-          <span aria-hidden>{done ? '◆' : '◇'}</span> <AsOfLink to={to}>{done ? 'Done' : 'To do'}</AsOfLink>: {text}
+          <span aria-hidden>{done ? '◆' : '◇'}</span>
+          <b>{done ? 'Done' : 'To do'}</b>
+          <AsOfLink to={to}>{text}</AsOfLink>
         </li>
       ))}
-    </ul>
+    </List>
   );
 }
+
+const List = styled.ul`
+  list-style: none;
+  padding: 0;
+  li {
+    display: grid;
+    grid-template-columns: 16px 44px minmax(0, 1fr);
+    padding: ${space.one} 0;
+    border-bottom: 1px solid ${color.line};
+  }
+  b {
+    font-size: ${type.small};
+    font-weight: 600;
+    color: ${color.textQuiet};
+  }
+`;

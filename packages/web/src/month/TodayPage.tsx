@@ -4,7 +4,7 @@ import { monthText } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { May, useSession } from '../api/session.tsx';
 import { Page, Part, Scroll } from '../ui/Page.tsx';
-import { color, narrow, space, type } from '../theme/tokens.ts';
+import { color, narrow, space } from '../theme/tokens.ts';
 import { FirstSteps } from './FirstSteps.tsx';
 import { MonthSteps } from './MonthSteps.tsx';
 import { useWaiting } from './use-waiting.ts';
@@ -64,7 +64,6 @@ const List = styled.ul`
   display: grid;
   list-style: none;
   padding: 0;
-  font-stretch: ${type.narrow};
   li {
     display: flex;
     justify-content: space-between;

@@ -70,9 +70,9 @@ function OrderOf({ order }: { readonly order: Order }) {
       <DataTable label="Lines" rows={order.lines} columns={lineColumns(order)} rowKey={({ id }) => id} />
       {order.against.length === 0 ? null : (
         <>
-          <h2>Received and billed</h2>
+          <h2>Received, billed and released</h2>
           <DataTable
-            label="Received and billed"
+            label="Received, billed and released"
             rows={order.against}
             columns={AGAINST_COLUMNS}
             rowKey={({ documentId }) => documentId}
@@ -120,7 +120,7 @@ function Actions({ order, onOpen, onRefused }: ActionsProps) {
         ) : null}
         {order.retainedCents === 0 ? null : <Button onPress={() => onOpen('release')}>Release retention</Button>}
         <Button isDisabled={!order.isOpen} onPress={() => onOpen('close')}>
-          Close short
+          Close order
         </Button>
         <Button isDisabled={busy} onPress={() => void change()}>
           Change

@@ -1,4 +1,3 @@
-import styled from 'styled-components';
 import { useState } from 'react';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
@@ -19,6 +18,7 @@ import { Money } from '../ui/Figure.tsx';
 import { Loading, Note, Refused, Remarks } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { ReverseRunDialog } from './ReverseRunDialog.tsx';
+import { RunPanels } from './RunPanels.tsx';
 
 type Run = Answer<'recognition'>;
 type Row = Run['rows'][number];
@@ -29,6 +29,7 @@ export function RecognitionPage() {
   const sort = useTableSort('code');
   const { part, isMore, drawn } = useRowsInView(sort);
   const { answer: run, trouble } = useRead('recognition', { query: { month: through, ...part } }, { keepLast: isMore });
+  const { answer: state } = useRead('recognitionState', { query: { through } });
   const [recognize, { busy }] = useWrite('recognize');
   const [refused, setRefused] = useState<Trouble | null>(null);
   const [open, setOpen] = useState<'reverse' | Row | null>(null);
@@ -40,6 +41,7 @@ export function RecognitionPage() {
   };
   const { latest, problems } = run;
   const isRun = latest?.month === run.month;
+  const since = sinceRun(state);
   return (
     <Page
       title={`Recognition, ${monthText(run.month)}`}
@@ -60,22 +62,22 @@ export function RecognitionPage() {
       }
     >
       <Sentence>
-        Cost-to-cost, with cost through <strong>{monthText(run.month)}</strong>: what each contract has earned, less
-        what was recognized before. One posting for all, or none.
+        What each contract has earned with cost and billing through <strong>{monthText(run.month)}</strong>, less what
+        was recognized before. One posting for all, or none.
       </Sentence>
       <Refused why={refused?.detail ?? null} />
       <Remarks
         tone={isRun ? 'plain' : 'trouble'}
         title={isRun ? `${monthText(run.month)} is recognized` : 'This month cannot be run now'}
-        remarks={problems}
+        remarks={isRun ? [...problems, ...since] : problems}
       />
-      <Warnings warnings={run.warnings} />
       <PostedTable
         run={run}
         drawn={drawn(run.postedTotals?.count)}
         title={`${monthText(run.month)} as it was posted`}
       />
       <RunTable run={run} sort={sort} drawn={drawn(run.count)} onEstimate={setOpen} />
+      <RunPanels run={run} />
       {open === null ? null : <RunDialog run={run} open={open} onClose={() => setOpen(null)} />}
     </Page>
   );
@@ -246,18 +248,11 @@ function estimateColumn(total: Run['totals']['estimateCents'], onEstimate: RunTa
   };
 }
 
-function Warnings({ warnings: { count, first } }: { readonly warnings: Run['warnings'] }) {
-  if (count === 0) return null;
-  return (
-    <Few tabIndex={0} role="group" aria-label="Warnings">
-      <Remarks tone="warning" title={plural(count, 'warning')} remarks={first} count={count} />
-    </Few>
-  );
+/** What came since the month was recognized, and what to do about it. */
+function sinceRun(state: Answer<'recognitionState'> | undefined): readonly { at: string; message: string }[] {
+  if (state === undefined || !state.changesAnything) return [];
+  const documents =
+    state.documentsSince === 0 ? 'What was agreed or forecast since' : plural(state.documentsSince, 'document');
+  const message = `The run is out of date: ${documents}${state.documentsSince === 0 ? '' : ' came since,'} would change what is earned by ${dollars(state.toRecognizeCents)}. Reverse it and recognize again, or let the next month catch up.`;
+  return [{ at: '', message }];
 }
-
-/** As high as a few of them: the table is what the page is for. */
-const Few = styled.div`
-  max-height: 128px;
-  flex-shrink: 0;
-  overflow: auto;
-`;

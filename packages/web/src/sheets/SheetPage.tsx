@@ -8,6 +8,7 @@ import type { SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
 import { ZERO } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
+import { useRecognizedNote } from '../api/use-recognized-note.ts';
 import { BothTyped } from '../entry/BothTypedDialog.tsx';
 import { isBlankRow, type CellPlace, type GridRow } from '../entry/grid-edits.ts';
 import { FilesPart } from '../entry/FilesPart.tsx';
@@ -75,7 +76,14 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
   const posting = usePosting({ draft: state, month, onPosted });
   const [goTo, setGoTo] = useState<CellPlace | null>(null);
   const [hand, setHand] = useState<Hand | null>(null);
-  useHotkeys('mod+enter', () => void posting.post(), { enableOnFormTags: true, preventDefault: true });
+  // Before whatever has the focus: a button would take Enter for its own. In front of the page a dialog has the keys.
+  const postNow = (event: KeyboardEvent): void => {
+    if (document.querySelector('[role="dialog"], [role="alertdialog"]') !== null) return;
+    event.preventDefault();
+    event.stopPropagation();
+    void posting.post();
+  };
+  useHotkeys('mod+enter', postNow, { enableOnFormTags: true, eventListenerOptions: { capture: true } });
   if (trouble && !sheet) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!sheet) return <Loading />;
   const columns = facts.columns(sheet);
@@ -139,6 +147,7 @@ function SheetPreview({ sheet, columns, preview, said, onGo }: SheetPreviewProps
   return (
     <PreviewPanel
       preview={said}
+      note={useRecognizedNote(useShownBooks().through)}
       postsNothing={postsNothing}
       posts={postsText(sheet.kind, preview, typedRows(sheet).length)}
       place={placeWords(gridColumns(columns), fields)}
