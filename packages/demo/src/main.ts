@@ -4,10 +4,15 @@ import { openBooks } from '@lowtide/server/database/open.ts';
 import { openFrontDoor } from './front-door.ts';
 import { addPeople, leaveWeekToApprove } from './people.ts';
 import { DEMO_FIRST_DAY, DEMO_USER, generate } from './generate.ts';
+import { generateSecond, SECOND_FIRST_DAY } from './second.ts';
 
-/** `main.ts <file> [--fresh]`: makes the demo books unless they are there. A half-made file never takes their name. */
+/**
+ * `main.ts <file> [--fresh] [--second]`: makes the demo books, or those of the second small company, unless they are there. A half-made file
+ * never takes their name.
+ */
 const path = resolve(process.argv[2] ?? 'books/demo.sqlite');
 const fresh = process.argv.includes('--fresh');
+const isSecond = process.argv.includes('--second');
 if (existsSync(path) && !fresh) {
   process.stdout.write(`The demo books are in ${path}; what was entered is kept. Start over with -- --fresh\n`);
 } else {
@@ -15,11 +20,14 @@ if (existsSync(path) && !fresh) {
   const making = `${path}.making`;
   for (const file of [making, `${making}-wal`, `${making}-shm`]) rmSync(file, { force: true });
   const books = await openBooks(making);
-  const door = await openFrontDoor(books, DEMO_USER, DEMO_FIRST_DAY);
+  const door = await openFrontDoor(books, DEMO_USER, isSecond ? SECOND_FIRST_DAY : DEMO_FIRST_DAY);
   const began = performance.now();
-  await generate(door, (month) => process.stdout.write(`${month} `));
-  await addPeople(door);
-  await leaveWeekToApprove(door);
+  if (isSecond) await generateSecond(door);
+  else {
+    await generate(door, (month) => process.stdout.write(`${month} `));
+    await addPeople(door);
+    await leaveWeekToApprove(door);
+  }
   await door.close();
   await books.close();
   for (const file of [path, `${path}-wal`, `${path}-shm`]) rmSync(file, { force: true });

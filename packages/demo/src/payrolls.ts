@@ -13,7 +13,11 @@ interface Drafts {
  * A fortnight's payroll from the bureau, two weeks after it ends at the latest: its register is read as it comes, net pay and what is
  * owed of it are paid at once, and the fortnight before it is trued up.
  */
-export async function payFortnight(door: FrontDoor, day: IsoDate): Promise<void> {
+export async function payFortnight(
+  door: FrontDoor,
+  day: IsoDate,
+  { truesUp = true }: { readonly truesUp?: boolean } = {},
+): Promise<void> {
   const through = plusDays(mondayOf(day), -1);
   const period = { from: plusDays(through, 1 - FORTNIGHT), through };
   if (period.from < '2025-12-29') return;
@@ -33,7 +37,7 @@ export async function payFortnight(door: FrontDoor, day: IsoDate): Promise<void>
     await door.order('POST', `/drafts/${id}/posting`, { month, version, acceptWarnings: true });
   }
   await payOut(door, isoDate(day));
-  if (before !== undefined) await door.order('POST', '/true-ups', { payrollId: before, method: 'spread' });
+  if (before !== undefined && truesUp) await door.order('POST', '/true-ups', { payrollId: before, method: 'spread' });
 }
 
 /** The payroll of the fortnight before, whose difference is still to be spread. */
