@@ -139,7 +139,7 @@ test('open the credit note against a bill, with every line turned', async () => 
   await postsOne('−800.00');
 });
 
-test('keep a paper with a bill, see it there, and remove it', async () => {
+test('keep a paper with a bill, see it there, and delete it', async () => {
   const paper = join(files, 'delivery note.txt');
   writeFileSync(paper, 'Eight modules, set down at the north basin');
   const bill = await newest('bill');
@@ -151,7 +151,7 @@ test('keep a paper with a bill, see it there, and remove it', async () => {
   await click(page, 'Show');
   const frame = await page.waitForSelector('iframe[title="delivery note.txt"]');
   expect(await (await frame?.contentFrame())?.$eval('body', ({ textContent }) => textContent)).toContain('north basin');
-  await click(page, 'Remove delivery note.txt');
+  await click(page, 'Delete delivery note.txt');
   await page.waitForFunction(() => !document.body.innerText.includes('delivery note.txt'));
 });
 
@@ -231,7 +231,7 @@ test('recode one line of a posted bill, seen before it posts; the result of the 
   await fill(page, 'Project', 'TP-226');
   await press(page, 'Escape');
   await fill(page, 'Code, or phase/code', '34-200');
-  await sees(page, 'Dr 1300 Work in process TP-226 34-200 MAT 260.00');
+  await sees(page, 'Dr 5010 Cost of revenue TP-226 34-200 MAT 260.00');
   await inDialog('Recode');
   await sees(page, 'The line once more with its signs turned');
   expect(await profit()).toBe(before);

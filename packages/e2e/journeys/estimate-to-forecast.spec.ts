@@ -263,7 +263,7 @@ test('forecast the project, see what it does before saving, and recognize by it'
   await click(page, 'Save the forecast of Mar 2027');
   await sees(page, 'Forecast of Mar 2027, saved');
 
-  await click(page, 'Earning');
+  await page.locator('nav[aria-label="Sections"] a[href*="/recognition"]').click();
   await page.waitForSelector('table[aria-label="Recognition run"], [role="group"] table');
   const row = await page.waitForSelector('::-p-xpath(//tr[.//a[text()="MB-240"]])');
   expect(await row?.evaluate(({ textContent }) => textContent)).toContain(promised);

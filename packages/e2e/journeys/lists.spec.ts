@@ -49,7 +49,7 @@ test('see only the contracts above a price, by client, each group with its sum',
   // The address holds the view: opened again it says the same.
   await sees(page, 'contract is above 1,000,000.00');
   expect(await accessibilityProblems(page)).toEqual([]);
-  await page.locator('button[aria-label^="Take the filter away"]').click();
+  await page.locator('button[aria-label^="Remove the filter"]').click();
   await page.waitForFunction(() => !globalThis.location.search.includes('filter='));
 });
 

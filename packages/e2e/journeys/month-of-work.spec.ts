@@ -151,12 +151,12 @@ test('add a supplier without leaving the sheet', async () => {
   await page.waitForFunction(() => document.querySelector<HTMLInputElement>('[data-cell="0-0"]')?.value === 'SALTERN');
   await click(page, 'Discard');
   await click(page, 'Discard the sheet');
-  await sees(page, 'Sheets waiting');
+  await sees(page, 'Bills, spend and journals');
 });
 
 test('a duplicate, a locked month and a missing total are refused with the way out', async () => {
   await go('/costs?part=drafts');
-  await page.waitForSelector('::-p-aria(Sheets waiting)');
+  await page.waitForSelector('table[aria-label="Drafts"]');
   const { rows } = await api<{ rows: { id: number }[] }>('/drafts?kind=bills');
   await go(`/costs/bills/${rows.at(-1)?.id}`);
   await sees(page, 'is in the books already. Check the number, or leave this bill out.');
@@ -210,7 +210,7 @@ test('bill progress, print the invoice, take in the money', async () => {
   await go('/billing');
   await click(page, 'Bill QH-221');
   await fill(page, 'Percent', '60');
-  await sees(page, 'is more than is left');
+  await sees(page, 'is more than the unbilled contract value');
   await fill(page, 'Percent', '=50/5');
   await sees(page, 'Post invoice of 139,480.80');
   await click(page, 'Post invoice of 139,480.80');

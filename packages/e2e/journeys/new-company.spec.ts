@@ -23,7 +23,7 @@ test('set up a company from nothing, on screen and from files', async () => {
   await sees(page, 'The name is empty. Fill it in.');
   await fill(page, 'Company', 'Kelder Dikes');
   await click(page, 'Begin the books');
-  await sees(page, 'No project yet');
+  await sees(page, 'First steps');
   await takeIn('client', 'code,name\nTOWN,Kelder Town\n');
   await sees(page, '1 added, 0 changed.');
   await takeIn('cost-code', 'code,name,costType\n31,Earthwork,material\n32,Planting,gold\n');
@@ -33,7 +33,7 @@ test('set up a company from nothing, on screen and from files', async () => {
 });
 
 test('first steps lead on, and each is done once its page has what it needs', async () => {
-  await go('/projects');
+  await go('/today');
   await sees(page, 'First steps');
   const next = () => page.$eval('li[aria-current="step"] a', ({ textContent }) => textContent);
   expect(await next()).toBe('Your letters');
@@ -41,7 +41,7 @@ test('first steps lead on, and each is done once its page has what it needs', as
   await fill(page, 'Address', '3 Sluice Row, Kelder');
   await click(page, 'Save letterhead');
   await sees(page, 'Letters carry it from now on.');
-  await go('/projects');
+  await go('/today');
   // Cost codes and a client are there; what is missing is a supplier.
   await page.waitForFunction(() =>
     document.querySelector('li[aria-current="step"]')?.textContent.includes('suppliers'),
@@ -90,7 +90,7 @@ test('a project without anything says where its estimate and forecast begin', as
 });
 
 test('books are taken over once their trial balance balances, and show the project where it stood', async () => {
-  await go('/projects');
+  await go('/today');
   await page.locator('::-p-aria(Opening balances)').click();
   await page.waitForFunction(() => document.activeElement?.getAttribute('data-cell') === '0-0');
   const rows = [
@@ -190,6 +190,8 @@ describe('people', () => {
     await sees(page, 'E-mail and password do not belong together.');
     await fill(page, 'Password', PASSWORD);
     await press(page, 'Enter');
+    await sees(page, 'Waiting for you');
+    await go('/projects');
     await sees(page, 'North dike');
     const offered = await page.evaluate(() => document.body.innerText);
     expect(['Add project', 'Settings'].filter((words) => offered.includes(words))).toEqual(['Settings']);
@@ -208,7 +210,7 @@ describe('people', () => {
     await fill(page, 'E-mail', 'jon@kelder.example');
     await fill(page, 'Password', PASSWORD);
     await press(page, 'Enter');
-    await sees(page, 'Every contract through');
+    await sees(page, 'Where do contracts stand?');
     await page.waitForFunction(() => document.querySelector('[role="alertdialog"]') === null);
   });
 });

@@ -8,6 +8,9 @@ let page: Page;
 beforeAll(() => void (page = opened()));
 
 const PAGES = [
+  '/today',
+  '/reports',
+  '/documents',
   '/projects',
   '/projects/1',
   '/projects/1?part=months',
@@ -22,6 +25,9 @@ const PAGES = [
   '/costs',
   '/costs?part=bill',
   '/buying',
+  '/buying?part=goods',
+  '/costs?part=open',
+  '/costs?part=journals',
   '/costs?part=incoming',
   '/costs?part=uncoded',
   '/costs?part=journals&show=recurring',
@@ -114,7 +120,7 @@ test('follow a figure down to its lines and to the document behind them', async 
   await page.waitForSelector('[data-figure="earned.p3.t2027-03"]');
   await page.focus('[data-figure^="complete.p3."]');
   await press(page, 'Enter');
-  await sees(page, 'cost to date ÷ estimate at completion');
+  await sees(page, 'cost to date ÷ estimated cost at completion');
   await (await page.waitForSelector('[role="dialog"] [data-figure^="cost.p3."]'))?.click();
   await sees(page, 'posted lines through Mar 2027');
   const link = await page.waitForSelector('[role="dialog"] table[aria-label="Posted lines"] a');
@@ -158,7 +164,7 @@ test('months and sections keep the moment, and what the page was asked', async (
   expect([there.get('m'), there.get('known')]).toEqual(['2026-11', '2027-01-15T00:00:00Z']);
   await sees(page, 'as then known');
   await page.locator('nav[aria-label="Sections"] a[href*="/reports"]').click();
-  await page.waitForFunction(() => globalThis.location.pathname === '/reports/wip-schedule');
+  await page.waitForFunction(() => globalThis.location.pathname === '/reports');
   const report = new URL(page.url()).searchParams;
   expect([report.get('m'), report.get('known')]).toEqual(['2026-11', '2027-01-15T00:00:00Z']);
 });
@@ -207,8 +213,8 @@ test('pin a figure with a key and find it among the gauges after a reload', asyn
 
 test('sort a table, and send the address with it', async () => {
   await go('/billing');
-  await click(page, 'Left to bill');
-  await page.waitForSelector('::-p-xpath(//th[@aria-sort and contains(., "Left to bill")])');
+  await click(page, 'Unbilled contract value');
+  await page.waitForSelector('::-p-xpath(//th[@aria-sort and contains(., "Unbilled contract value")])');
   const first = await page.evaluate(() => document.querySelector('tbody tr')?.textContent);
   expect(page.url()).toContain('sort=left');
   await page.reload({ waitUntil: 'networkidle0' });

@@ -40,7 +40,7 @@ test('enter the own week on a phone, have it approved by whoever leads the proje
 
   await actAs('N. Kerrow');
   await go('/approvals');
-  await sees(page, 'QH-221 33-100 8+7.5');
+  await sees(page, 'QH-221 33-100 8, 7.5');
   expect(await accessibilityProblems(page)).toEqual([]);
   await (await page.waitForSelector('::-p-xpath(//tr[contains(., "22 Mar 2027")]//button[text()="Approve"])'))?.click();
   await sees(page, 'approved');

@@ -20,6 +20,8 @@ const orderOf = async (number: string): Promise<number> => {
 };
 
 const PICTURES: Readonly<Record<string, string>> = {
+  today: '/today',
+  reports: '/reports',
   projects: '/projects',
   project: '/projects/1',
   estimate: '/projects/1/estimates/1',
@@ -28,16 +30,14 @@ const PICTURES: Readonly<Record<string, string>> = {
   hours: `/costs/hours/${await draftOf('hours')}`,
   clearing: '/labor?part=clearing',
   order: `/orders/${await orderOf('PO-0001')}`,
-  mailbox: '/costs?part=incoming',
-  earning: '/recognition',
+  incoming: '/costs?part=incoming',
+  recognition: '/recognition',
   invoice: '/billing?new=QH-221',
   wip: '/reports/wip-schedule',
   profitability: '/reports/profitability',
   portfolio: '/reports/portfolio?m=2027-02',
-  against: '/reports/estimate-against-actual?m=2027-02',
   trace: '/projects/1?trace=cost.p1.t2027-03',
   closing: '/closing',
-  overhead: '/labor?part=overhead&pool=YARD',
   utilization: '/reports/hours?by=month&from=2026-04',
 };
 

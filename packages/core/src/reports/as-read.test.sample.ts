@@ -46,5 +46,5 @@ export function share(numerator: number, denominator: number) {
 export function initialOf({ choices }: Pick<Report, 'choices'>, name: string): string | undefined {
   const choice = choices[name];
   if (choice?.kind !== 'month' && choice?.kind !== 'day') return undefined;
-  return choice.initial({ through: month('2027-02'), fiscalYearStart: month('2027-01') });
+  return choice.initial({ through: month('2027-02'), fiscalYearStart: month('2027-01') }) ?? undefined;
 }

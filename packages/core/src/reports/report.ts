@@ -12,7 +12,14 @@ export interface ChoiceContext {
 /** A word of a report's sentence that can be changed; its name is that of the query parameter, or of the address where only the view changes. */
 export type Choice =
   | { readonly kind: 'month'; readonly label: string; readonly initial: (context: ChoiceContext) => Month }
-  | { readonly kind: 'day'; readonly label: string; readonly initial: (context: ChoiceContext) => IsoDate }
+  | {
+      readonly kind: 'day';
+      readonly label: string;
+      /** Null where the answer chooses: the latest day there is something for. */
+      readonly initial: (context: ChoiceContext) => IsoDate | null;
+      /** The day an answer is of that chose it itself. */
+      readonly answered?: (answer: unknown) => IsoDate;
+    }
   | { readonly kind: 'options'; readonly label: string; readonly options: readonly ChoiceOption[] }
   | { readonly kind: 'project'; readonly label: string };
 

@@ -110,7 +110,10 @@ export function positionDerivation(name: PositionFigure, at: PositionAt): Deriva
     case 'backlog':
       return of('contract price − earned', difference(price.amount, position.earned), [contract, earned]);
     case 'cost-to-complete':
-      return of('estimated cost at completion − cost to date', difference(estimate, position.costToDate), [completion, cost]);
+      return of('estimated cost at completion − cost to date', difference(estimate, position.costToDate), [
+        completion,
+        cost,
+      ]);
   }
 }
 

@@ -25,7 +25,8 @@ export const FORMULAS: { readonly [N in FigureName]: string } = {
   budget: 'original budget + approved changes',
   'line-estimate':
     'forecast + change orders approved since; without a forecast, the larger of budget and what is cost or committed',
-  estimate: 'the sum of the estimated cost at completion of its lines, or an estimate set by hand + change orders approved since',
+  estimate:
+    'the sum of the estimated cost at completion of its lines, or an estimate set by hand + change orders approved since',
   complete: 'cost to date ÷ estimated cost at completion',
   overbilled: 'billed − earned',
   'contract-assets': 'earned − billed of each contract, where earned is more',

@@ -1,11 +1,12 @@
-import { dayNumber, dayOf, mondayOf, plusDays } from '@lowtide/core/calendar/iso-date.ts';
+import { dayNumber, dayOf, mondayOf, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { lastDay } from '@lowtide/core/calendar/month.ts';
 import type { PayKind } from '@lowtide/core/documents/hours/pay.ts';
 import { cents, sum } from '@lowtide/core/money/cents.ts';
 import { quantity, sumQuantity } from '@lowtide/core/money/quantity.ts';
 import type { BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';
 import { readBuildUp } from '@lowtide/core/rates/read-build-up.ts';
 import { certifiedLines, type CertifiedHours } from '@lowtide/core/reports/certified-payroll/figures.ts';
-import { sql } from 'kysely';
+import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, EVERYTHING } from '../ledger/as-of-queries.ts';
@@ -15,8 +16,8 @@ type Query = Asked<'certified-payroll'>['query'];
 
 /** Who worked on a project in a week, day by day, with wages by their build-ups, and what the payroll of the period withheld. */
 export async function certifiedPayroll(db: Db, query: Query): Promise<Answer<'certified-payroll'>> {
-  const weekOn = mondayOf(query.week);
-  const lines = certifiedLines(await weekHours(db, query), weekOn);
+  const weekOn = await weekOf(db, query);
+  const lines = certifiedLines(await weekHours(db, query, weekOn), weekOn);
   const people = new Map(
     (await db.selectFrom('employee').select(['id', 'code', 'name', 'job_role']).execute()).map((row) => [row.id, row]),
   );
@@ -56,14 +57,26 @@ interface HoursRow {
   readonly hours: number;
 }
 
-async function weekHours(db: Db, query: Query): Promise<readonly CertifiedHours[]> {
+/** Hours on the project asked for, or on any. */
+function onProject({ project }: Query): RawBuilder<unknown> {
+  return project === undefined ? sql`w.project_id IS NOT NULL` : sql`ifnull(w.project_id, 0) = ${project}`;
+}
+
+/** The Monday of the week meant: of the latest in which somebody worked there, where none is named. */
+async function weekOf(db: Db, query: Query): Promise<IsoDate> {
+  if (query.week !== undefined) return mondayOf(query.week);
+  const { rows } = await sql<{ latest: number | null }>`SELECT MAX(w.worked_on) AS latest FROM worked_hours w
+    JOIN document d ON d.id = w.document_id WHERE ${onProject(query)} AND w.worked_on <= ${dayNumber(lastDay(query.through))}
+      AND ${notReversed('d', EVERYTHING)}`.execute(db);
+  const latest = rows[0]?.latest ?? null;
+  return mondayOf(latest === null ? lastDay(query.through) : dayOf(latest));
+}
+
+async function weekHours(db: Db, query: Query, weekOn: IsoDate): Promise<readonly CertifiedHours[]> {
   const at = await bounds(db, asOf(query));
-  const weekOn = mondayOf(query.week);
   const [from, through] = [dayNumber(weekOn), dayNumber(plusDays(weekOn, 6))];
-  const here =
-    query.project === undefined ? sql`w.project_id IS NOT NULL` : sql`ifnull(w.project_id, 0) = ${query.project}`;
   const { rows } = await sql<HoursRow>`
-    SELECT w.employee_id AS employee, w.worked_on, w.pay, ${here} AS here, r.build_up, SUM(w.hours_e4) AS hours
+    SELECT w.employee_id AS employee, w.worked_on, w.pay, ${onProject(query)} AS here, r.build_up, SUM(w.hours_e4) AS hours
     FROM worked_hours w JOIN document d ON d.id = w.document_id JOIN employee e ON e.id = w.employee_id
       LEFT JOIN rate_rule r ON r.id = w.rate_rule_id
     WHERE w.worked_on BETWEEN ${from} AND ${through} AND d.recorded_at <= ${at.recordedAt}
@@ -82,7 +95,7 @@ async function weekHours(db: Db, query: Query): Promise<readonly CertifiedHours[
 }
 
 /** Gross and withheld of the payroll whose period holds the week, by person; nothing while it is not paid. */
-async function paidFor(db: Db, weekOn: Query['week']) {
+async function paidFor(db: Db, weekOn: IsoDate) {
   const day = dayNumber(weekOn);
   const { rows } = await sql<{ employee: number; gross: number; withheld: number }>`
     SELECT l.employee_id AS employee, SUM(l.gross_cents) AS gross, SUM(l.withheld_cents) AS withheld

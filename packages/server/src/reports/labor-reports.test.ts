@@ -98,6 +98,8 @@ test('a certified payroll has straight time and overtime of a week on one projec
     ({ code }) => code === 'GATE',
   );
   const { rows } = await app.ask<Hours>(`/certified-payroll?through=2027-01&week=2027-01-14&project=${gate?.id}`);
+  const latest = await app.ask<Hours>(`/certified-payroll?through=2027-03&project=${gate?.id}`);
+  expect(latest.rows, 'where no week is named, the latest with hours').toEqual(rows);
   expect(rows).toMatchObject([
     {
       code: 'E1',

@@ -147,7 +147,7 @@ describe('a week somebody enters themselves', () => {
     await ines.send('POST', `/drafts/${draft.id}/posting`, posting);
     expect((await asked()).warnings.map(({ kind }) => kind)).toContain('hours-there');
     await ada.send('POST', '/own-week/submission', { weekOn, version: (await asked()).version });
-    const seen = (await seenBy(mara)) as readonly (Week & {
+    const seen = (await seenBy(mara)) as unknown as readonly (Week & {
       weekOn: string;
       postedHours: number;
       warnings: string[];

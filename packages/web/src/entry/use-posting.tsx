@@ -5,6 +5,7 @@ import type { Trouble } from '../api/trouble.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog, DialogActions } from '../ui/Dialog.tsx';
 import { Remarks } from '../ui/notes.tsx';
+import { useFocusBack } from '../ui/use-focus-back.ts';
 import type { DraftState } from './use-draft.ts';
 
 export interface Posting {
@@ -38,6 +39,12 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
   const [wasAsked, setWasAsked] = useState(false);
   const [refused, setRefused] = useState<Refused | null>(null);
   const [ask, asked] = useWrite('askApproval');
+  const focus = useFocusBack();
+  const leave = (): void => {
+    setAsking(false);
+    setRefused(null);
+    focus.back();
+  };
   const warnings = draft.preview?.warnings ?? [];
   const order = async (acceptWarnings: boolean): Promise<void> => {
     setAsking(false);
@@ -61,33 +68,37 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
     setRefused(written.ok ? null : refusedBy(written.trouble));
   };
   const dialog = asking ? (
-    <Dialog title="Post all the same?" onClose={() => setAsking(false)} urgent width={560}>
+    <Dialog title="Post all the same?" onClose={leave} urgent width={560}>
       <Remarks tone="warning" title="Warnings" remarks={warnings} />
       <DialogActions>
-        <Button onPress={() => setAsking(false)}>Cancel</Button>
+        <Button onPress={leave}>Cancel</Button>
         <Button $look="primary" autoFocus onPress={() => void order(true)}>
           Post all the same
         </Button>
       </DialogActions>
     </Dialog>
   ) : refused === null ? null : (
-    <Dialog title="Not posted" onClose={() => setRefused(null)} urgent width={560}>
+    <Dialog title="Not posted" onClose={leave} urgent width={560}>
       <Remarks tone="trouble" title="Nothing was posted" remarks={refused} />
       <DialogActions>
         {refused.some(({ kind }) => kind === 'bills-to-approve') ? (
           <>
-            <Button onPress={() => setRefused(null)}>Back to the sheet</Button>
+            <Button onPress={leave}>Back to the sheet</Button>
             <Button $look="primary" autoFocus isDisabled={asked.busy} onPress={() => void askApproval()}>
               Ask for approval
             </Button>
           </>
         ) : (
-          <Button $look="primary" autoFocus onPress={() => setRefused(null)}>
+          <Button $look="primary" autoFocus onPress={leave}>
             Back to the sheet
           </Button>
         )}
       </DialogActions>
     </Dialog>
   );
-  return { post: () => order(false), busy, wasAsked, forget: () => setWasAsked(false), dialog };
+  const post = (): Promise<void> => {
+    focus.note();
+    return order(false);
+  };
+  return { post, busy, wasAsked, forget: () => setWasAsked(false), dialog };
 }

@@ -48,7 +48,7 @@ export function OverheadPart() {
         <May do="keep-books">
           <div style={{ display: 'flex', gap: 8 }}>
             <Button
-              isDisabled={pool.toDate.differenceCents === 0 || stillToApply(pool) !== 0}
+              isDisabled={pool.toDate.differenceCents === 0}
               onPress={() => setOrder({ kind: 'difference', pool: pool.id, name: pool.name, through })}
             >
               Settle the difference

@@ -102,8 +102,9 @@ function ProjectWord({ label, value, onChange }: Omit<ChoiceWordProps, 'choice'>
 export function initialChoice(choice: ChoiceOf, context: ChoiceContext): string {
   switch (choice.kind) {
     case 'month':
-    case 'day':
       return choice.initial(context);
+    case 'day':
+      return choice.initial(context) ?? '';
     case 'options':
       return choice.options[0]?.value ?? '';
     case 'project':

@@ -39,9 +39,17 @@ export function useReport(name: ReportName, order: string, { isWhole }: { readon
   );
   const query = { ...asOf, ...asked, ...(isWhole ? {} : part) } as Asked<ReportName>['query'];
   const { answer, trouble } = useRead(name, { query } as Asked<ReportName>, { keepLast: isMore });
+  // A day that nobody chose is the one the answer is of.
+  const shown = Object.fromEntries(
+    Object.entries(chosen).map(([word, value]) => {
+      const choice = report.choices[word];
+      const isAnswered = value === '' && choice?.kind === 'day' && answer !== undefined;
+      return [word, isAnswered ? (choice.answered?.(answer) ?? value) : value];
+    }),
+  );
   const count = answer !== undefined && 'count' in answer ? answer.count : undefined;
   return {
-    chosen,
+    chosen: shown,
     choose: (word, value) =>
       setSearch(
         () => {

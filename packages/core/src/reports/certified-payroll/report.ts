@@ -1,6 +1,5 @@
 import type { z } from 'zod';
-import { mondayOf, plusDays } from '../../calendar/iso-date.ts';
-import { lastDay } from '../../calendar/month.ts';
+import { plusDays } from '../../calendar/iso-date.ts';
 import { report } from '../report.ts';
 import { tableOf, type ColumnOf } from '../table.ts';
 import { CertifiedPayroll, CertifiedPayrollQuery } from './shape.ts';
@@ -24,7 +23,10 @@ export const CERTIFIED_PAYROLL = report({
   sentence: 'Certified payroll of {project} for the week of {week}.',
   choices: {
     project: { kind: 'project', label: 'Of project' },
-    week: { kind: 'day', label: 'Week of', initial: ({ through }) => mondayOf(plusDays(lastDay(through), -6)) },
+    week: {
+      ...{ kind: 'day', label: 'Week of', initial: () => null },
+      answered: (answer) => (answer as Answer).weekOn,
+    },
   },
   table: (answer) =>
     tableOf(columns(answer), answer.rows, {

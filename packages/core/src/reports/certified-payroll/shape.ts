@@ -4,8 +4,8 @@ import { Cents, Day, IdText, Quantity, Rate } from '../../wire/values.ts';
 import { Part, ReportQuery } from '../query.ts';
 
 export const CertifiedPayrollQuery = ReportQuery.extend({
-  /** A day of the week meant. */
-  week: Day,
+  /** A day of the week meant; left out, the latest week through the month in which somebody worked there. */
+  week: Day.optional(),
   /** Of one project; of all of them where none is named. */
   project: IdText.optional(),
 });
