@@ -44,6 +44,12 @@ async function setUp(door: FrontDoor): Promise<void> {
     ...{ address: 'The Old Slip\nEbbwick', bankDetails: 'Ebbwick Savings Bank\nAccount 20 771 308' },
     ...{ logo: null, paper: 'letter' },
   });
+  await addParties(door);
+  await addProjects(door);
+}
+
+/** Whom it works with, and what cost is told apart by. */
+async function addParties(door: FrontDoor): Promise<void> {
   await records(door, 'tax-code', { code: 'EX', name: 'Exempt', rate: '0', recoverable: '0' });
   await records(
     door,
@@ -73,6 +79,10 @@ async function setUp(door: FrontDoor): Promise<void> {
     { code: '35-200', name: 'Chain and anchors', costType: 'material' },
     { code: '35-300', name: 'Diving', costType: 'subcontract' },
   );
+}
+
+/** A contract with a price and a budget typed, a small job without, and a rate of somebody who leads the crew on the first. */
+async function addProjects(door: FrontDoor): Promise<void> {
   const project = { kind: 'client', startOn: '2027-01-01', status: 'active', taxCode: 'EX', manager: 'E. Hawse' };
   await records(
     door,

@@ -9,6 +9,7 @@ import {
   POSTED_FIGURES,
   type Figure,
 } from '@lowtide/core/trace/figure.ts';
+import { countText } from '@lowtide/core/money/count-text.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import type { Db } from '../database/schema.ts';
 import { read, type Answer } from '../http/api.ts';
@@ -81,7 +82,7 @@ async function postedTrace(
   return {
     ...(await head(db, figure)),
     ...valueAnswer(money(amount)),
-    formula: `the sum of ${count} posted lines ${span} ${monthText(figure.through)}${sign < 0 ? ', credits counted up' : ''}`,
+    formula: `the sum of ${countText(count)} posted lines ${span} ${monthText(figure.through)}${sign < 0 ? ', credits counted up' : ''}`,
     inputs: [],
     lines: page.lines.map((line) => ({ ...line, amountCents: sign * line.amountCents })),
     lineCount: count,

@@ -90,19 +90,35 @@ function DocumentOf({ id }: { readonly id: string }) {
         columns={[...lineColumns(lines), ...recodedColumn(answer.recoded)]}
         rowKey={(line) => line.id}
       />
-      {open === 'reverse' && document.reversedBy === null ? (
-        <ReverseDialog document={document} onClose={() => setOpen(null)} onDone={show} />
-      ) : null}
-      {open === 'repeat' ? <RepeatDialog document={document} onClose={() => setOpen(null)} /> : null}
-      {open === 'recode' ? <RecodeDialog lines={lines} onClose={() => setOpen(null)} onDone={show} /> : null}
-      {open === 'enter again' ? <CorrectSheetDialog document={document} onClose={() => setOpen(null)} /> : null}
-      {open === 'correct' ? <CorrectHoursDialog id={document.id} onClose={() => setOpen(null)} /> : null}
-      {open === 'credit' ? <CreditDialog document={document} onClose={() => setOpen(null)} onDone={show} /> : null}
-      {open === 'apply' ? <ApplyCreditDialog document={document} onClose={() => setOpen(null)} /> : null}
-      {open === 'settle' ? (
-        <SettleDialog document={document} typed={plainDollars(document.openCents)} onClose={() => setOpen(null)} />
-      ) : null}
+      <Dialogs detail={answer} open={open} onClose={() => setOpen(null)} onDone={show} />
     </Page>
+  );
+}
+
+interface DialogsProps {
+  readonly detail: Answer<'document'>;
+  readonly open: Opened | null;
+  readonly onClose: () => void;
+  readonly onDone: (made: number) => void;
+}
+
+/** The dialog that is open about the document. */
+function Dialogs({ detail: { document, lines }, open, onClose, onDone }: DialogsProps) {
+  return (
+    <>
+      {open === 'reverse' && document.reversedBy === null ? (
+        <ReverseDialog document={document} onClose={onClose} onDone={onDone} />
+      ) : null}
+      {open === 'repeat' ? <RepeatDialog document={document} onClose={onClose} /> : null}
+      {open === 'recode' ? <RecodeDialog lines={lines} onClose={onClose} onDone={onDone} /> : null}
+      {open === 'enter again' ? <CorrectSheetDialog document={document} onClose={onClose} /> : null}
+      {open === 'correct' ? <CorrectHoursDialog id={document.id} onClose={onClose} /> : null}
+      {open === 'credit' ? <CreditDialog document={document} onClose={onClose} onDone={onDone} /> : null}
+      {open === 'apply' ? <ApplyCreditDialog document={document} onClose={onClose} /> : null}
+      {open === 'settle' ? (
+        <SettleDialog document={document} typed={plainDollars(document.openCents)} onClose={onClose} />
+      ) : null}
+    </>
   );
 }
 

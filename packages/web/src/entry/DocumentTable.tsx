@@ -3,6 +3,7 @@ import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay } from '@lowtide/core/calendar/month.ts';
 import { sheetOfDocument } from '@lowtide/core/documents/sheets.ts';
 import { kindOf } from '@lowtide/core/documents/kinds.ts';
+import { countText } from '@lowtide/core/money/count-text.ts';
 import { AsOfLink, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer, type Asked } from '../api/books-api.ts';
 import { useTableLayout } from '../api/use-table-layout.ts';
@@ -13,7 +14,6 @@ import type { Column } from '../ui/table-column.ts';
 import { Field } from '../ui/Field.tsx';
 import { Amount } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
-import { countText } from '../ui/plural.ts';
 import { SettleTogether } from './SettleTogether.tsx';
 
 type Row = Answer<'documents'>['rows'][number];

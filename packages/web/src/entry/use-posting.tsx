@@ -68,37 +68,61 @@ export function usePosting({ draft, month, onPosted }: PostingParts): Posting {
     setRefused(written.ok ? null : refusedBy(written.trouble));
   };
   const dialog = asking ? (
-    <Dialog title="Post all the same?" onClose={leave} urgent width={560}>
-      <Remarks tone="warning" title="Warnings" remarks={warnings} />
-      <DialogActions>
-        <Button onPress={leave}>Cancel</Button>
-        <Button $look="primary" autoFocus onPress={() => void order(true)}>
-          Post all the same
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <AllTheSame warnings={warnings} onPost={() => void order(true)} onLeave={leave} />
   ) : refused === null ? null : (
-    <Dialog title="Not posted" onClose={leave} urgent width={560}>
-      <Remarks tone="trouble" title="Nothing was posted" remarks={refused} />
-      <DialogActions>
-        {refused.some(({ kind }) => kind === 'bills-to-approve') ? (
-          <>
-            <Button onPress={leave}>Back to the sheet</Button>
-            <Button $look="primary" autoFocus isDisabled={asked.busy} onPress={() => void askApproval()}>
-              Ask for approval
-            </Button>
-          </>
-        ) : (
-          <Button $look="primary" autoFocus onPress={leave}>
-            Back to the sheet
-          </Button>
-        )}
-      </DialogActions>
-    </Dialog>
+    <NotPosted refused={refused} busy={asked.busy} onAsk={() => void askApproval()} onLeave={leave} />
   );
   const post = (): Promise<void> => {
     focus.note();
     return order(false);
   };
   return { post, busy, wasAsked, forget: () => setWasAsked(false), dialog };
+}
+
+interface AllTheSameProps {
+  readonly warnings: Refused;
+  readonly onPost: () => void;
+  readonly onLeave: () => void;
+}
+
+/** Warnings, each with its reason, and whether to post all the same. */
+function AllTheSame({ warnings, onPost, onLeave }: AllTheSameProps) {
+  return (
+    <Dialog title="Post all the same?" onClose={onLeave} urgent width={560}>
+      <Remarks tone="warning" title="Warnings" remarks={warnings} />
+      <DialogActions>
+        <Button onPress={onLeave}>Cancel</Button>
+        <Button $look="primary" autoFocus onPress={onPost}>
+          Post all the same
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+interface NotPostedProps {
+  readonly refused: Refused;
+  readonly busy: boolean;
+  readonly onAsk: () => void;
+  readonly onLeave: () => void;
+}
+
+/** Why nothing was posted; bills above the limit may be given to somebody else to approve. */
+function NotPosted({ refused, busy, onAsk, onLeave }: NotPostedProps) {
+  const needsApproval = refused.some(({ kind }) => kind === 'bills-to-approve');
+  return (
+    <Dialog title="Not posted" onClose={onLeave} urgent width={560}>
+      <Remarks tone="trouble" title="Nothing was posted" remarks={refused} />
+      <DialogActions>
+        <Button {...(needsApproval ? {} : { $look: 'primary' as const, autoFocus: true })} onPress={onLeave}>
+          Back to the sheet
+        </Button>
+        {needsApproval ? (
+          <Button $look="primary" autoFocus isDisabled={busy} onPress={onAsk}>
+            Ask for approval
+          </Button>
+        ) : null}
+      </DialogActions>
+    </Dialog>
+  );
 }

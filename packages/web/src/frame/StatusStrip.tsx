@@ -1,11 +1,11 @@
 import styled from 'styled-components';
+import { countText } from '@lowtide/core/money/count-text.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { May } from '../api/session.tsx';
 import { draftsText } from '../api/drafts-text.ts';
 import { useRecognitionWords } from '../api/use-recognition-words.ts';
-import { countText } from '../ui/plural.ts';
 import { StatusPlace } from '../ui/InStatus.tsx';
 import { color, size, space, type } from '../theme/tokens.ts';
 

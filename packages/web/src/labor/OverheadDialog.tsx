@@ -1,9 +1,10 @@
 import { useState } from 'react';
-import { dayText } from '@lowtide/core/calendar/iso-date.ts';
-import { monthText, type Month } from '@lowtide/core/calendar/month.ts';
+import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { monthOf, monthText, type Month } from '@lowtide/core/calendar/month.ts';
 import { useGo } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
 import type { Trouble } from '../api/trouble.ts';
+import { useRecognizedNote } from '../api/use-recognized-note.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { amountColumn } from '../ui/columns.tsx';
@@ -93,9 +94,11 @@ type Planned = Answer<'overheadPreview'>;
 
 function Preview({ answer, why }: { readonly answer: Planned | undefined; readonly why: string | undefined }) {
   const problem = why ?? answer?.problems[0]?.message;
+  const note = useRecognizedNote(answer === undefined ? null : monthOf(isoDate(answer.postedOn)));
   return (
     <>
       {problem === undefined ? null : <Note $tone="trouble">{problem}</Note>}
+      {note === null ? null : <Note>{note}</Note>}
       {answer ? (
         <div style={{ display: 'flex', maxHeight: 400 }}>
           <DataTable

@@ -1,7 +1,9 @@
+import { monthOf } from '@lowtide/core/calendar/month.ts';
 import { useState } from 'react';
-import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
 import { useGo, useShownBooks } from '../api/as-of.tsx';
+import { useRecognizedNote } from '../api/use-recognized-note.ts';
 import type { Trouble } from '../api/trouble.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
@@ -38,6 +40,9 @@ export function TrueUpDialog({ payroll, onClose }: TrueUpDialogProps) {
     onClose();
     go(`/documents/${written.answer.id}`);
   };
+  // The earliest of the months it posts in.
+  const first = (answer?.rows ?? []).map(({ postedOn }) => postedOn).toSorted()[0];
+  const note = useRecognizedNote(first === undefined ? null : monthOf(isoDate(first)));
   const why = refused?.detail ?? trouble?.detail ?? answer?.problems[0]?.message;
   return (
     <Dialog title="True up labor clearing" onClose={onClose} width={720}>
@@ -48,6 +53,7 @@ export function TrueUpDialog({ payroll, onClose }: TrueUpDialogProps) {
         onChange={(next) => setMethod(next === 'variance' ? 'variance' : 'spread')}
       />
       {why === undefined ? null : <Note $tone="trouble">{why}</Note>}
+      {note === null ? null : <Note>{note}</Note>}
       {answer ? (
         <div style={{ display: 'flex', maxHeight: 400 }}>
           <DataTable

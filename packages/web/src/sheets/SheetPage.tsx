@@ -16,7 +16,7 @@ import { PreviewPanel } from '../entry/PreviewPanel.tsx';
 import { placeWords } from '../entry/remark-places.ts';
 import { SheetBar } from '../entry/SheetBar.tsx';
 import { useDraft, type Preview } from '../entry/use-draft.ts';
-import { usePosting, type PostedDocument } from '../entry/use-posting.tsx';
+import { usePosting, type PostedDocument, type Posting } from '../entry/use-posting.tsx';
 import { useSheetPreview } from '../entry/use-sheet-preview.ts';
 import { useSheetKey } from '../entry/use-sheet-key.ts';
 import { space } from '../theme/tokens.ts';
@@ -76,14 +76,7 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
   const posting = usePosting({ draft: state, month, onPosted });
   const [goTo, setGoTo] = useState<CellPlace | null>(null);
   const [hand, setHand] = useState<Hand | null>(null);
-  // Before whatever has the focus: a button would take Enter for its own. In front of the page a dialog has the keys.
-  const postNow = (event: KeyboardEvent): void => {
-    if (document.querySelector('[role="dialog"], [role="alertdialog"]') !== null) return;
-    event.preventDefault();
-    event.stopPropagation();
-    void posting.post();
-  };
-  useHotkeys('mod+enter', postNow, { enableOnFormTags: true, eventListenerOptions: { capture: true } });
+  usePostKey(posting);
   if (trouble && !sheet) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!sheet) return <Loading />;
   const columns = facts.columns(sheet);
@@ -130,6 +123,17 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
       />
     </Page>
   );
+}
+
+/** Ctrl Enter posts before whatever has the focus: a button would take Enter for its own. In front of the page a dialog has the keys. */
+function usePostKey(posting: Posting): void {
+  const postNow = (event: KeyboardEvent): void => {
+    if (document.querySelector('[role="dialog"], [role="alertdialog"]') !== null) return;
+    event.preventDefault();
+    event.stopPropagation();
+    void posting.post();
+  };
+  useHotkeys('mod+enter', postNow, { enableOnFormTags: true, eventListenerOptions: { capture: true } });
 }
 
 interface SheetPreviewProps {

@@ -1,9 +1,4 @@
-const COUNT = new Intl.NumberFormat('en-US');
-
-/** A count as it is read: `3,116`. */
-export function countText(count: number): string {
-  return COUNT.format(count);
-}
+import { countText } from '@lowtide/core/money/count-text.ts';
 
 /** `1 error`, `2 errors`, `3,116 entries`. */
 export function plural(count: number, one: string, many = `${one}s`): string {
