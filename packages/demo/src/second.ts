@@ -122,14 +122,14 @@ async function takeOver(door: FrontDoor): Promise<void> {
     ...{ project: '', code: '', costType: '', text: '' },
   };
   const rows = [
-    { what: '1010', debit: '60,000' },
+    { what: '1010', debit: '160,000' },
     { what: 'invoice', debit: '20,000', party: 'HARBOR', number: 'I-118', datedOn: '2026-12-10', project: 'PIERS' },
     { what: 'bill', credit: '5,000', party: 'CORSE', number: 'CC-2204', datedOn: '2026-12-15', dueOn: '2027-01-14' },
     { what: 'cost', debit: '20,000', project: 'PIERS', code: '35-200' },
     { what: 'cost', debit: '10,000', project: 'PIERS', code: '31-100' },
     { what: 'earned', debit: '40,000', project: 'PIERS' },
     { what: 'billed', credit: '50,000', project: 'PIERS' },
-    { what: '3090', credit: '65,000' },
+    { what: '3090', credit: '165,000' },
   ];
   await postSheet(door, month('2027-01'), {
     ...{ kind: 'opening', text: 'From the books before' },

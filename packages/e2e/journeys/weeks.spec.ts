@@ -33,6 +33,8 @@ test('enter the own week on a phone, have it approved by whoever leads the proje
   await fill(page, 'Mon 22', '8');
   await fill(page, 'Tue 23', '7.5');
   await sees(page, '15.5');
+  // Nothing stands above the page for who has no months and gauges.
+  expect(await page.$eval('h1', (title) => title.getBoundingClientRect().top)).toBeLessThan(80);
   expect(await accessibilityProblems(page)).toEqual([]);
   await click(page, 'Submit the week');
   await sees(page, 'It waits for N. Kerrow');

@@ -129,11 +129,11 @@ const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 function DayTotals({ rows }: { readonly rows: readonly OwnRow[] }) {
   if (rows.length === 0) return null;
   return (
-    <p aria-live="polite">
+    <p aria-live="polite" style={{ display: 'flex', flexWrap: 'wrap', gap: '2px 12px' }}>
       {DAYS.map((name, day) => {
         const hours = enteredHours(rows.map((row) => ({ ...row, days: [row.days[day] ?? ''] })));
         return (
-          <span key={name} style={{ marginRight: 12, whiteSpace: 'nowrap' }}>
+          <span key={name} style={{ whiteSpace: 'nowrap' }}>
             {name} <strong>{tenThousandths(hours)}</strong>
           </span>
         );

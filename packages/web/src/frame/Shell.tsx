@@ -84,8 +84,8 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
         <Frame>
           <Skip href="#page">To the page</Skip>
           <TopBar frame={frame} onFind={() => setOpen('command')} />
-          {may('read-projects') ? <MonthRibbon /> : <div />}
-          {may('read-books') ? <Gauges /> : <div />}
+          {may('read-projects') ? <MonthRibbon /> : null}
+          {may('read-books') ? <Gauges /> : null}
           <Middle>
             <Sections />
             <main id="page" tabIndex={-1}>
@@ -158,7 +158,14 @@ const Frame = styled.div`
     > footer {
       display: none;
     }
-    grid-template-rows: 42px auto minmax(0, 1fr);
+    grid-template-rows: 42px auto auto minmax(0, 1fr);
+  }
+  /* In its own row whatever stands above it: not everybody has months and gauges. */
+  > div:has(> main) {
+    grid-row: 4;
+  }
+  > footer {
+    grid-row: 5;
   }
 `;
 

@@ -1,6 +1,7 @@
 import type { Waiting } from '@lowtide/core/people/waiting.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useRead } from '../api/books-api.ts';
+import { useMay } from '../api/session.tsx';
 import { plural } from '../ui/plural.ts';
 
 /** What waits, in words, with the page where it is dealt with. */
@@ -56,16 +57,23 @@ const NAMES: { readonly [W in Waiting]: Named } = {
     one: 'project',
     words: (count) => `${count} with pending change orders`,
   },
+  // Whoever may not read the books finds them on the projects they lead.
   'overtaken-forecasts': { path: '/recognition', one: 'budget line', words: (count) => `${count} above the forecast` },
 };
 
 /** What waits for whoever is signed in. */
 export function useWaiting(): readonly WaitingLine[] {
   const { answer } = useRead('waiting', {});
+  const readsBooks = useMay()('read-books');
   return (answer?.rows ?? []).map(({ what, count, amountCents }) => {
     const { path, one, many, words } = NAMES[what];
     return {
-      ...{ what, path, count, words: words(plural(count, one, many)) },
+      ...{
+        what,
+        count,
+        path: path === '/recognition' && !readsBooks ? '/projects' : path,
+        words: words(plural(count, one, many)),
+      },
       amount: amountCents === null ? '' : dollars(amountCents),
     };
   });

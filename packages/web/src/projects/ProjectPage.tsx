@@ -62,7 +62,8 @@ export function ProjectPage() {
       {part === 'budget' ? (
         <>
           <Sentence>
-            Every budget line and every coding with cost, through <strong>{monthText(through)}</strong>, recorded up to{' '}
+            Every budget line, and every cost code with cost and no budget, through{' '}
+            <strong>{monthText(through)}</strong>, recorded up to{' '}
             <strong>{known === undefined ? 'now' : localText(known)}</strong>.
             <a href={csvAddress('budget', asOf, { id })}>Save as CSV</a>
           </Sentence>

@@ -183,7 +183,12 @@ function columns(totals: Run['totals'], onEstimate: RunTableProps['onEstimate'])
     }),
     estimateColumn(totals.estimateCents, onEstimate),
     moneyColumn({ id: 'cost', head: 'Cost to date', named, of: ({ cost }) => cost, total: totals.costCents }),
-    percentColumn({ id: 'complete', head: 'Complete', named, decimals: 2, of: ({ complete }) => complete }),
+    percentColumn({
+      ...{ id: 'complete', head: 'Complete', named, decimals: 2 },
+      // Of what earns as billed without a price nobody knows how much is done.
+      of: ({ complete, progress, contract }) =>
+        progress === 'as-billed' && contract.amountCents === 0 ? null : complete,
+    }),
     amountColumn({
       id: 'before',
       head: 'Earned before',

@@ -41,10 +41,9 @@ function leftOut(state: Answer<'recognitionState'>, basis: string, month: string
   const waits = `${dollars(waitingCents)} of ${names}, without contract or estimate`;
   if (basis === 'recognized') return waitingCents === 0 ? '' : ` Left out is cost that waits in WIP: ${waits}.`;
   if (heldCents === 0) return '';
+  if (waitingCents === 0)
+    return ` ${dollars(heldCents)} of cost waits in WIP until ${month} is recognized, and is left out.`;
   const untilRun = difference(heldCents, cents(Math.min(heldCents, waitingCents)));
-  const why = [
-    ...(untilRun === 0 ? [] : [`${dollars(untilRun)} until ${month} is recognized`]),
-    ...(waitingCents === 0 ? [] : [waits]),
-  ];
+  const why = [...(untilRun === 0 ? [] : [`${dollars(untilRun)} until ${month} is recognized`]), waits];
   return ` ${dollars(heldCents)} of cost waits in WIP and is left out: ${why.join('; ')}.`;
 }
