@@ -151,6 +151,57 @@ test('the first month goes from bill to profit', async () => {
   await sees(page, 'All 12 tie-outs tie.');
 });
 
+test('a small job goes from a name typed in a sheet to a locked month: it earns what is billed', async () => {
+  await go('/costs/bills/new?m=2027-03');
+  await page.focus('[data-cell="0-0"]');
+  for (const cell of ['CLAY', '2', '3/20', '', '']) {
+    if (cell !== '') await page.keyboard.type(cell);
+    await press(page, 'Tab');
+  }
+  await page.keyboard.type('Slipway repair');
+  await sees(page, 'Add project “Slipway repair”');
+  await press(page, 'Enter');
+  await sees(page, 'New project');
+  expect(await page.evaluate(() => document.querySelector('[role="dialog"]')?.textContent)).toContain('as billed');
+  await click(page, 'Add project');
+  await page.waitForFunction(() => document.querySelector<HTMLInputElement>('[data-cell="0-5"]')?.value === 'SLIPWAY');
+  await page.focus('[data-cell="0-6"]');
+  for (const cell of ['31', '', '1,200']) {
+    if (cell !== '') await page.keyboard.type(cell);
+    await press(page, 'Tab');
+  }
+  await sees(page, '5010 Cost of revenue');
+  await sees(page, 'Mar 2027 is recognized already');
+  await press(page, 'Control+Enter');
+  await sees(page, '0 rows');
+  await go('/billing?new=SLIPWAY&m=2027-03');
+  await page.locator('::-p-xpath(//*[@role="dialog"]//button[contains(., "% of the contract")])').click();
+  await page.locator('::-p-xpath(//*[@role="option"][.="an amount"])').click();
+  await fill(page, 'Amount', '2,000');
+  await click(page, 'Post invoice of 2,000.00');
+  await sees(page, 'INV-0001');
+  await go('/recognition?m=2027-03');
+  await sees(page, 'The run is out of date');
+  await click(page, 'Reverse Mar 2027');
+  await fill(page, 'Reason', 'The slipway came since');
+  await click(page, 'Reverse the run');
+  await click(page, 'Recognize 64,500.00');
+  await sees(page, 'Mar 2027 is recognized');
+  await go('/reports/income-statement?m=2027-03');
+  await sees(page, '64,500.00');
+  const printed = await page.evaluate(async () => {
+    const answer = await fetch('/api/reports/income-statement.pdf?through=2027-03&from=2027-03');
+    return (await answer.text()).slice(0, 5);
+  });
+  expect(printed).toBe('%PDF-');
+  await go('/closing?m=2027-03');
+  await sees(page, 'All 12 tie-outs tie.');
+  await click(page, 'Lock or open months');
+  await fill(page, 'Reason', 'Done and looked through');
+  await click(page, 'Lock through Mar 2027');
+  await sees(page, 'Locked through Mar 2027');
+});
+
 describe('people', () => {
   const PASSWORD = 'heron otter samphire gate';
 

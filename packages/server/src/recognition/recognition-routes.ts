@@ -100,15 +100,17 @@ const MOST_NAMED = 5;
 async function postsAnswer(db: Db, rows: readonly RecognitionRow[], month: Month): Promise<Run['posts']> {
   const chart = await accounts(db);
   const { lines } = revenueRecognized(rolesOf(chart), lastDay(month), rows.map(recognized));
-  const side = (account: number, sign: 1 | -1): Cents =>
-    sum(
-      lines
-        .filter((line) => line.account === account && sign * line.amount > 0)
-        .map(({ amount }) => cents(sign * amount)),
-    );
+  const sides = new Map<number, { debit: number; credit: number }>();
+  for (const { account, amount } of lines) {
+    const of = sides.get(account) ?? { debit: 0, credit: 0 };
+    if (amount > 0) of.debit += amount;
+    else of.credit -= amount;
+    sides.set(account, of);
+  }
   return chart.flatMap(({ id, code, name }) => {
-    const [debitCents, creditCents] = [side(id, 1), side(id, -1)];
-    return debitCents === 0 && creditCents === 0 ? [] : [{ code, name, debitCents, creditCents }];
+    const of = sides.get(id);
+    if (of === undefined || (of.debit === 0 && of.credit === 0)) return [];
+    return [{ code, name, debitCents: cents(of.debit), creditCents: cents(of.credit) }];
   });
 }
 

@@ -75,7 +75,8 @@ function FramedPage({ frame }: { readonly frame: Answer<'frame'> }) {
   );
   useHotkeys('mod+k', () => setOpen('command'), { preventDefault: true, enableOnFormTags: true, useKey: true });
   useHotkeys('?', () => setOpen('keys'), BY_CHARACTER);
-  useHotkeys('r', () => go('/reports'), BY_CHARACTER);
+  // With Ctrl it is the browser's: the page is loaded again.
+  useHotkeys('r', () => go('/reports'), { useKey: true });
   const untrace = (): void =>
     void navigate({ search: new URLSearchParams([...search].filter(([name]) => name !== 'trace')).toString() });
   return (
