@@ -63,6 +63,8 @@ export interface Report<Query extends z.ZodType = z.ZodType, Answer extends z.Zo
   /** Choices that are no parameter of the query: they only change what is drawn. */
   readonly drawnOnly?: readonly string[];
   table(answer: z.output<Answer>, chosen: Chosen): Table;
+  /** It shows results, in which cost that waits in WIP is left out; it says how much. */
+  readonly leavesWipOut?: true;
   /** Its rows are a statement in its own order, sums among them: they are not put in order, filtered or grouped. */
   readonly isStatement?: true;
   /** Said where it has no rows. */

@@ -6,13 +6,15 @@ import { useRead, type Answer } from '../api/books-api.ts';
 
 export interface RecognitionNoteProps {
   readonly basis: string;
+  /** The report shows results: it says what cost is not in them. */
+  readonly leavesWipOut: boolean;
 }
 
 /**
  * Goes on with the sentence of a report: what the month is still to recognize, and how much cost stays in WIP, out of the result, and why.
  * Nothing where all of it is recognized.
  */
-export function RecognitionNote({ basis }: RecognitionNoteProps) {
+export function RecognitionNote({ basis, leavesWipOut }: RecognitionNoteProps) {
   const { through, known } = useShownBooks();
   const { answer } = useRead('recognitionState', known === undefined ? { query: { through } } : null);
   if (answer === undefined) return null;
@@ -29,7 +31,7 @@ export function RecognitionNote({ basis }: RecognitionNoteProps) {
   return (
     <span role="status">
       {state}
-      {leftOut(answer, basis, month)}
+      {leavesWipOut ? leftOut(answer, basis, month) : ''}
     </span>
   );
 }

@@ -26,7 +26,7 @@ export interface ReportBodyProps {
 export function ReportBody({ name, extra, picture }: ReportBodyProps) {
   const sort = useTableSort();
   const view = useListView(name);
-  const { isStatement = false, title, empty, choices } = reportOf(name);
+  const { isStatement = false, leavesWipOut = false, title, empty, choices } = reportOf(name);
   const isWhole = picture !== undefined || isStatement || view.filters.length > 0 || view.group !== '';
   const { chosen, choose, answer, table, drawn, trouble } = useReport(name, sort.by, { isWhole });
   const [rows, setRows] = useState<readonly string[]>([]);
@@ -35,7 +35,9 @@ export function ReportBody({ name, extra, picture }: ReportBodyProps) {
     <>
       <ReportSentence name={name} chosen={chosen} onChoose={choose} view={{ ...view, order: sort.by }}>
         {table === undefined || isStatement ? null : <ListWords table={table} filters={filters} view={view} />}
-        {'basis' in choices ? <RecognitionNote basis={chosen['basis'] ?? 'posted'} /> : null}
+        {'basis' in choices ? (
+          <RecognitionNote basis={chosen['basis'] ?? 'posted'} leavesWipOut={leavesWipOut} />
+        ) : null}
       </ReportSentence>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
       {problem === undefined ? null : <Note $tone="trouble">{problem}</Note>}

@@ -8,6 +8,7 @@ export const INCOME_STATEMENT = report({
   title: 'Income statement',
   group: 'books',
   alsoCalled: ['profit and loss', 'P&L'],
+  leavesWipOut: true,
   facts: 'By account; revenue is what was recognized',
   path: '/income-statement',
   may: 'read-books',

@@ -19,6 +19,7 @@ export const PORTFOLIO = report({
   title: 'Portfolio',
   group: 'contracts',
   alsoCalled: ['overview', 'all projects', 'backlog', 'pending change orders'],
+  leavesWipOut: true,
   facts: 'Every project: planned and actual, side by side',
   path: '/portfolio',
   may: 'read-projects',

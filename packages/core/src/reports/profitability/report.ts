@@ -11,6 +11,7 @@ export const PROFITABILITY = report({
   title: 'Profitability',
   group: 'profit',
   alsoCalled: ['profit per client', 'margin', 'job profitability'],
+  leavesWipOut: true,
   facts: "Revenue as recognized, cost as recognized or expensed; the unassigned row makes the sum the company's result",
   path: '/profitability',
   may: 'read-books',
