@@ -149,11 +149,13 @@ test('a run keeps what it recognized; recognizing again later is no part of it',
     documentsSince: 0,
     changesAnything: false,
     toRecognizeCents: 0,
+    ...{ heldCents: 0, waitingCents: 0, waitingProjects: [] },
   });
   await post(app, '2027-01', billSheet({ ...GOOD_BILL, number: 'N-2', net: '4,000.00' }));
   expect(await app.ask('/recognition-state?through=2027-01')).toMatchObject({
     documentsSince: 1,
     changesAnything: true,
     toRecognizeCents: 500_000,
+    heldCents: 400_000,
   });
 });
