@@ -183,7 +183,8 @@ function useOffers(typed: string): { readonly offers: readonly Offer[]; readonly
       const all = [name, ...also].join(' ').toLowerCase();
       return words.every((word) => all.includes(word));
     })
-    .map(({ name, path }): Offer => ({ key: path, kind: 'do', name, path }));
+    // Two actions may lead to one page.
+    .map(({ name, path }): Offer => ({ key: `${path} ${name}`, kind: 'do', name, path }));
   const recent = text === '' ? recentOffers().map((offer) => ({ ...offer, key: `recent ${offer.key}` })) : [];
   return {
     offers: [...resultOffer(text), ...recent, ...(answer?.hits ?? []).map(hitOffer), ...actions],
