@@ -149,7 +149,8 @@ export const RecognitionPreview = z.object({
   latest: z.object({ documentId: Id, month: Month, recordedAt: z.string(), recordedBy: z.string() }).nullable(),
 });
 /** How a month stands with its recognition. */
-export const RecognitionStateQuery = z.strictObject({ through: Month });
+/** Of all projects, or of one. */
+export const RecognitionStateQuery = z.strictObject({ through: Month, project: IdText.optional() });
 export const RecognitionState = z.object({
   recognizedThrough: Month.nullable(),
   /** Recorded after the latest run, moving cost of its months; zero where the month is not run. */

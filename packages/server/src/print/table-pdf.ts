@@ -12,11 +12,13 @@ export interface ReportHead {
   readonly company: Pick<PrintedCompany, 'name' | 'paper'>;
   readonly title: string;
   readonly subtitle: string;
+  /** What a reader has to know before the figures; empty where there is nothing. */
+  readonly note: string;
 }
 
 /** The table as it stands on screen, on paper across. */
 export async function pdfOf(
-  { company, title, subtitle }: ReportHead,
+  { company, title, subtitle, note }: ReportHead,
   { columns, rows, totals }: ShownTable,
 ): Promise<Buffer> {
   const line = (cells: readonly Cell[], bold = false): TableCell[] =>
@@ -43,7 +45,7 @@ export async function pdfOf(
           { text: title, bold: true, alignment: 'right' },
         ],
       },
-      { text: subtitle, margin: [0, 2, 0, 10] },
+      { text: [subtitle, note].filter((text) => text !== '').join('. '), margin: [0, 2, 0, 10] },
       {
         fontSize: sizeFor(columns.length),
         layout: LINES,

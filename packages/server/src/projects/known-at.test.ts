@@ -158,4 +158,14 @@ test('a run keeps what it recognized; recognizing again later is no part of it',
     toRecognizeCents: 500_000,
     heldCents: 400_000,
   });
+  const [tideGate, dune] = ['project=1', 'project=2'];
+  expect(await app.ask(`/recognition-state?through=2027-01&${tideGate}`)).toMatchObject({
+    toRecognizeCents: 500_000,
+    heldCents: 400_000,
+  });
+  expect(await app.ask(`/recognition-state?through=2027-01&${dune}`)).toMatchObject({
+    changesAnything: false,
+    toRecognizeCents: 0,
+    heldCents: 0,
+  });
 });

@@ -33,13 +33,14 @@ import { projectFigures } from '../http/traced.ts';
 import { accounts, companyOf } from '../records/company-queries.ts';
 import { keepForecasts } from './kept-forecast-queries.ts';
 import { latestRun, type LatestRun } from './latest-run-queries.ts';
-import { documentsSince, postedRows, runRows } from './run-queries.ts';
+import { recognitionState } from './recognition-state-queries.ts';
+import { postedRows, runRows } from './run-queries.ts';
 
 type Run = Answer<'recognition'>;
 
 export function recognitionRoutes(router: Router, context: Context): void {
   read(router, context, 'recognition', async (db, { query }, { today }) => preview(db, query, today));
-  read(router, context, 'recognitionState', async (db, { query }) => stateOf(db, query.through));
+  read(router, context, 'recognitionState', async (db, { query }) => recognitionState(db, query));
   write(router, context, 'recognize', async (trx, { body }, acting) => recognize(trx, body, acting));
   write(router, context, 'unrecognize', async (trx, { body }, acting) => {
     const latest = await latestRun(trx);
@@ -93,9 +94,6 @@ async function preview(
   };
 }
 
-/** Projects that are named where many wait. */
-const MOST_NAMED = 5;
-
 /** What the run posts, account by account, both sides of each. */
 async function postsAnswer(db: Db, rows: readonly RecognitionRow[], month: Month): Promise<Run['posts']> {
   const chart = await accounts(db);
@@ -112,23 +110,6 @@ async function postsAnswer(db: Db, rows: readonly RecognitionRow[], month: Month
     if (of === undefined || (of.debit === 0 && of.credit === 0)) return [];
     return [{ code, name, debitCents: cents(of.debit), creditCents: cents(of.credit) }];
   });
-}
-
-/** Whether the month is recognized, and what has come since that a run would take up. */
-async function stateOf(db: Db, through: Month): Promise<Answer<'recognitionState'>> {
-  const latest = await latestRun(db);
-  const isRun = latest !== null && through <= latest.month;
-  const rows = await runRows(db, { through: isRun ? latest.month : through, known: null });
-  const waiting = rows.filter((row) => waitingCost(row) !== 0);
-  return {
-    recognizedThrough: latest?.month ?? null,
-    documentsSince: isRun ? await documentsSince(db, latest) : 0,
-    changesAnything: rows.some(changesAnything),
-    toRecognizeCents: sum(rows.map((row) => difference(row.earnedToDate, row.earnedBefore))),
-    heldCents: sum(rows.map(heldCost)),
-    waitingCents: sum(waiting.map(waitingCost)),
-    waitingProjects: waiting.slice(0, MOST_NAMED).map(({ position }) => position.project.code),
-  };
 }
 
 /** What a run is of, and on which day. */

@@ -1,14 +1,18 @@
 import type { Router } from 'express';
 import { month, monthText } from '@lowtide/core/calendar/month.ts';
-import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
+import { REPORT_NAMES, reportOf, type AnyReport, type ReportName } from '@lowtide/core/reports/reports.ts';
+import { recognitionNote } from '@lowtide/core/reports/recognition-note.ts';
 import { filterWords } from '@lowtide/core/reports/filter-words.ts';
 import { readFilters, viewed } from '@lowtide/core/reports/table-view.ts';
+import { RecognitionStateQuery } from '@lowtide/core/wire/documents.ts';
 import { FileView, reportFile } from '@lowtide/core/wire/files.ts';
 import type { Table } from '@lowtide/core/reports/table.ts';
 import type { Db } from '../database/schema.ts';
 import { file, read, type Answer, type Asked } from '../http/api.ts';
 import { PDF, WORKBOOK } from '../http/made-file.ts';
 import type { Context, FileAsked } from '../http/context.ts';
+import { projects } from '../projects/project-queries.ts';
+import { recognitionState } from '../recognition/recognition-state-queries.ts';
 import { printedCompany } from '../records/letterhead-queries.ts';
 import { costCurveOf } from './outlook.ts';
 import { REPORT_ANSWERS } from './report-answers.ts';
@@ -73,6 +77,29 @@ async function tableAsked(db: Db, context: Context, name: ReportName, typed: Fil
   };
 }
 
+/** Of which months and which project the figures are. */
+async function headOf(db: Db, { from, through, project, basis }: FileAsked['query']): Promise<readonly string[]> {
+  const last = monthText(month(String(through)));
+  const first = from === undefined || from === through ? '' : `${monthText(month(String(from)))} through `;
+  const [of] = project === undefined ? [] : await projects(db, Number(project));
+  return [
+    from === undefined ? `Through ${last}` : `${first}${last}`,
+    ...(of === undefined ? [] : [`${of.code} ${of.name}`]),
+    ...(basis === 'recognized' ? ['as if recognized now'] : []),
+  ];
+}
+
+/** What the month is still to recognize and what cost is left out, as the sentence of the report says it on screen. */
+async function noteOf(db: Db, { choices, leavesWipOut }: AnyReport, query: FileAsked['query']): Promise<string> {
+  if (!('basis' in choices) || query['known'] !== undefined) return '';
+  const asked = RecognitionStateQuery.parse({ through: query['through'], project: query['project'] });
+  return recognitionNote(await recognitionState(db, asked), {
+    through: asked.through,
+    basis: String(query['basis'] ?? 'posted'),
+    leavesWipOut: leavesWipOut === true,
+  }).join(' ');
+}
+
 function fileRoutes(router: Router, context: Context, name: ReportName): void {
   const report = reportOf(name);
   const tableRead = async (trx: Db, req: FileAsked) => tableAsked(trx, context, name, req.query);
@@ -89,13 +116,14 @@ function fileRoutes(router: Router, context: Context, name: ReportName): void {
   });
   file(router, context, reportFile(name, 'pdf'), {
     read: async (trx, req) => ({
-      ...{ asked: await tableRead(trx, req), company: await printedCompany(trx), query: req.query },
+      ...{ asked: await tableRead(trx, req), company: await printedCompany(trx) },
+      head: await headOf(trx, req.query),
+      note: await noteOf(trx, report, req.query),
     }),
-    made: async ({ asked: { table, columns, view }, company, query }) => {
-      const basis = query['basis'] === 'recognized' ? ['as if recognized now'] : [];
-      const subtitle = [`Through ${monthText(month(String(query['through'])))}`, ...basis, ...view].join(', ');
+    made: async ({ asked: { table, columns, view }, company, head, note }) => {
+      const subtitle = [...head, ...view].join(', ');
       const { pdfOf } = await import('../print/table-pdf.ts');
-      const body = await pdfOf({ company, title: report.title, subtitle }, onScreen(table, columns));
+      const body = await pdfOf({ company, title: report.title, subtitle, note }, onScreen(table, columns));
       return { type: PDF, name: `${name}.pdf`, isShown: true, body };
     },
   });

@@ -36,7 +36,11 @@ export function ReportBody({ name, extra, picture }: ReportBodyProps) {
       <ReportSentence name={name} chosen={chosen} onChoose={choose} view={{ ...view, order: sort.by }}>
         {table === undefined || isStatement ? null : <ListWords table={table} filters={filters} view={view} />}
         {'basis' in choices ? (
-          <RecognitionNote basis={chosen['basis'] ?? 'posted'} leavesWipOut={leavesWipOut} />
+          <RecognitionNote
+            project={chosen['project'] ?? ''}
+            basis={chosen['basis'] ?? 'posted'}
+            leavesWipOut={leavesWipOut}
+          />
         ) : null}
       </ReportSentence>
       {trouble ? <Note $tone="trouble">{trouble.detail}</Note> : null}
