@@ -177,6 +177,13 @@ test('post a week of hours at the rates of the days', async () => {
   }
   await sees(page, '15.5 hours');
   await sees(page, '2200 Labor clearing');
+  const totals = await page.$$eval('[aria-label="Hours by person and day"] tr', (all) =>
+    all.map((row) => [...row.children].map((cell) => cell.textContent).filter((text) => text !== '')),
+  );
+  expect(totals.slice(1)).toEqual([
+    ['A. Brisk', '8', '7.5', '15.5'],
+    ['Together', '8', '7.5', '15.5'],
+  ]);
   await press(page, 'Control+Enter');
   await sees(page, '0 rows');
   const { rows } = await api<Documents>('/documents?through=2027-03&kind=hours');

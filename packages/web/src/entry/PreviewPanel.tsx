@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity } from '@lowtide/core/money/quantity.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
@@ -17,17 +18,31 @@ export interface PreviewPanelProps {
   readonly posts: string;
   /** Said of what is ready and posts no lines. */
   readonly postsNothing?: string | undefined;
+  /** What the rows come to, where a sheet has more to say of it than its sum. */
+  readonly totals?: ReactNode;
   readonly place: (at: string) => string;
   /** Puts the cursor where something is wrong. */
   readonly onGo: (at: string) => void;
 }
 
 /** Beside the sheet: what is wrong, what this posts, what it does, as worked out by the code that posts. */
-export function PreviewPanel({ preview, note = null, posts: postsNow, postsNothing, place, onGo }: PreviewPanelProps) {
+export function PreviewPanel({
+  preview,
+  note = null,
+  posts: postsNow,
+  postsNothing,
+  totals = null,
+  place,
+  onGo,
+}: PreviewPanelProps) {
   if (preview === null) return <SheetPanels role="group" aria-label="What the sheet does" />;
   const { problems, warnings, posts, effects, trialBalance } = preview;
   return (
-    <SheetPanels role="group" aria-label="What the sheet does">
+    <SheetPanels
+      role="group"
+      aria-label="What the sheet does"
+      {...(totals === null ? {} : { $columns: '1fr 1.3fr 1fr 1fr' })}
+    >
       <section tabIndex={0} aria-label="Errors and warnings">
         <h2>Errors and warnings</h2>
         {problems.length + warnings.length === 0 ? <p>{postsNow}</p> : null}
@@ -41,6 +56,7 @@ export function PreviewPanel({ preview, note = null, posts: postsNow, postsNothi
           onGo={onGo}
         />
       </section>
+      {totals}
       {trialBalance.length === 0 ? null : <TrialBalancePart rows={trialBalance} />}
       <section tabIndex={0} aria-label="What this posts">
         <h2>What this posts</h2>

@@ -46,6 +46,12 @@ export const SheetPanels = styled.div<{ readonly $columns?: string; readonly $he
     font-variant-numeric: tabular-nums;
     padding-left: ${space.two};
   }
+  /* Sums stay in sight over long tables. */
+  tfoot {
+    position: sticky;
+    bottom: 0;
+    background: ${color.paper};
+  }
   tfoot td {
     border-top: 1.5px solid ${color.rule};
     font-weight: 650;

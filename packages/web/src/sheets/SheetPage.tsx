@@ -29,6 +29,7 @@ import { gridColumns } from './grid-columns.ts';
 import { SheetTools } from './SheetTools.tsx';
 import { SheetFields } from './SheetFields.tsx';
 import { SheetGrid } from './SheetGrid.tsx';
+import { WeekTotalsPart } from './WeekTotalsPart.tsx';
 
 /** A sheet of any kind: typed or pasted, kept as it is typed, and posted whole or not at all. */
 export function SheetPage({ kind }: { readonly kind: SheetKind }) {
@@ -153,6 +154,7 @@ function SheetPreview({ sheet, columns, preview, said, onGo }: SheetPreviewProps
       preview={said}
       note={useRecognizedNote(useShownBooks().through)}
       postsNothing={postsNothing}
+      {...(sheet.kind === 'hours' ? { totals: <WeekTotalsPart rows={sheet.rows} /> } : {})}
       posts={postsText(sheet.kind, preview, typedRows(sheet).length)}
       place={placeWords(gridColumns(columns), fields)}
       onGo={(at) => onGo(placeOf(at, columns))}
