@@ -1,8 +1,8 @@
 import { rowsByPay } from './overtime-in-row.ts';
 import { found } from '../lookup/lookup.ts';
 import type { Named } from '../lookup/lookup.ts';
-import { quantity, sumQuantity, type Quantity } from '../money/quantity.ts';
-import { typedNumber } from '../money/typed-number.ts';
+import { sumQuantity, type Quantity } from '../money/quantity.ts';
+import { typedQuantity } from '../money/typed-quantity.ts';
 
 /** A row of a week somebody entered, as far as approving goes by it. */
 export interface EnteredRow {
@@ -61,12 +61,5 @@ export function waitingFor(needed: readonly NeededApproval[]): readonly string[]
 
 /** Hours of the rows as far as they can be read, overtime of a day among them. */
 export function enteredHours(rows: readonly (EnteredRow & { readonly pay: string })[]): Quantity {
-  return sumQuantity(
-    rowsByPay(rows).flatMap(({ row: { days } }) =>
-      days.map((typed) => {
-        const read = typedNumber(typed, 4);
-        return quantity(read.kind === 'number' ? read.scaled : 0);
-      }),
-    ),
-  );
+  return sumQuantity(rowsByPay(rows).flatMap(({ row: { days } }) => days.map(typedQuantity)));
 }

@@ -1,6 +1,6 @@
 import { groupedBy } from '../../collections/grouped-by.ts';
-import { quantity, sumQuantity, type Quantity } from '../../money/quantity.ts';
-import { typedNumber } from '../../money/typed-number.ts';
+import { sumQuantity, type Quantity } from '../../money/quantity.ts';
+import { typedQuantity } from '../../money/typed-quantity.ts';
 import type { HoursRow } from './form.ts';
 
 /** What one person, one piece of equipment or all of them come to: seven days from Monday, and the week. */
@@ -23,11 +23,8 @@ export function weekTotals(
 }
 
 function totalOf(who: string, rows: readonly Pick<HoursRow, 'days'>[]): WeekTotal {
-  const days = Array.from({ length: 7 }, (_, day) => sumQuantity(rows.map((row) => hoursIn(row.days[day] ?? ''))));
+  const days = Array.from({ length: 7 }, (_, day) =>
+    sumQuantity(rows.map((row) => typedQuantity(row.days[day] ?? ''))),
+  );
   return { who, days, week: sumQuantity(days) };
-}
-
-function hoursIn(typed: string): Quantity {
-  const read = typedNumber(typed, 4);
-  return quantity(read.kind === 'number' ? read.scaled : 0);
 }
