@@ -232,7 +232,7 @@ describe('people', () => {
 
   test('sign out, and in again as somebody who reads: what they may not do is not offered', async () => {
     await click(page, 'Ines Falk administrator');
-    await click(page, 'Sign out');
+    await Promise.all([page.waitForNavigation({ waitUntil: 'networkidle0' }), click(page, 'Sign out')]);
     await page.locator('::-p-aria(E-mail)').wait();
     expect(await accessibilityProblems(page)).toEqual([]);
     await fill(page, 'E-mail', 'jon@kelder.example');
