@@ -9,12 +9,15 @@ import { allocation } from '@lowtide/core/money/allocation.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { STARTER_ACCOUNTS } from '@lowtide/core/records/starter-accounts.ts';
 import type { EndpointName } from '@lowtide/core/wire/endpoints.ts';
-import { sheetRead } from '@lowtide/server/documents/sheet-queries.ts';
-import { postReading } from '@lowtide/server/documents/post-sheet-queries.ts';
+import { sheetRead } from '@lowtide/server/sheets/sheet-queries.ts';
+import { postReading } from '@lowtide/server/sheets/post-sheet-queries.ts';
 import { openBooks, type Books } from '@lowtide/server/database/open.ts';
 import { openByHand, poster } from './by-hand.ts';
 import { ordering, type Sent } from './ordering.ts';
 import { compared, timed, timing, type Compared } from './measure.ts';
+import { effectsOf } from '@lowtide/core/documents/effect.ts';
+import type { Posting } from '@lowtide/core/documents/posting.ts';
+import { EFFECT_STORES } from '@lowtide/server/effect-stores.ts';
 
 const TODAY = '2027-01-31';
 const PEOPLE = 2_000;
@@ -22,7 +25,7 @@ const DAYS = 5;
 const ROWS_OF_A_PERSON = 2;
 const ROUNDS = 3;
 const MONDAYS = ['2027-01-04', '2027-01-11', '2027-01-18'].map(isoDate);
-const ACTING = { at: 1_000, by: 'Bench', today: isoDate(TODAY), actor: null };
+const ACTING = { at: 1_000, by: 'Bench', today: isoDate(TODAY), actor: null, effects: EFFECT_STORES };
 
 /** An order in a transaction of its own. */
 function alone(books: Books) {
@@ -173,10 +176,12 @@ function spreadByHand(file: ReturnType<typeof openByHand>, weekOn: HoursSheet['w
   poster(file)([
     {
       ...{ kind: 'true-up', number: `TRU-${weekOn}`, party: null, project: null, datedOn: weekOn, dueOn: null },
-      ...{ gross: cents(0), memo: '', body: {}, entries: [journalEntry(weekOn, lines)] },
+      ...{ gross: cents(0), memo: '', body: {}, entries: [journalEntry(weekOn, lines)], effects: [] },
     },
   ]);
 }
+
+const hoursIn = ({ effects }: Posting) => effectsOf(effects, 'worked-hours').flatMap(({ hours }) => hours);
 
 function postedByHand(file: ReturnType<typeof openByHand>, known: readonly SheetReading[]): void {
   const insert =
@@ -185,11 +190,9 @@ function postedByHand(file: ReturnType<typeof openByHand>, known: readonly Sheet
   poster(file)(known.flatMap(({ postings }) => postings));
   file.transaction(() => {
     for (const { postings } of known) {
-      for (const { worked } of postings) {
-        for (const { employee, hours, rate, cost, work } of worked) {
-          if (work === 'no project') continue;
-          insert.run(employee, hours, rate, cost, work.coding.project, work.coding.costCode);
-        }
+      for (const { employee, hours, rate, cost, work } of postings.flatMap(hoursIn)) {
+        if (work === 'no project') continue;
+        insert.run(employee, hours, rate, cost, work.coding.project, work.coding.costCode);
       }
     }
   })();

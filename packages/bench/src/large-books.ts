@@ -9,6 +9,7 @@ import type { Books } from '@lowtide/server/database/open.ts';
 import type { Trx } from '@lowtide/server/database/schema.ts';
 import type { Posting } from '@lowtide/core/documents/posting.ts';
 import { postDocument } from '@lowtide/server/ledger/post-document-queries.ts';
+import { EFFECT_STORES } from '@lowtide/server/effect-stores.ts';
 
 export interface Size {
   readonly projects: number;
@@ -53,6 +54,7 @@ export function* postings({ projects, lines, months }: Size): Generator<Posting>
       memo: '',
       body: {},
       entries,
+      effects: [],
     };
   }
 }
@@ -183,7 +185,7 @@ export async function postAll({ writer }: Books, size: Size): Promise<void> {
   for (let from = 0; from < waiting.length; from += 1_000) {
     await writer.transaction().execute(async (trx) => {
       for (const posting of waiting.slice(from, from + 1_000))
-        await postDocument(trx, posting, { at: 1_000, by: 'Bench' });
+        await postDocument(trx, posting, { at: 1_000, by: 'Bench', effects: EFFECT_STORES });
     });
   }
 }

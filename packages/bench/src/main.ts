@@ -14,6 +14,7 @@ import { lastMonth, layGround, postAll, postings, type Size } from './large-book
 import { ublBills } from './ubl-bills.ts';
 import { questions } from './questions-by-hand.ts';
 import { compared, inTurn, timed, timing, type Compared } from './measure.ts';
+import { EFFECT_STORES } from '@lowtide/server/effect-stores.ts';
 
 const SMALL: Size = { projects: 10_000, lines: 100_000, months: 36 };
 const LARGE: Size = { projects: 10_000, lines: Number(process.argv[2] ?? 1_000_000), months: 36 };
@@ -54,7 +55,10 @@ async function oneBill(books: Books, path: string): Promise<Compared> {
   if (!bill) throw new Error('no bill');
   const result = await inTurn(
     200,
-    () => books.writer.transaction().execute((trx) => postDocument(trx, bill, { at: 2_000, by: 'Bench' })),
+    () =>
+      books.writer
+        .transaction()
+        .execute((trx) => postDocument(trx, bill, { at: 2_000, by: 'Bench', effects: EFFECT_STORES })),
     () => byHand([bill]),
   );
   file.close();

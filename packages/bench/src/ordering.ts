@@ -16,8 +16,8 @@ export type Order = <T>(trx: Trx, name: EndpointName, sent: Sent) => Promise<T>;
 
 /** Orders of the application on a day, without the way over HTTP. */
 export function ordering(books: Books, today: IsoDate): Order {
-  const { orders } = handlers({ books, clock: clock(today), user: 'Bench' });
-  const acting = { at: 1_000, by: 'Bench', today, actor: null };
+  const { orders, effects } = handlers({ books, clock: clock(today), user: 'Bench' });
+  const acting = { at: 1_000, by: 'Bench', today, actor: null, effects };
   return async <T>(trx: Trx, name: EndpointName, sent: Sent) => {
     const asked = parsed(ENDPOINTS[name], { params: {}, query: {}, body: undefined, ...sent });
     return (await orders.get(name)?.(trx, asked, acting)) as T;

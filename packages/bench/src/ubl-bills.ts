@@ -7,7 +7,7 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity } from '@lowtide/core/money/quantity.ts';
 import { writtenUbl } from '@lowtide/core/ubl/written-ubl.ts';
 import { openBooks, type Books } from '@lowtide/server/database/open.ts';
-import { sheetRead } from '@lowtide/server/documents/sheet-queries.ts';
+import { sheetRead } from '@lowtide/server/sheets/sheet-queries.ts';
 import { xmlText } from '@lowtide/server/print/xml.ts';
 import { openByHand, poster } from './by-hand.ts';
 import { ordering, type Order } from './ordering.ts';

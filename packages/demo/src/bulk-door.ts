@@ -26,7 +26,7 @@ export async function openBulkDoor(books: Books, user: string, firstDay: IsoDate
       if (answer) return (await answer(trx, asked, { actor, atTheMachine: true, today: clock.today() })) as T;
       if (!order) throw new Error(`${name} has no handler`);
       const { at, by } = await stamp(trx, clock.now(), actor);
-      return (await order(trx, asked, { at, by, today: clock.today(), actor: null })) as T;
+      return (await order(trx, asked, { at, by, today: clock.today(), actor: null, effects: context.effects })) as T;
     } catch (error) {
       const told = error instanceof Refusal ? JSON.stringify(error.problems.slice(0, 5)) : '';
       throw new Error(`${method} ${path} on ${clock.today()} ${told}`, { cause: error });

@@ -5,7 +5,7 @@ import type { Answer } from '@lowtide/server/http/api.ts';
 import { copyInto } from '@lowtide/server/database/copy.ts';
 import { alteredRounds } from '@lowtide/server/database/written/altered.test.support.ts';
 import { openBooks, type Books } from '@lowtide/server/database/open.ts';
-import { verifiedBooks } from '@lowtide/server/ledger/verify-queries.ts';
+import { verifiedBooks } from '@lowtide/server/verify/verify-queries.ts';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { openFrontDoor, type FrontDoor } from './front-door.ts';
 import { DEMO_FIRST_DAY, DEMO_USER, generate } from './generate.ts';

@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { openBooks } from '@lowtide/server/database/open.ts';
-import { verifiedBooks } from '@lowtide/server/ledger/verify-queries.ts';
+import { verifiedBooks } from '@lowtide/server/verify/verify-queries.ts';
 import { openBulkDoor } from './bulk-door.ts';
 import { largeCompany } from './company.ts';
 import { DEMO_FIRST_DAY, DEMO_USER, generate } from './generate.ts';

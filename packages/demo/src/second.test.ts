@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Answer } from '@lowtide/server/http/api.ts';
 import { openBooks, type Books } from '@lowtide/server/database/open.ts';
-import { verifiedBooks } from '@lowtide/server/ledger/verify-queries.ts';
+import { verifiedBooks } from '@lowtide/server/verify/verify-queries.ts';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { openFrontDoor, type FrontDoor } from './front-door.ts';
 import { generateSecond, SECOND_FIRST_DAY } from './second.ts';

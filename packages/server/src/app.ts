@@ -6,7 +6,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { attachmentRoutes } from './attachments/attachment-routes.ts';
 import { backupRoutes } from './backup/backup-routes.ts';
-import { auditRoutes } from './audit/audit-routes.ts';
+import { auditRoutes } from './people/audit-routes.ts';
 import { billingRoutes } from './billing/billing-routes.ts';
 import { creditRoutes } from './billing/credit-routes.ts';
 import { invoiceFileRoutes } from './billing/invoice-file-routes.ts';
@@ -17,6 +17,7 @@ import { sheetApprovalRoutes } from './documents/sheet-approval-routes.ts';
 import { draftRoutes } from './documents/draft-routes.ts';
 import { referenceRoutes } from './documents/reference-routes.ts';
 import { sheetBasisRoutes } from './documents/sheet-basis-routes.ts';
+import { EFFECT_STORES } from './effect-stores.ts';
 import { estimateFileRoutes } from './estimates/estimate-file-routes.ts';
 import { estimateRoutes } from './estimates/estimate-routes.ts';
 import { forecastRoutes } from './forecasts/forecast-routes.ts';
@@ -55,7 +56,7 @@ import { hoursTableRoutes } from './reports/hours-table-routes.ts';
 import { liabilityRoutes } from './labor/liability-routes.ts';
 import { laborRoutes } from './labor/labor-routes.ts';
 import { bureauRoutes } from './stand-ins/bureau-routes.ts';
-import { rateTableRoutes } from './rates/rate-table-routes.ts';
+import { rateTableRoutes } from './rate-tables/rate-table-routes.ts';
 import { rateRoutes } from './rates/rate-routes.ts';
 import { sheetFileRoutes } from './documents/sheet-file-routes.ts';
 import { recordFileRoutes } from './records/record-file-routes.ts';
@@ -150,6 +151,7 @@ function contextOf({ demo = false, serverCode = '', ...parts }: ContextParts): C
     answers: new Map(),
     files: new Map(),
     orders: new Map(),
+    effects: EFFECT_STORES,
     keeping: new Map(),
     longOrders: longOrders(),
   };

@@ -4,7 +4,7 @@ import { expect, test } from 'vitest';
 import { anyChangeOrder, anyHistory } from './happening.test.support.ts';
 import { LivedHistory } from './history.test.support.ts';
 import { smallCompany, type TestApp } from './small-company.test.support.ts';
-import { verifiedBooks } from './ledger/verify-queries.ts';
+import { verifiedBooks } from './verify/verify-queries.ts';
 
 const RUNS = Number(process.env['HISTORIES'] ?? 12);
 

@@ -5,7 +5,7 @@ import { join, resolve } from 'node:path';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { openBooks } from './database/open.ts';
 import { billSheet, GOOD_BILL, openApp, setUpSmallCompany } from './small-company.test.support.ts';
-import { verifiedBooks } from './ledger/verify-queries.ts';
+import { verifiedBooks } from './verify/verify-queries.ts';
 import { copyFileSync } from 'node:fs';
 import { sql } from 'kysely';
 

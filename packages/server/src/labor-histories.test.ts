@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { sql } from 'kysely';
 import { expect, test } from 'vitest';
 import { attempt, attemptSheet } from './attempt.test.support.ts';
-import { verifiedBooks } from './ledger/verify-queries.ts';
+import { verifiedBooks } from './verify/verify-queries.ts';
 import { hoursSheet, smallCompany, workedDay, type TestApp } from './small-company.test.support.ts';
 
 const RUNS = Number(process.env['HISTORIES'] ?? 12);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { verifiedBooks } from './ledger/verify-queries.ts';
+import { verifiedBooks } from './verify/verify-queries.ts';
 import {
   accrues,
   billed,

@@ -11,7 +11,7 @@ import { sentenceOf } from './database/start-trouble.ts';
 import { RESTORED } from './database/written/end-queries.ts';
 import { seenOf } from './database/written/witness-queries.ts';
 import { stamp } from './http/stamp-queries.ts';
-import { verifiedBooks } from './ledger/verify-queries.ts';
+import { verifiedBooks } from './verify/verify-queries.ts';
 
 /**
  * `npm run restore`: lists the copies. `npm run restore -- <copy>`: says what is in it. With `--yes` it takes the place of the books,

@@ -4,7 +4,7 @@ import { copiesDirectory } from './backup/copies.ts';
 import { openToRead } from './database/open.ts';
 import { sentenceOf } from './database/start-trouble.ts';
 import { seenOf } from './database/written/witness-queries.ts';
-import { verifiedFile } from './ledger/verify-queries.ts';
+import { verifiedFile } from './verify/verify-queries.ts';
 
 /** `npm run verify [-- file]`: reads only, says what was checked and what differs; fails when anything does, and for what are no books. */
 const path = resolve(process.argv[2] ?? process.env['LOWTIDE_BOOKS'] ?? 'books/demo.sqlite');

@@ -3,7 +3,6 @@ import type { Coding } from '../ledger/journal-entry.ts';
 import { cents, difference, sum, type Cents } from '../money/cents.ts';
 import { ratio, type Ratio } from '../money/ratio.ts';
 import type { Units } from '../money/quantity.ts';
-import type { ForecastBasis } from '../forecast/forecast-estimate.ts';
 import { lineEstimate, type LineForecast } from '../progress/estimate-at-completion.ts';
 
 /** A budget line's amounts: what it began with and what later changes added, cost side and price side. */
@@ -58,15 +57,6 @@ export function budgetFigures(row: Omit<BudgetRow, 'coding' | 'isZeroMargin'>): 
     variance: difference(revised, estimate),
     used: revised > 0 ? ratio(spoken, revised) : null,
   };
-}
-
-/** What a line's forecast is made on. */
-export function lineBasis({
-  budget,
-  actual,
-  committed,
-}: Pick<BudgetRow, 'budget' | 'actual' | 'committed'>): ForecastBasis {
-  return { revised: revisedBudget(budget), actual, committed, units: budget?.units ?? { kind: 'none' } };
 }
 
 type Coded<T> = T & { readonly coding: Coding };

@@ -1,4 +1,4 @@
-import { invariant } from '../problems/invariant.ts';
+import { invariant } from '../invariant.ts';
 
 /** A day as `YYYY-MM-DD`. Compares as text. */
 export type IsoDate = string & { readonly unit: 'day' };

@@ -1,4 +1,4 @@
-import { invariant } from '../problems/invariant.ts';
+import { invariant } from '../invariant.ts';
 import { isoDate, plusDays, shortMonth, type IsoDate } from './iso-date.ts';
 
 /** An accounting period as `YYYY-MM`. Compares as text. */

@@ -9,7 +9,7 @@ import type { Roles } from '../ledger/roles.ts';
 import type { TaxCode } from '../ledger/tax-code.ts';
 import type { Named } from '../lookup/lookup.ts';
 import type { Cents } from '../money/cents.ts';
-import type { PayKind } from './hours/pay.ts';
+import type { PayKind } from '../rates/pay.ts';
 import type { Quantity, Rate } from '../money/quantity.ts';
 import type { Order } from '../orders/order.ts';
 import type { OrderPolicy } from '../orders/tolerance.ts';

@@ -1,4 +1,4 @@
-import type { Role } from '../ledger/account.ts';
+import type { OpenRole, Role } from '../ledger/account.ts';
 
 /** Who a document is with. */
 export type PartyKind = 'client' | 'supplier';
@@ -21,12 +21,22 @@ export interface KindOfDocument {
   readonly series: string | null;
   readonly party: PartyKind | null;
   /** The account on which it is open until it is settled, negative where the party is owed; null for what needs no settling. */
-  readonly openOn: Extract<Role, 'receivable' | 'payable' | 'supplier-deposits'> | null;
+  readonly openOn: OpenRole | null;
   readonly undoing: Undoing;
   /** Roles of the accounts it posts to. */
   readonly needs: readonly Role[];
   /** It is posted before the books begin. */
   readonly beforeBooks?: boolean;
+  /** It posts to closed projects too. */
+  readonly postsToClosed?: boolean;
+  /** Typed the very same way it is not posted twice while the first one counts. */
+  readonly isPostedOnce?: boolean;
+  /** It comes with a document of this kind, and is taken back with it. */
+  readonly cameWith?: string;
+  /** What its form calls its day, where that is not the date of a sheet. */
+  readonly dayField?: string;
+  /** Its body tells the work it billed, in `figures.work`. */
+  readonly billsWork?: boolean;
   /** What it posts, in one sentence. */
   readonly posts: string;
 }

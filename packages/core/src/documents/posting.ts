@@ -2,6 +2,7 @@ import type { IsoDate } from '../calendar/iso-date.ts';
 import type { PartyId, ProjectId } from '../ledger/ids.ts';
 import type { JournalEntry } from '../ledger/journal-entry.ts';
 import type { Cents } from '../money/cents.ts';
+import type { Effect } from './effect.ts';
 import type { DocumentKind } from './kinds.ts';
 
 /** A document with the entries it posts. It has its own date; its entries have the days they post on. */
@@ -20,4 +21,6 @@ export interface Posting {
   /** The document as entered, kept as JSON. */
   readonly body: unknown;
   readonly entries: readonly JournalEntry[];
+  /** What it leaves beside its entries. */
+  readonly effects: readonly Effect[];
 }

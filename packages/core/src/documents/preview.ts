@@ -7,7 +7,7 @@ import { concern, wording } from '../problems/wording.ts';
 import type { KeptDecimals } from '../progress/progress.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
 import type { Catalog } from './catalog.ts';
-import { projectEffects, type ProjectEffect } from './effects.ts';
+import { projectOutcomes, type ProjectOutcome } from './project-outcome.ts';
 import type { UsualWeek } from './hours/usual-week.ts';
 import type { AgainstOrder } from '../orders/against-order.ts';
 import type { Follow, SheetReading } from './sheet-reading.ts';
@@ -46,7 +46,7 @@ export interface SheetPreview {
   readonly problems: readonly Remark[];
   readonly warnings: readonly Remark[];
   readonly posts: readonly PostedSum[];
-  readonly effects: readonly ProjectEffect[];
+  readonly effects: readonly ProjectOutcome[];
   readonly follows: readonly Follow[];
   readonly weeks: readonly UsualWeek[];
   readonly against: readonly AgainstOrder[];
@@ -86,7 +86,7 @@ export function sheetPreview(
       const account = catalog.accounts.find((each) => each.id === id);
       return { accountCode: account?.code ?? '', accountName: account?.name ?? '', amountCents: amount };
     }),
-    effects: canBeAdded(reading, positions) ? projectEffects(reading.costs, positions, { catalog, kept }) : [],
+    effects: canBeAdded(reading, positions) ? projectOutcomes(reading.costs, positions, { catalog, kept }) : [],
   };
 }
 

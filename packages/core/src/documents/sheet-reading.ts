@@ -1,27 +1,11 @@
 import type { AgainstOrder } from '../orders/against-order.ts';
-import type { OrderMoves } from '../orders/order-moves.ts';
-import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Cents } from '../money/cents.ts';
 import type { Quantity } from '../money/quantity.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
 import type { CodedCost } from './budget-warnings.ts';
 import type { UsualWeek } from './hours/usual-week.ts';
-import type { UsedEquipment } from './hours/equipment-use.ts';
 import type { AccountBalance } from './opening/post.ts';
-import type { WorkedHours } from './hours/post.ts';
-import type { PaidPeriod } from './payroll/post.ts';
 import type { Posting } from './posting.ts';
-
-/** A document a sheet would post; hours also keep the rates of their days, a payroll whom it paid, orders and what is against them their lines. */
-export interface SheetPosting extends Posting {
-  readonly worked: readonly WorkedHours[];
-  readonly used: readonly UsedEquipment[];
-  /** What a payroll paid, and for which period. */
-  readonly paid: PaidPeriod | null;
-  readonly orders?: OrderMoves;
-  /** The day it is taken back by itself. */
-  readonly reversesOn?: IsoDate;
-}
 
 /** What a cell that nobody typed in holds all the same, as it would be typed. */
 export interface Follow {
@@ -31,7 +15,7 @@ export interface Follow {
 
 /** What a sheet says: what it posts, what it costs where, what is wrong, what deserves a second look. Post only without problems. */
 export interface SheetReading {
-  readonly postings: readonly SheetPosting[];
+  readonly postings: readonly Posting[];
   /** Cost that falls into the month worked in, or before. */
   readonly costs: readonly CodedCost[];
   readonly entered: Cents;

@@ -1,4 +1,4 @@
-import type { Change } from '../documents/effects.ts';
+import type { Change } from '../documents/project-outcome.ts';
 import { difference, type Cents } from '../money/cents.ts';
 import type { Ratio } from '../money/ratio.ts';
 import { estimateAtCompletion, marginAtCompletion } from '../progress/estimate-at-completion.ts';

@@ -1,4 +1,4 @@
-import { budgetFigures, codingKey, lineBasis, type BudgetRow } from '../budget/budget-against-actual.ts';
+import { budgetFigures, codingKey, revisedBudget, type BudgetRow } from '../budget/budget-against-actual.ts';
 import { moneyIn, numberIn, quantityIn, required, textIn, withinBooks, type Cell } from '../cells/cell.ts';
 import type { Coding } from '../ledger/journal-entry.ts';
 import { difference, sum, type Cents } from '../money/cents.ts';
@@ -230,4 +230,9 @@ export function copiedForecast(latest: readonly ForecastLine[], budget: readonly
     if (method !== 'to complete') return { line, method, input, reason, estimate };
     return { line, method, input: plainDollars(difference(estimate, row.actual)), reason, estimate };
   });
+}
+
+/** What a line's forecast is made on. */
+function lineBasis({ budget, actual, committed }: Pick<BudgetRow, 'budget' | 'actual' | 'committed'>): ForecastBasis {
+  return { revised: revisedBudget(budget), actual, committed, units: budget?.units ?? { kind: 'none' } };
 }

@@ -33,6 +33,8 @@ export const ROLES = {
   'payroll-liabilities': 'liability',
   'net-pay': 'liability',
 } as const satisfies Record<string, AccountType>;
+/** Accounts on which documents are open until they are settled. */
+export type OpenRole = Extract<Role, 'receivable' | 'payable' | 'supplier-deposits'>;
 export type Role = keyof typeof ROLES;
 
 export interface Account {

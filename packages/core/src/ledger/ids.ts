@@ -1,4 +1,4 @@
-import { invariant } from '../problems/invariant.ts';
+import { invariant } from '../invariant.ts';
 
 /** Numbers that name things of the books. Each kind is its own type, so that one cannot stand for another. */
 type Id<Kind extends string> = number & { readonly names: Kind };

@@ -1,5 +1,5 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
-import { invariant } from '../problems/invariant.ts';
+import { invariant } from '../invariant.ts';
 import { cents, opposite, sum, type Cents } from '../money/cents.ts';
 import { quantity, type Quantity } from '../money/quantity.ts';
 import type { CostType } from './cost-type.ts';

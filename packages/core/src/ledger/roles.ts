@@ -1,4 +1,4 @@
-import { invariant } from '../problems/invariant.ts';
+import { invariant } from '../invariant.ts';
 import { ROLES, type Account, type Role } from './account.ts';
 import type { AccountId } from './ids.ts';
 

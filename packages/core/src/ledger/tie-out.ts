@@ -1,4 +1,5 @@
 import type { Cents } from '../money/cents.ts';
+import type { OpenRole, Role } from './account.ts';
 
 /** Two sums that must be one: reached by different ways through the books. */
 export interface TieOut {
@@ -7,21 +8,66 @@ export interface TieOut {
   readonly other: Cents;
 }
 
+/** The words of a tie-out, and the accounts whose balance is its other side, where it is one. */
+export interface TieOutWords {
+  readonly title: string;
+  readonly one: string;
+  readonly other: string;
+  readonly balance?: { readonly roles: readonly Role[]; readonly side: 'debit' | 'credit' };
+  /** Its one side is what documents have open on this account. */
+  readonly openOn?: OpenRole;
+}
+
 export const TIE_OUTS = {
-  entries: ['Debits and credits', 'all accounts', 'zero'],
-  payable: ['Payables', 'open supplier bills', 'the payable account'],
-  deposits: ['Deposits paid', 'not used by bills yet', 'the account for deposits to suppliers'],
-  retention: ['Retention payable', 'withheld from suppliers, less released', 'the retention payable account'],
-  received: ['Received, not billed', 'goods received and not billed yet', 'the account of that name'],
-  receivable: ['Receivables', 'open client invoices', 'the receivable account'],
-  wip: ['Work in process', 'cost less cost recognized, by project', 'the WIP accounts'],
-  revenue: ['Revenue', 'earned, by project', 'the revenue account'],
-  billings: ['Progress billings', 'invoices', 'the billings account'],
-  contracts: ['Contracts', 'over- and underbillings of the WIP schedule', 'contract assets and liabilities'],
-  labor: ['Labor applied', 'posted hours at their rates', 'labor clearing credited from hours'],
-  'balance-sheet': ['Balance sheet', 'assets, contracts not netted', 'liabilities, equity and profit'],
-} as const;
+  entries: { title: 'Debits and credits', one: 'all accounts', other: 'zero' },
+  payable: {
+    ...{ title: 'Payables', one: 'open supplier bills', other: 'the payable account' },
+    ...{ openOn: 'payable', balance: { roles: ['payable'], side: 'credit' } },
+  },
+  deposits: {
+    ...{ title: 'Deposits paid', one: 'not used by bills yet', other: 'the account for deposits to suppliers' },
+    ...{ openOn: 'supplier-deposits', balance: { roles: ['supplier-deposits'], side: 'credit' } },
+  },
+  retention: {
+    ...{
+      title: 'Retention payable',
+      one: 'withheld from suppliers, less released',
+      other: 'the retention payable account',
+    },
+    balance: { roles: ['retention-payable'], side: 'credit' },
+  },
+  received: {
+    ...{ title: 'Received, not billed', one: 'goods received and not billed yet', other: 'the account of that name' },
+    balance: { roles: ['received-not-billed'], side: 'credit' },
+  },
+  receivable: {
+    ...{ title: 'Receivables', one: 'open client invoices', other: 'the receivable account' },
+    ...{ openOn: 'receivable', balance: { roles: ['receivable'], side: 'debit' } },
+  },
+  wip: {
+    ...{ title: 'Work in process', one: 'cost less cost recognized, by project', other: 'the WIP accounts' },
+    balance: { roles: ['wip', 'construction-in-progress'], side: 'debit' },
+  },
+  revenue: {
+    ...{ title: 'Revenue', one: 'earned, by project', other: 'the revenue account' },
+    balance: { roles: ['revenue'], side: 'credit' },
+  },
+  billings: { title: 'Progress billings', one: 'invoices', other: 'the billings account' },
+  contracts: {
+    title: 'Contracts',
+    one: 'over- and underbillings of the WIP schedule',
+    other: 'contract assets and liabilities',
+    balance: { roles: ['earned-unbilled', 'progress-billings'], side: 'credit' },
+  },
+  labor: { title: 'Labor applied', one: 'posted hours at their rates', other: 'labor clearing credited from hours' },
+  'balance-sheet': {
+    title: 'Balance sheet',
+    one: 'assets, contracts not netted',
+    other: 'liabilities, equity and profit',
+  },
+} as const satisfies Readonly<Record<string, TieOutWords>>;
 export type TieOutName = keyof typeof TIE_OUTS;
+export const TIE_OUT_NAMES = Object.keys(TIE_OUTS) as readonly TieOutName[];
 
 export function ties({ one, other }: TieOut): boolean {
   return one === other;

@@ -1,4 +1,4 @@
-import { invariant } from '../problems/invariant.ts';
+import { invariant } from '../invariant.ts';
 
 /** A whole number of minor units of the books' currency. Debits are positive. */
 export type Cents = number & { readonly unit: 'cents' };

@@ -1,4 +1,4 @@
-import { invariant } from '../problems/invariant.ts';
+import { invariant } from '../invariant.ts';
 import { cents, MOST_SUM, SumTooLarge, type Cents } from './cents.ts';
 import { roundedQuotient } from './ratio.ts';
 

@@ -1,4 +1,4 @@
-import { invariant } from '../problems/invariant.ts';
+import { invariant } from '../invariant.ts';
 import { cents, type Cents } from './cents.ts';
 
 /** An exact fraction; 1 is the whole. Never rounded on the way: only `shareOf` rounds, once, to minor units. */

@@ -1,4 +1,4 @@
-import { invariant } from '../problems/invariant.ts';
+import { invariant } from '../invariant.ts';
 import type { Cents } from '../money/cents.ts';
 import { ratio, type Ratio } from '../money/ratio.ts';
 

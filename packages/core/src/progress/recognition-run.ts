@@ -3,7 +3,7 @@ import { cents, difference, opposite, sum, ZERO, type Cents } from '../money/cen
 import { accepted, refused, type Decision } from '../problems/decision.ts';
 import { isClosed } from '../ledger/project.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
-import type { Recognized } from '../documents/recognition/post.ts';
+import type { Recognized } from './recognized.ts';
 import { atZeroMargin, estimateAtCompletion } from './estimate-at-completion.ts';
 import { isWaiting, progress, revenueAsBilled, type KeptDecimals, type Progress } from './progress.ts';
 import type { CodedAmount, ProjectPosition } from './project-position.ts';

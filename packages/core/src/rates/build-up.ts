@@ -1,7 +1,7 @@
 import type { Cents } from '../money/cents.ts';
 import { rate, type Quantity, type Rate } from '../money/quantity.ts';
 import type { Ratio } from '../money/ratio.ts';
-import { invariant } from '../problems/invariant.ts';
+import { invariant } from '../invariant.ts';
 
 /** What a part pays for; labor cost is reported by these. */
 export const PART_GROUPS = ['wage', 'taxes', 'insurance', 'benefits', 'overhead'] as const;

@@ -4,7 +4,7 @@ import type { RateBook, RateRule } from './applying-rule.ts';
 import { appliedRate, rateBook, sameScope, type WorkedHour } from './applying-rule.ts';
 import type { BuildUpRow } from './build-up-row.ts';
 import { readRate, type RateBasis, type ReadRate } from './read-rate.ts';
-import { hourKindOf, type PayKind } from '../documents/hours/pay.ts';
+import { hourKindOf, type PayKind } from './pay.ts';
 import { sum, type Cents, cents } from '../money/cents.ts';
 import { rate, sumQuantity, unboundedExtension, type Quantity } from '../money/quantity.ts';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { AsOf, PART } from '../wire/values.ts';
+import { AsOf, PART } from '../shapes/values.ts';
 
 /** Through a month, as known at a moment. */
 export const ReportQuery = AsOf.extend(PART);

@@ -1,7 +1,7 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { MOST_FILE_BYTES } from '../attachments/media-type.ts';
-import { ById, Done, Id, IdText } from './values.ts';
+import { ById, Done, Id, IdText } from '../shapes/values.ts';
 
 /** What a file is kept with. */
 const ABOUT = z.enum(['document', 'project', 'draft']);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Endpoints } from './endpoint.ts';
-import { Id, IdText } from './values.ts';
+import { Id, IdText } from '../shapes/values.ts';
 
 export const AuditQuery = z.strictObject({
   /** In what was done, to what, or its details. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Endpoints } from './endpoint.ts';
-import { Done } from './values.ts';
+import { Done } from '../shapes/values.ts';
 
 export const Copies = z.object({
   /** Where they lie on the machine of the server. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { ClockLine } from '../documents/hours/clock.ts';
 import type { Endpoints } from './endpoint.ts';
-import { Again, ById, Day, Done, Id, Remark, Typed } from './values.ts';
+import { Again, ById, Day, Done, Id, Remark, Typed } from '../shapes/values.ts';
 
 const Line = z.strictObject({
   ...{ badge: Typed, in: Typed, out: Typed, project: Typed, code: Typed },

@@ -20,8 +20,8 @@ import {
   Remark,
   Typed,
   Done,
-} from './values.ts';
-import { LedgerLine } from './reading.ts';
+} from '../shapes/values.ts';
+import { LedgerLine } from '../reports/lists/shape.ts';
 
 export const DocumentRow = z.object({
   id: Id,

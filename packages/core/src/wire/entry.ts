@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { Sheet, SHEET_KINDS } from '../documents/sheets.ts';
 import { HoursRow } from '../documents/hours/form.ts';
 import { BillRow } from '../documents/supplier-bill/form.ts';
-import { Again, ById, Cents, Day, Id, IdText, Month, Quantity, Ratio, Remark, Typed, Done } from './values.ts';
+import { Again, ById, Cents, Day, Id, IdText, Month, Quantity, Ratio, Remark, Typed, Done } from '../shapes/values.ts';
 
 const PostedLine = z.object({
   accountCode: z.string(),

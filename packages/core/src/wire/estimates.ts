@@ -16,7 +16,7 @@ import {
   Remark,
   Typed,
   Done,
-} from './values.ts';
+} from '../shapes/values.ts';
 
 export const EstimateRow = z.strictObject({
   ...{ section: Typed, code: Typed, costType: Typed, text: Typed, quantity: Typed, unit: Typed, unitCost: Typed },

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Permission } from '../people/roles.ts';
 import { REPORT_NAMES, REPORTS, type ReportName } from '../reports/reports.ts';
 import type { About } from './endpoint.ts';
-import { PART } from './values.ts';
+import { PART } from '../shapes/values.ts';
 
 /** An address that answers a file. */
 export interface FileAddress {

@@ -20,7 +20,7 @@ import {
   Ratio,
   Typed,
   Done,
-} from './values.ts';
+} from '../shapes/values.ts';
 
 export const ForecastRow = z.strictObject({ line: z.string().max(80), method: Typed, input: Typed, reason: Typed });
 

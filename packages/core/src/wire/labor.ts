@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { HoursReport } from '../reports/hours/shape.ts';
 import { TRUE_UP_METHODS } from '../documents/true-up/post.ts';
 import type { Endpoints } from './endpoint.ts';
-import { ById, Cents, Day, Id, Quantity, Ratio, Remark, Typed } from './values.ts';
+import { ById, Cents, Day, Id, Quantity, Ratio, Remark, Typed } from '../shapes/values.ts';
 
 const Sums = z.object({
   /** Hours entered for the days of the period, and hours paid. */

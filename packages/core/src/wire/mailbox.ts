@@ -1,6 +1,6 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
-import { Again, ById, Cents, Day, Done, Id, Remark, Typed } from './values.ts';
+import { Again, ById, Cents, Day, Done, Id, Remark, Typed } from '../shapes/values.ts';
 
 /** An invoice or a credit note as UBL 2.1. */
 export const Message = z.strictObject({

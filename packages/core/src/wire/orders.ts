@@ -18,7 +18,7 @@ import {
   Quantity,
   Rate,
   Typed,
-} from './values.ts';
+} from '../shapes/values.ts';
 import { Posted } from './documents.ts';
 
 const NUMBER = { override: { type: 'integer', minimum: 1 } } as const;

@@ -3,7 +3,7 @@ import { DIFFERENCE_METHODS } from '../documents/overhead-difference/post.ts';
 import { OVERHEAD_BASES } from '../overhead/overhead-pool.ts';
 import { Posted } from './documents.ts';
 import type { Endpoints } from './endpoint.ts';
-import { Cents, Day, Id, Month, Quantity, Rate, Remark } from './values.ts';
+import { Cents, Day, Id, Month, Quantity, Rate, Remark } from '../shapes/values.ts';
 
 const Sums = z.object({
   /** What it is applied by: hours, or cost; null where it is not applied at a rate of its own. */

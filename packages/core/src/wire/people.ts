@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { PERSON_ROLES } from '../people/roles.ts';
 import { TOPICS, type Endpoints } from './endpoint.ts';
-import { ById, Day, Done, Id, Quantity, Typed } from './values.ts';
+import { ById, Day, Done, Id, Quantity, Typed } from '../shapes/values.ts';
 
 const Role = z.enum(PERSON_ROLES);
 const Password = z.string().max(200);

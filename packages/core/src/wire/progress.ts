@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Endpoints } from './endpoint.ts';
-import { Done } from './values.ts';
+import { Done } from '../shapes/values.ts';
 
 /** An order that takes long, named by the key it was sent with. */
 const OrderParams = z.strictObject({ key: z.string().min(1).max(100) });

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import type { BuildUpRow } from '../rates/build-up-row.ts';
 import type { Endpoints } from './endpoint.ts';
-import { PAY_KINDS } from '../documents/hours/pay.ts';
+import { PAY_KINDS } from '../rates/pay.ts';
 import type { RateTableRow } from '../rates/rate-table.ts';
-import { Again, ById, Cents, Day, Id, Quantity, Rate, Remark, Typed } from './values.ts';
+import { Again, ById, Cents, Day, Id, Quantity, Rate, Remark, Typed } from '../shapes/values.ts';
 
 const BuildUpPart = z.strictObject({
   ...{ name: Typed, group: Typed, amount: Typed, per: Typed },

@@ -5,10 +5,10 @@ import { WAITING_KINDS } from '../people/waiting.ts';
 import { OrderPolicyShape } from './sheet-basis.ts';
 import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { SHEET_KINDS } from '../documents/sheets.ts';
-import { DIMENSION_NAMES, type DimensionName } from '../ledger/dimensions.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
+import { BudgetRow, BudgetTotals, LedgerLine } from '../reports/lists/shape.ts';
 import { Position } from '../reports/projects/shape.ts';
-import { ById, AsOf, Cents, Day, Id, IdText, Instant, Money, Month, Quantity, Ratio } from './values.ts';
+import { ById, AsOf, Cents, Day, Id, IdText, Instant, Money, Month, Quantity, Ratio } from '../shapes/values.ts';
 
 /** The month looked at; left out, the current one. */
 export const FrameQuery = AsOf.partial();
@@ -69,27 +69,6 @@ export const Reference = z.object({
   taxCodes: z.array(Coded),
 });
 
-const BudgetRow = z.object({
-  code: z.string(),
-  name: z.string(),
-  costType: z.enum(COST_TYPES),
-  phase: z.string().nullable(),
-  /** Carried at zero margin: its cost shows no progress and earns itself. */
-  ...{ budgeted: z.boolean(), isZeroMargin: z.boolean() },
-  /** As first budgeted. */
-  original: Money,
-  changesCents: Cents,
-  /** Original and changes. */
-  revised: Money,
-  actual: Money,
-  /** Ordered and not billed yet. */
-  committed: Money,
-  estimate: Money,
-  remaining: Money,
-  variance: Money,
-  used: Ratio.nullable(),
-});
-
 export const ProjectDetail = z.object({
   position: Position,
   method: z.string(),
@@ -108,15 +87,7 @@ export const ProjectDetail = z.object({
   /** Month of the forecast that counts; null without one. */
   forecastMonth: Month.nullable(),
   budget: z.array(BudgetRow),
-  budgetTotals: z.object({
-    originalCents: Cents,
-    changesCents: Cents,
-    actualCents: Cents,
-    committedCents: Cents,
-    estimateCents: Cents,
-    remainingCents: Cents,
-    varianceCents: Cents,
-  }),
+  budgetTotals: BudgetTotals,
   months: z.array(z.object({ month: Month, costCents: Cents, earnedCents: Cents, billedCents: Cents })),
   contractChanges: z.array(z.object({ effectiveOn: Day, amountCents: Cents, reason: z.string(), by: z.string() })),
 });
@@ -145,27 +116,6 @@ export const TraceQuery = z.strictObject({
   /** Goes on after this line. */
   after: IdText.optional(),
   ...LINES,
-});
-
-const CodeShapes = Object.fromEntries(DIMENSION_NAMES.map((name) => [name, z.string().nullable()])) as {
-  readonly [D in DimensionName]: z.ZodNullable<z.ZodString>;
-};
-export const LedgerLine = z.object({
-  id: Id,
-  documentId: Id,
-  documentKind: z.string(),
-  documentNumber: z.string(),
-  postedOn: Day,
-  recordedAt: z.string(),
-  account: z.string(),
-  projectCode: z.string().nullable(),
-  coding: z.string(),
-  /** The code of every dimension the line carries. */
-  codes: z.object(CodeShapes),
-  party: z.string().nullable(),
-  text: z.string(),
-  quantity: Quantity,
-  amountCents: Cents,
 });
 
 /** Where a figure comes from: a formula with inputs, or the posted lines that add up to it. */

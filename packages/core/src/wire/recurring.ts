@@ -1,7 +1,7 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { JournalSheet } from '../documents/journal/form.ts';
-import { ById, Day, Done, Id, Typed } from './values.ts';
+import { ById, Day, Done, Id, Typed } from '../shapes/values.ts';
 
 /** A journal that comes again every so many months; its next one is dated on a day. */
 export const RecurringForm = z.strictObject({

@@ -4,7 +4,7 @@ import { MOST_SUM } from '../money/cents.ts';
 import { LABOR_COSTS, OVER_BUDGET } from '../records/company-policy.ts';
 import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { RECORD_KIND_NAMES } from '../records/record-kinds.ts';
-import { Again, Day, Id, IdText, Month, Typed, Done } from './values.ts';
+import { Again, Day, Id, IdText, Month, Typed, Done } from '../shapes/values.ts';
 
 const MostMillionths = z.int().min(0, 'Give 0 or more.').max(10_000_000, 'Give at most 1,000 %.').nullable();
 /** Above one somebody must say so, above the other never. */

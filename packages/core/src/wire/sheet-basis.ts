@@ -2,7 +2,7 @@ import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { OVER_BUDGET } from '../records/company-policy.ts';
 import { DAY_ORDERS } from '../calendar/typed-date.ts';
-import { PAY_KINDS } from '../documents/hours/pay.ts';
+import { PAY_KINDS } from '../rates/pay.ts';
 import { ACCOUNT_TYPES, ROLES, type Role } from '../ledger/account.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
 import { accountId, activityId, documentId, equipmentId, partyId, taxCodeId } from '../ledger/ids.ts';
@@ -21,7 +21,7 @@ import {
   ProjectNumber,
   Quantity,
   Rate,
-} from './values.ts';
+} from '../shapes/values.ts';
 
 const NUMBER = { override: { type: 'integer', minimum: 1 } } as const;
 const DocumentNumber = Id.transform(documentId).meta(NUMBER);

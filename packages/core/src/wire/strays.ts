@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { RecodeForm } from '../documents/recode/form.ts';
 import { Posted } from './documents.ts';
 import { Preview } from './entry.ts';
-import { AsOf, Cents, Day, Id, Remark } from './values.ts';
+import { AsOf, Cents, Day, Id, Remark } from '../shapes/values.ts';
 
 /** Cost lines that should name a project and a code. */
 export const Strays = z.object({

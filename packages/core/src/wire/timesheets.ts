@@ -3,7 +3,7 @@ import { HoursRow } from '../documents/hours/form.ts';
 import { Posted } from './documents.ts';
 import { Preview } from './entry.ts';
 import type { Endpoints } from './endpoint.ts';
-import { ById, Day, Id, Quantity, Remark, Typed } from './values.ts';
+import { ById, Day, Id, Quantity, Remark, Typed } from '../shapes/values.ts';
 
 /** A row of one's own week, as typed: where, what, and seven days from Monday. */
 export const OwnRow = HoursRow.pick({ project: true, code: true, days: true, pay: true, activity: true, text: true });

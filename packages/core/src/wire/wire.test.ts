@@ -4,7 +4,7 @@ import { HoursSheet } from '../documents/hours/form.ts';
 import { BillSheet } from '../documents/supplier-bill/form.ts';
 import type { Endpoint } from './endpoint.ts';
 import { ENDPOINTS } from './endpoints.ts';
-import { AsOf, Cents, Day, IdText, Month } from './values.ts';
+import { AsOf, Cents, Day, IdText, Month } from '../shapes/values.ts';
 
 const ALL: readonly (readonly [string, Endpoint])[] = Object.entries(ENDPOINTS);
 

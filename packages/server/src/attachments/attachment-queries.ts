@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Db, Trx } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
-import type { Stamp } from '../ledger/post-document-queries.ts';
+import type { Stamp } from '../audit/stamp.ts';
 
 export type AttachedTo = 'document' | 'project' | 'draft';
 

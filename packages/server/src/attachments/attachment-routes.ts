@@ -1,7 +1,7 @@
 import type { Router } from 'express';
 import { sentAs, shownAs } from '@lowtide/core/attachments/media-type.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
-import { ById } from '@lowtide/core/wire/values.ts';
+import { ById } from '@lowtide/core/shapes/values.ts';
 import type { Db } from '../database/schema.ts';
 import { refuseWherePayIsHidden } from '../http/pay-hidden.ts';
 import { audit } from '../audit/audit-queries.ts';

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { sql } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
-import type { Stamp } from '../ledger/post-document-queries.ts';
+import type { Stamp } from './stamp.ts';
 
 /** What was done, to what. */
 export interface Audited {

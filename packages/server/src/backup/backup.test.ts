@@ -20,7 +20,7 @@ import { copyInto } from '../database/copy.ts';
 import { migrate, MIGRATIONS } from '../database/migrate.ts';
 import type { Schema } from '../database/schema.ts';
 import { billSheet, GOOD_BILL, post, smallCompany } from '../small-company.test.support.ts';
-import { verifiedBooks } from '../ledger/verify-queries.ts';
+import { verifiedBooks } from '../verify/verify-queries.ts';
 import { bookFacts } from './book-facts-queries.ts';
 import { copiesOf, makeCopy } from './copies.ts';
 import { openToRead } from '../database/open.ts';

@@ -6,7 +6,7 @@ import { isIsoDate, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-dat
 import { copyInto } from '../database/copy.ts';
 import { openToRead } from '../database/open.ts';
 import { seenOf } from '../database/written/witness-queries.ts';
-import { verifiedFile } from '../ledger/verify-queries.ts';
+import { verifiedFile } from '../verify/verify-queries.ts';
 import { bookFacts, type BookFacts } from './book-facts-queries.ts';
 
 /** A copy of the books that verified clean when it was made. */

@@ -15,7 +15,7 @@ import { projectFigures } from '../http/traced.ts';
 import { asOf, bounds } from '../ledger/as-of-queries.ts';
 import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { accounts, companyAt } from '../records/company-queries.ts';
+import { accounts, companyAt } from '../company/company-queries.ts';
 import { invoiceRead } from './invoice-queries.ts';
 
 export function billingRoutes(router: Router, context: Context): void {
@@ -46,7 +46,7 @@ async function postInvoice(trx: Trx, form: Asked<'invoice'>['body'], acting: Act
     {
       ...{ kind: 'invoice', number, party: invoice.client, project: invoice.project },
       ...{ datedOn: invoice.datedOn, dueOn: invoice.dueOn, gross: figures.due, memo: invoice.text },
-      ...{ body: { form, figures }, entries: [entry] },
+      ...{ body: { form, figures }, entries: [entry], effects: [] },
     },
     acting,
   );

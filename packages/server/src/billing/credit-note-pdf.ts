@@ -2,7 +2,7 @@ import { dayOf, dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { cents, opposite } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { amounts, letterFoot, letterHead, printed } from '../print/letter.ts';
-import type { PrintedCompany } from '../records/letterhead-queries.ts';
+import type { PrintedCompany } from '../company/letterhead-queries.ts';
 import type { PrintedCreditNote } from './credit-queries.ts';
 
 /** The credit note as the client gets it, amounts in the books' currency. */

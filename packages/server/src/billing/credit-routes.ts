@@ -5,8 +5,9 @@ import { clientCredited } from '@lowtide/core/documents/credit-note/post.ts';
 import { readCreditNote } from '@lowtide/core/documents/credit-note/read.ts';
 import { depositUsed } from '@lowtide/core/documents/supplier-deposit/post.ts';
 import { readOffset } from '@lowtide/core/documents/offset/read.ts';
-import { partyId } from '@lowtide/core/ledger/ids.ts';
-import { cents, type Cents } from '@lowtide/core/money/cents.ts';
+import type { Effect } from '@lowtide/core/documents/effect.ts';
+import { documentId, partyId } from '@lowtide/core/ledger/ids.ts';
+import { cents, opposite, type Cents } from '@lowtide/core/money/cents.ts';
 import type { Trx } from '../database/schema.ts';
 import { document } from '../documents/document-queries.ts';
 import { write, type Acting, type Asked } from '../http/api.ts';
@@ -14,8 +15,7 @@ import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
-import { insertSettlement } from '../ledger/settlement-queries.ts';
-import { accounts, companyOf } from '../records/company-queries.ts';
+import { accounts, companyOf } from '../company/company-queries.ts';
 import { creditedInvoice, type KeptCredit } from './credit-queries.ts';
 
 /** What lessens what a client owes or a supplier is owed, without money. */
@@ -34,21 +34,17 @@ async function postCreditNote(trx: Trx, form: Asked<'creditNote'>['body'], actin
   const gross = cents(note.work + note.tax);
   const entry = clientCredited(rolesOf(await accounts(trx)), { ...note, text: number });
   const kept: KeptCredit = { of: form.documentId, figures: { work: cents(-note.work), tax: cents(-note.tax) } };
+  const { answer } = await document(trx, form.documentId);
+  const settled = cents(Math.min(gross, Math.max(0, answer.openCents)));
   const posted = await postDocument(
     trx,
     {
       ...{ kind: 'credit-note', number, party: note.client, project: note.project, dueOn: null },
       ...{ datedOn: note.datedOn, gross: cents(-gross), memo: note.text, body: kept, entries: [entry] },
+      effects: settledAgainst(form.documentId, 'itself', settled),
     },
     acting,
   );
-  const { answer } = await document(trx, form.documentId);
-  await settleAgainst(trx, {
-    document: form.documentId,
-    credit: posted.id,
-    by: posted.id,
-    amount: cents(Math.min(gross, Math.max(0, answer.openCents))),
-  });
   await audit(trx, acting, { action: 'credit note', subject: number });
   return posted;
 }
@@ -78,24 +74,17 @@ async function postOffset(trx: Trx, form: Asked<'offset'>['body'], acting: Actin
         body: form,
         entries: usesDeposit ? [depositUsed(roles, used)] : [],
       },
+      effects: settledAgainst(form.documentId, form.creditId, amount),
     },
     acting,
   );
-  await settleAgainst(trx, { document: form.documentId, credit: form.creditId, by: posted.id, amount });
   await audit(trx, acting, { action: 'apply a credit', subject: posted.number });
   return posted;
 }
 
-interface Settled {
-  readonly document: number;
-  readonly credit: number;
-  readonly by: number;
-  readonly amount: Cents;
-}
-
 /** What is settled of the document is used up of the credit. */
-async function settleAgainst(trx: Trx, { document: owed, credit, by, amount }: Settled): Promise<void> {
-  if (amount === 0) return;
-  await insertSettlement(trx, owed, by, amount);
-  await insertSettlement(trx, credit, by, cents(-amount));
+function settledAgainst(owed: number, credit: number | 'itself', amount: Cents): readonly Effect[] {
+  if (amount === 0) return [];
+  const used = { document: credit === 'itself' ? credit : documentId(credit), amount: opposite(amount) };
+  return [{ kind: 'settlements', settled: [{ document: documentId(owed), amount }, used] }];
 }

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test } from 'vitest';
-import { verifiedBooks } from '../ledger/verify-queries.ts';
+import { verifiedBooks } from '../verify/verify-queries.ts';
 import {
   GOOD_BILL,
   billSheet,

@@ -1,11 +1,11 @@
 import type { Router } from 'express';
-import { ById } from '@lowtide/core/wire/values.ts';
+import { ById } from '@lowtide/core/shapes/values.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
 import { file } from '../http/api.ts';
 import { PDF } from '../http/made-file.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
-import { printedCompany } from '../records/letterhead-queries.ts';
+import { printedCompany } from '../company/letterhead-queries.ts';
 import { printedCreditNote } from './credit-queries.ts';
 import { printedInvoice } from './invoice-queries.ts';
 

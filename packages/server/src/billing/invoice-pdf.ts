@@ -2,7 +2,7 @@ import { dayOf, dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { amounts, letterFoot, letterHead, printed } from '../print/letter.ts';
-import type { PrintedCompany } from '../records/letterhead-queries.ts';
+import type { PrintedCompany } from '../company/letterhead-queries.ts';
 import type { PrintedInvoice } from './invoice-queries.ts';
 
 /** The invoice as the client gets it, amounts in the books' currency. */

@@ -13,10 +13,10 @@ import { isClosed, type Project } from '@lowtide/core/ledger/project.ts';
 import { lookedUp } from '@lowtide/core/lookup/lookup.ts';
 import { accepted, following, refused, type Decision } from '@lowtide/core/problems/decision.ts';
 import type { Db } from '../database/schema.ts';
-import { taxCodes } from '../documents/catalog-queries.ts';
+import { taxCodes } from '../company/list-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { projects } from '../projects/project-queries.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { projects } from '../company/project-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
 
 /** Reads an invoice as typed against the contract where it stands on its day. */
 export async function invoiceRead(db: Db, form: InvoiceForm, today: IsoDate): Promise<ReturnType<typeof readInvoice>> {

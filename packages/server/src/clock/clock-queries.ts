@@ -4,10 +4,10 @@ import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { booksSpan } from '@lowtide/core/months/books-span.ts';
 import { Refusal } from '../http/refusal.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { costCodes, employees } from '../documents/catalog-queries.ts';
-import type { Stamp } from '../ledger/post-document-queries.ts';
-import { projects } from '../projects/project-queries.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { costCodes, employees } from '../company/list-queries.ts';
+import type { Stamp } from '../audit/stamp.ts';
+import { projects } from '../company/project-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
 
 /** An entry of a clock that waits, with the file it came in. */
 export interface StoredEntry {

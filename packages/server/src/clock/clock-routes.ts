@@ -5,12 +5,12 @@ import { problemRemark, type Remark } from '@lowtide/core/documents/preview.ts';
 import { sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { audit } from '../audit/audit-queries.ts';
 import type { Trx } from '../database/schema.ts';
-import { insertDraft } from '../documents/draft-queries.ts';
+import { insertDraft } from '../sheets/draft-queries.ts';
 import { read, write, type Acting, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { csvTable } from '../http/csv-table.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { rememberFile } from '../records/company-write-queries.ts';
+import { rememberFile } from '../company/company-write-queries.ts';
 import { clockBasis, insertEntries, settleEntry, waitingEntries, waitingEntry } from './clock-queries.ts';
 
 const COLUMNS = (['badge', 'in', 'out', 'project', 'code'] as const).map((name) => ({

@@ -4,7 +4,7 @@ import type { OrderTables } from './order-tables.ts';
 import type { OverheadTables } from './overhead-tables.ts';
 import type { PaperTables } from './paper-tables.ts';
 import type { WeekTables } from './week-tables.ts';
-import type { Generated, Kysely, Transaction } from 'kysely';
+import type { Generated, Kysely, RawBuilder, Transaction } from 'kysely';
 
 /** Every table, as the newest migration leaves it. Days and months are whole numbers, see `core/calendar`. */
 export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperTables, WeekTables {
@@ -292,3 +292,5 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
 
 export type Db = Kysely<Schema>;
 export type Trx = Transaction<Schema>;
+/** A piece of a statement. */
+export type Sql = RawBuilder<unknown>;

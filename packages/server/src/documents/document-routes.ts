@@ -14,9 +14,9 @@ import { documentLines } from '../ledger/line-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { settlementsOf } from '../ledger/settlement-queries.ts';
-import { companyOf } from '../records/company-queries.ts';
-import { recodedLines } from '../strays/stray-queries.ts';
-import { sheetRead } from './sheet-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
+import { recodedLines } from '../ledger/recoded-line-queries.ts';
+import { sheetRead } from '../sheets/sheet-queries.ts';
 import { document, documents } from './document-queries.ts';
 
 export function documentRoutes(router: Router, context: Context): void {

@@ -1,7 +1,7 @@
 import type { Router } from 'express';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay, type Month } from '@lowtide/core/calendar/month.ts';
-import type { SheetPosting } from '@lowtide/core/documents/sheet-reading.ts';
+import type { Posting } from '@lowtide/core/documents/posting.ts';
 import { billsToApprove } from '@lowtide/core/documents/supplier-bill/approval.ts';
 import { sheetKind } from '@lowtide/core/documents/sheets.ts';
 import type { Db, Trx } from '../database/schema.ts';
@@ -13,7 +13,7 @@ import { attachToPosted, dropFilesOfDraft } from '../attachments/attachment-quer
 import { returnMessagesOf } from '../mailbox/message-queries.ts';
 import { bounds } from '../ledger/as-of-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
 import {
   deleteDraft,
   draft,
@@ -22,13 +22,13 @@ import {
   refuseOtherVersion,
   updateDraft,
   type StoredDraft,
-} from './draft-queries.ts';
-import { knownBills } from './catalog-queries.ts';
-import { sheetOf, sheetSummary } from './draft-summary-queries.ts';
-import { postReading } from './post-sheet-queries.ts';
-import { previewOf } from './preview-queries.ts';
-import { approvalOf } from './sheet-approval-queries.ts';
-import { sheetRead } from './sheet-queries.ts';
+} from '../sheets/draft-queries.ts';
+import { knownBills } from '../sheets/sheet-basis-queries.ts';
+import { sheetOf, sheetSummary } from '../sheets/draft-summary-queries.ts';
+import { postReading } from '../sheets/post-sheet-queries.ts';
+import { previewOf } from '../sheets/preview-queries.ts';
+import { approvalOf } from '../sheets/sheet-approval-queries.ts';
+import { sheetRead } from '../sheets/sheet-queries.ts';
 
 export function draftRoutes(router: Router, context: Context): void {
   read(router, context, 'drafts', async (db, { query }) => ({
@@ -90,7 +90,7 @@ async function postDraft(
 async function approvedWhereNeeded(
   trx: Trx,
   stored: StoredDraft,
-  postings: readonly SheetPosting[],
+  postings: readonly Posting[],
 ): Promise<string | undefined> {
   const { approveBillsAbove } = await companyOf(trx);
   const bills = billsToApprove(postings, approveBillsAbove);

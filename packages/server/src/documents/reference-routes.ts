@@ -8,10 +8,11 @@ import { found } from '@lowtide/core/lookup/lookup.ts';
 import { read } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
-import { projects } from '../projects/project-queries.ts';
-import { accounts } from '../records/company-queries.ts';
-import { activities, equipmentList } from './equipment-use-queries.ts';
-import { costCodes, parties, people, suppliers, taxCodes } from './catalog-queries.ts';
+import { projects } from '../company/project-queries.ts';
+import { accounts } from '../company/company-queries.ts';
+import { equipmentList } from '../overhead/equipment-queries.ts';
+import { activities } from '../company/list-queries.ts';
+import { costCodes, parties, people, suppliers, taxCodes } from '../company/list-queries.ts';
 import { mondayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { lastBillRows, lastWeekRows } from './reference-queries.ts';
 

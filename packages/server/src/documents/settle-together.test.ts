@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { verifiedBooks } from '../ledger/verify-queries.ts';
+import { verifiedBooks } from '../verify/verify-queries.ts';
 import { billSheet, BLANK_BILL, invoiceOf, post, smallCompany, type TestApp } from '../small-company.test.support.ts';
 
 const company = smallCompany();

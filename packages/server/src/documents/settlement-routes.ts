@@ -7,20 +7,19 @@ import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import { supplierPayment } from '@lowtide/core/documents/payment/post.ts';
 import { paidTogether, type OpenDocument } from '@lowtide/core/documents/payment/together.ts';
 import { clientReceipt } from '@lowtide/core/documents/receipt/post.ts';
-import { partyId } from '@lowtide/core/ledger/ids.ts';
+import { documentId, partyId } from '@lowtide/core/ledger/ids.ts';
 import { cents, sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { postingDay, type LockedThrough } from '@lowtide/core/months/open-day.ts';
 import { usualPaymentDay } from '@lowtide/core/months/unusual-day.ts';
 import { accepted, following, gathered, mapped, refused, type Decision } from '@lowtide/core/problems/decision.ts';
-import { invariant } from '@lowtide/core/problems/invariant.ts';
+import { invariant } from '@lowtide/core/invariant.ts';
 import type { Trx } from '../database/schema.ts';
 import { write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
-import { insertSettlement } from '../ledger/settlement-queries.ts';
-import { accounts, companyOf } from '../records/company-queries.ts';
+import { accounts, companyOf } from '../company/company-queries.ts';
 import { document } from './document-queries.ts';
 
 const RECEIPT = { kind: 'receipt', settles: 'invoice', on: 'receivable', post: clientReceipt } as const;
@@ -68,10 +67,10 @@ async function settle(
     {
       ...{ kind, number: null, party: partyId(party), project: null, datedOn: days.datedOn, dueOn: null },
       ...{ gross: amount, memo: answer.number, body, entries: [entry] },
+      effects: [{ kind: 'settlements', settled: [{ document: documentId(body.documentId), amount }] }],
     },
     acting,
   );
-  await insertSettlement(trx, body.documentId, posted.id, amount);
   await audit(trx, acting, { action: kind, subject: posted.number });
   return posted;
 }
@@ -140,10 +139,15 @@ async function settleTogether(
       {
         ...{ kind, number: null, party, project: null, datedOn: days.datedOn, dueOn: null },
         ...{ gross, memo: parts.map(({ document: of }) => of.number).join(', '), body, entries },
+        effects: [
+          {
+            kind: 'settlements',
+            settled: parts.map(({ document: of, amount }) => ({ document: documentId(of.id), amount })),
+          },
+        ],
       },
       acting,
     );
-    for (const { document: of, amount } of parts) await insertSettlement(trx, of.id, posted.id, amount);
     await audit(trx, acting, { action: kind, subject: posted.number });
     documents.push(posted);
   }

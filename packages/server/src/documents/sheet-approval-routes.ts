@@ -6,11 +6,11 @@ import type { Trx } from '../database/schema.ts';
 import { write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { companyOf } from '../records/company-queries.ts';
-import { draft, refuseOtherVersion, type StoredDraft } from './draft-queries.ts';
-import { sheetOf, sheetSummary } from './draft-summary-queries.ts';
-import { approvalOf, insertApproval } from './sheet-approval-queries.ts';
-import { sheetRead } from './sheet-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
+import { draft, refuseOtherVersion, type StoredDraft } from '../sheets/draft-queries.ts';
+import { sheetOf, sheetSummary } from '../sheets/draft-summary-queries.ts';
+import { approvalOf, insertApproval } from '../sheets/sheet-approval-queries.ts';
+import { sheetRead } from '../sheets/sheet-queries.ts';
 
 /** Bills above the company's limit: their approval is asked for, and given or refused by somebody else than who typed them. */
 export function sheetApprovalRoutes(router: Router, context: Context): void {

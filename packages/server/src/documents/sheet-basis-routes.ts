@@ -3,11 +3,11 @@ import type { Project } from '@lowtide/core/ledger/project.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { projects } from '../projects/project-queries.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { projects } from '../company/project-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
 import { paidThere } from '../labor/payroll-queries.ts';
-import { usesThere } from './equipment-use-queries.ts';
-import { codingStands, hoursThere, sheetBasis } from './catalog-queries.ts';
+import { usesThere } from '../labor/equipment-use-queries.ts';
+import { codingStands, hoursThere, sheetBasis } from '../sheets/sheet-basis-queries.ts';
 
 /** What whoever types a sheet reads it against, to work out its preview without asking again. */
 export function sheetBasisRoutes(router: Router, context: Context): void {

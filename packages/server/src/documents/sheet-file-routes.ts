@@ -11,13 +11,13 @@ import type { Db } from '../database/schema.ts';
 import { file, read, write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { refuseWherePayIsHidden } from '../http/pay-hidden.ts';
-import { rememberFile } from '../records/company-write-queries.ts';
+import { rememberFile } from '../company/company-write-queries.ts';
 import { csvTable } from '../http/csv-table.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
 import { document } from './document-queries.ts';
-import { insertDraft } from './draft-queries.ts';
+import { insertDraft } from '../sheets/draft-queries.ts';
 import { billFigures, postedSheets } from './sheet-file-queries.ts';
 
 /** Sheets as CSV: what was posted goes out line by line, and what comes in waits as sheets until it is looked at and posted. */

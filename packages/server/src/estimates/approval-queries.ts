@@ -11,8 +11,8 @@ import type { Acting } from '../http/api.ts';
 import { notWithdrawn } from '../ledger/as-of-queries.ts';
 import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
 import { insertContractChange, priceProblems } from '../projects/contract-write-queries.ts';
-import { companyOf } from '../records/company-queries.ts';
-import { insertVersion, latestVersion } from '../records/version-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
+import { insertVersion, latestVersion } from '../company/version-queries.ts';
 import type { EstimateRecord } from './estimate-queries.ts';
 import { replaceTyped, typedAtSetUp } from './typed-setup-queries.ts';
 

@@ -1,7 +1,7 @@
 import type { EstimateBasis } from '@lowtide/core/estimate/read-estimate.ts';
 import { ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import type { Answer } from '../http/api.ts';
-import type { ProjectRecord } from '../projects/project-queries.ts';
+import type { ProjectRecord } from '../company/project-queries.ts';
 import type { EstimateRecord, planOf, ScheduledRow } from './estimate-queries.ts';
 import { typedCost, type TypedAtSetUp } from './typed-setup-queries.ts';
 

@@ -3,9 +3,9 @@ import { rateRules } from '../rates/rate-queries.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { EstimateBasis, Worker } from '@lowtide/core/estimate/read-estimate.ts';
 import type { Db } from '../database/schema.ts';
-import { costCodes, employees } from '../documents/catalog-queries.ts';
+import { costCodes, employees } from '../company/list-queries.ts';
 import { Refusal } from '../http/refusal.ts';
-import { projects, type ProjectRecord } from '../projects/project-queries.ts';
+import { projects, type ProjectRecord } from '../company/project-queries.ts';
 
 /** What reading an estimate of a project needs of the books, with the project's record. */
 export async function estimateBasis(

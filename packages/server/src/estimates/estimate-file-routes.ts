@@ -1,13 +1,13 @@
 import type { Router } from 'express';
 import { clientLines } from '@lowtide/core/estimate/client-lines.ts';
 import { readEstimate } from '@lowtide/core/estimate/read-estimate.ts';
-import { ById } from '@lowtide/core/wire/values.ts';
+import { ById } from '@lowtide/core/shapes/values.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
 import type { Db } from '../database/schema.ts';
 import { file } from '../http/api.ts';
 import { PDF, WORKBOOK } from '../http/made-file.ts';
 import type { Context, FileAsked } from '../http/context.ts';
-import { printedCompany } from '../records/letterhead-queries.ts';
+import { printedCompany } from '../company/letterhead-queries.ts';
 import { billingAddress } from './client-queries.ts';
 import { estimateBasis } from './estimate-basis-queries.ts';
 import { estimateOf } from './estimate-queries.ts';

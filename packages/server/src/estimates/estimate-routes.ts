@@ -17,8 +17,8 @@ import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { refuseClosed } from '../projects/closed-project-queries.ts';
-import { seenProjects } from '../projects/seen-project-queries.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { seenProjects } from '../http/seen-projects.ts';
+import { companyOf } from '../company/company-queries.ts';
 import {
   approvalProblems,
   insertApproval,

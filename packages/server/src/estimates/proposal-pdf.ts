@@ -5,7 +5,7 @@ import type { ClientLine } from '@lowtide/core/estimate/client-lines.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { amounts, letterFoot, letterHead, printed, type AmountRow } from '../print/letter.ts';
-import type { PrintedCompany } from '../records/letterhead-queries.ts';
+import type { PrintedCompany } from '../company/letterhead-queries.ts';
 import type { EstimateRecord } from './estimate-queries.ts';
 
 export interface Proposal {

@@ -3,13 +3,13 @@ import type { Router } from 'express';
 import { budgetFigures, codingKey, revisedBudget, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { firstDay } from '@lowtide/core/calendar/month.ts';
 import { openDay, openMonthFrom } from '@lowtide/core/months/open-day.ts';
-import { invariant } from '@lowtide/core/problems/invariant.ts';
+import { invariant } from '@lowtide/core/invariant.ts';
 import type { Problem, Warning } from '@lowtide/core/problems/problem.ts';
 import { perUnit } from '@lowtide/core/estimate/line-price.ts';
 import { copiedForecast, readForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
 import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { costCodes } from '../documents/catalog-queries.ts';
+import { costCodes } from '../company/list-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
@@ -20,7 +20,7 @@ import { refuseClosed } from '../projects/closed-project-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { forecastHistory, latestForecasts, type Forecast } from '../projects/forecast-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
-import { companyAt, companyOf } from '../records/company-queries.ts';
+import { companyAt, companyOf } from '../company/company-queries.ts';
 import { insertForecast } from './forecast-write-queries.ts';
 
 export function forecastRoutes(router: Router, context: Context): void {

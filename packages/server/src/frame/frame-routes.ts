@@ -4,13 +4,13 @@ import { TIE_OUTS, type TieOut } from '@lowtide/core/ledger/tie-out.ts';
 import { isAllowed, type Permission } from '@lowtide/core/people/roles.ts';
 import { ZERO } from '@lowtide/core/money/cents.ts';
 import type { Db } from '../database/schema.ts';
-import { draftCounts } from '../documents/draft-queries.ts';
+import { draftCounts } from '../sheets/draft-queries.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { monthsEarnedAndBilled } from '../ledger/ribbon-queries.ts';
-import { latestRun } from '../recognition/latest-run-queries.ts';
-import { companyIfAny, type Company } from '../records/company-queries.ts';
+import { latestRun } from '../projects/latest-run-queries.ts';
+import { companyIfAny, type Company } from '../company/company-queries.ts';
 import { strayTotal } from '../strays/stray-queries.ts';
 import { searchHits } from './search-queries.ts';
 import { whatWaits } from './waiting-queries.ts';
@@ -19,7 +19,7 @@ import { tieOutCache } from './tie-out-cache.ts';
 type Frame = Answer<'frame'>;
 
 export function frameRoutes(router: Router, context: Context): void {
-  const cachedTies = tieOutCache();
+  const cachedTies = tieOutCache(context.effects);
   read(router, context, 'frame', async (db, { query }, { actor, today }) => {
     const company = await companyIfAny(db);
     const at = asOf({ through: query.through ?? monthOf(today), known: query.known });
@@ -86,7 +86,7 @@ async function ribbon(
 
 function namedTies(ties: readonly TieOut[]): Frame['ties'] {
   return ties.map(({ name, one, other }) => {
-    const [title, oneSide, otherSide] = TIE_OUTS[name];
+    const { title, one: oneSide, other: otherSide } = TIE_OUTS[name];
     return { name: title, one: oneSide, other: otherSide, oneCents: one, otherCents: other };
   });
 }

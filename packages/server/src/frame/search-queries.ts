@@ -2,8 +2,8 @@ import { dayNumber, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { typedDate, type DayReading } from '@lowtide/core/calendar/typed-date.ts';
 import { typedNumber } from '@lowtide/core/money/typed-number.ts';
 import { sql, type RawBuilder } from 'kysely';
-import { companyOf } from '../records/company-queries.ts';
-import { seenProjects } from '../projects/seen-project-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
+import { seenProjects } from '../http/seen-projects.ts';
 import type { Db } from '../database/schema.ts';
 
 export interface SearchHit {

@@ -4,7 +4,7 @@ import type { About } from '@lowtide/core/wire/endpoint.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { refuseWherePayIsHidden } from './pay-hidden.ts';
-import { seesOnly } from '../projects/seen-project-queries.ts';
+import { seesOnly } from './seen-projects.ts';
 import type { Actor } from './actor.ts';
 import { Refusal } from './refusal.ts';
 

@@ -6,7 +6,7 @@ import type { About, Endpoint } from '@lowtide/core/wire/endpoint.ts';
 import { ENDPOINTS, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import type { FileAddress } from '@lowtide/core/wire/files.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { keepsWithin } from '../projects/kept-by-project-queries.ts';
+import { keepsWithin } from '../keeping/kept-by-project-queries.ts';
 import { audit, isAudited } from '../audit/audit-queries.ts';
 import { hidePayFrom } from './pay-hidden.ts';
 import { allowed, heldToOwnProjects, refuseFiguresOfPeople } from './access-queries.ts';
@@ -82,13 +82,13 @@ export async function madeFile(context: Context, { path, actor, params, query }:
 }
 
 async function reading<T>(
-  { books, keeping }: Context,
+  { books, keeping, effects }: Context,
   actor: Actor | null,
   request: { readonly about: About | undefined; readonly asked: { readonly params: unknown; readonly query: unknown } },
   answer: (trx: Db) => Promise<T>,
 ): Promise<T> {
   return books.reader.transaction().execute(async (trx) => {
-    keepsWithin(trx, keeping, { stores: true });
+    keepsWithin(trx, keeping, { stores: true, effects });
     hidePayFrom(trx, actor);
     if (actor !== null) await heldToOwnProjects(trx, actor, request);
     refuseFiguresOfPeople(trx, request);
@@ -136,7 +136,7 @@ export function write<N extends EndpointName, Prepared = undefined>(
     const text = await context.books.writer
       .transaction()
       .execute(async (trx) => {
-        keepsWithin(trx, context.keeping, { stores: false });
+        keepsWithin(trx, context.keeping, { stores: false, effects: context.effects });
         await heldToOwnProjects(trx, actor, { about: endpoint.about, asked });
         const known = await answerTo(trx, key);
         if (known && known.digest !== digest) throw new Refusal([{ at: '', kind: 'key-reused' }], 409);
@@ -148,7 +148,7 @@ export function write<N extends EndpointName, Prepared = undefined>(
         const given = await answer(
           trx,
           asked,
-          { ...stamped, today: context.clock.today(), actor },
+          { ...stamped, today: context.clock.today(), actor, effects: context.effects },
           { prepared: ready, progress },
         );
         if (!isAudited(trx) && !endpoint.isUnaudited) {
@@ -197,7 +197,7 @@ export function act<N extends EndpointName>(
     const recorded: Call['recorded'] = (work) =>
       books.writer.transaction().execute(async (trx) => {
         const stamped = await stamp(trx, clock.now(), actor ?? { name: '', from: req.ip ?? '' });
-        return work(trx, { ...stamped, today: clock.today(), actor });
+        return work(trx, { ...stamped, today: clock.today(), actor, effects: context.effects });
       });
     res.json(await answer(asked, { actor, req, res, recorded }));
   });

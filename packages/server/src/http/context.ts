@@ -6,9 +6,9 @@ import type { Books } from '../database/open.ts';
 import type { Actor } from './actor.ts';
 import type { MadeFile } from './made-file.ts';
 import type { LongOrders } from './long-orders.ts';
-import type { Keeping } from '../projects/kept-by-project-queries.ts';
+import type { Keeping } from '../keeping/kept-by-project-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import type { Stamp } from '../ledger/post-document-queries.ts';
+import type { EffectStores, PostingStamp } from '../effects/effect-store.ts';
 
 /** Where time comes from: the one place that is asked for it. */
 export interface Clock {
@@ -35,6 +35,8 @@ export interface Context {
   /** Who asks; null where one must sign in first. */
   readonly whoAsks: (req: Request) => Promise<Actor | null>;
   readonly longOrders: LongOrders;
+  /** How what documents leave beside their entries is written. */
+  readonly effects: EffectStores;
   /** What was worked out of every project and is kept in memory. */
   readonly keeping: Keeping;
   /** How each reading endpoint answers, filled as routes register; files say the same as screens by asking here. */
@@ -48,7 +50,7 @@ export interface Context {
 }
 
 /** Who records, from where, when, and on which day it is. */
-export interface Acting extends Stamp {
+export interface Acting extends PostingStamp {
   readonly today: IsoDate;
   /** Null for a bulk load, and where nobody is signed in. */
   readonly actor: Actor | null;

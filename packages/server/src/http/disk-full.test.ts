@@ -1,7 +1,7 @@
 import { sql } from 'kysely';
 import { expect, test } from 'vitest';
 import { billSheet, GOOD_BILL, post, smallCompany } from '../small-company.test.support.ts';
-import { verifiedBooks } from '../ledger/verify-queries.ts';
+import { verifiedBooks } from '../verify/verify-queries.ts';
 
 const company = smallCompany();
 

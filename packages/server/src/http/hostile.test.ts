@@ -4,7 +4,7 @@ import { ENDPOINTS } from '@lowtide/core/wire/endpoints.ts';
 import fc from 'fast-check';
 import { pino } from 'pino';
 import { describe, expect, test } from 'vitest';
-import { verifiedBooks } from '../ledger/verify-queries.ts';
+import { verifiedBooks } from '../verify/verify-queries.ts';
 import { billSheet, GOOD_BILL, openApp, smallCompany, type TestApp } from '../small-company.test.support.ts';
 import { emailOf, PASSWORD, peopled, visitor } from '../visitor.test.support.ts';
 import { pointerTo } from './problem-details.ts';

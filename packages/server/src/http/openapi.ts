@@ -3,7 +3,7 @@ import type { ZodObject } from 'zod';
 import type { Endpoint } from '@lowtide/core/wire/endpoint.ts';
 import { PERMISSIONS } from '@lowtide/core/people/roles.ts';
 import { ENDPOINTS } from '@lowtide/core/wire/endpoints.ts';
-import { ProblemDetails } from '@lowtide/core/wire/values.ts';
+import { ProblemDetails } from '@lowtide/core/shapes/values.ts';
 
 /** The OpenAPI 3.1 document of the API, made from the very shapes that requests are parsed with. */
 export function openApiDocument() {

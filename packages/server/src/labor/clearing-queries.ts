@@ -15,7 +15,8 @@ import { quantity, sumQuantity } from '@lowtide/core/money/quantity.ts';
 import { sql } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { postedHoursOf, type WorkedDays } from '../documents/worked-hours-queries.ts';
+import type { EffectStore } from '../effects/effect-store.ts';
+import { postedHoursOf, type WorkedDays } from './worked-hours-queries.ts';
 import { Refusal } from '../http/refusal.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
@@ -125,7 +126,7 @@ const TRUE_UP_LINES: Target = {
 };
 
 /** Keeps of whom a true-up spread how much. */
-export async function insertTrueUp(
+async function insertTrueUp(
   trx: Trx,
   { document, payroll }: { readonly document: number; readonly payroll: number },
   shares: readonly TrueUpShare[],
@@ -157,3 +158,8 @@ export async function clearingBalance(db: Db): Promise<{ readonly balanceCents: 
   const { balance, applied, paid, settled } = rows[0] ?? { balance: 0, applied: 0, paid: 0, settled: 0 };
   return { balanceCents: balance, otherCents: balance - (applied - paid + settled) };
 }
+
+/** Of whom a true-up spread how much. */
+export const TRUED_UP: EffectStore<'true-up'> = {
+  write: (trx, { id }, { payroll, shares }) => insertTrueUp(trx, { document: id, payroll }, shares),
+};

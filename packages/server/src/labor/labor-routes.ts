@@ -17,18 +17,17 @@ import { sumQuantity } from '@lowtide/core/money/quantity.ts';
 import { wording } from '@lowtide/core/problems/wording.ts';
 import { audit } from '../audit/audit-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { people } from '../documents/catalog-queries.ts';
+import { people } from '../company/list-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { postDocument } from '../ledger/post-document-queries.ts';
-import { projects } from '../projects/project-queries.ts';
-import { accounts, companyOf } from '../records/company-queries.ts';
+import { projects } from '../company/project-queries.ts';
+import { accounts, companyOf } from '../company/company-queries.ts';
 import {
   appliedHours,
   clearingBalance,
   clearingPeriod,
-  insertTrueUp,
   payrollOf,
   trueUpOf,
   trueUpState,
@@ -178,11 +177,10 @@ async function postTrueUp(trx: Trx, body: Asked<'trueUp'>['body'], acting: Actin
     {
       ...{ kind: 'true-up', number: null, party: null, project: null, datedOn: known.through, dueOn: null },
       ...{ gross: cents(gross), memo: `${known.number}, ${body.method === 'spread' ? 'to the hours' : 'to variance'}` },
-      ...{ body, entries },
+      ...{ body, entries, effects: [{ kind: 'true-up', payroll: known.id, shares }] },
     },
     acting,
   );
-  await insertTrueUp(trx, { document: posted.id, payroll: known.id }, shares);
   await audit(trx, acting, { action: 'true up labor', subject: known.number, about: `document ${posted.id}` });
   return posted;
 }

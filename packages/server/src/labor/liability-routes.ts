@@ -9,7 +9,7 @@ import { read, write, type Acting, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr } from '../http/refusal.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
-import { accounts, companyOf } from '../records/company-queries.ts';
+import { accounts, companyOf } from '../company/company-queries.ts';
 import { owedOn } from './liability-queries.ts';
 
 const PAYROLL_ROLES = ['net-pay', 'payroll-liabilities'] as const;
@@ -45,6 +45,7 @@ async function pay(trx: Trx, body: Asked<'payLiability'>['body'], acting: Acting
       ...{ kind: 'payment', number: null, party: null, project: null, datedOn: payment.paidOn, dueOn: null },
       ...{ gross: payment.amount, memo: [payment.account.name, payment.text].filter(Boolean).join(': '), body },
       entries: [liabilityPaid(rolesOf(all), payment, postedOn)],
+      effects: [],
     },
     acting,
   );

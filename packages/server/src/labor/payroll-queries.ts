@@ -5,7 +5,9 @@ import { documentId, employeeId } from '@lowtide/core/ledger/ids.ts';
 import { sql } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import type { WorkedDays } from '../documents/worked-hours-queries.ts';
+import type { EffectStore } from '../effects/effect-store.ts';
+import { Refusal } from '../http/refusal.ts';
+import type { WorkedDays } from './worked-hours-queries.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
 
@@ -19,7 +21,7 @@ const LINES: Target = {
 };
 
 /** Keeps whom a payroll paid, how much and for which period; what labor clearing is compared with. */
-export async function insertPayroll(trx: Trx, document: number, paid: PaidPeriod): Promise<void> {
+async function insertPayroll(trx: Trx, document: number, paid: PaidPeriod): Promise<void> {
   const { supplementTo, from, through, fee, people } = paid;
   await trx
     .insertInto('payroll')
@@ -78,3 +80,28 @@ export async function paidThere(db: Db, { from, through }: WorkedDays): Promise<
     ),
   }));
 }
+
+/** A payroll is not taken back before its supplements are, nor either before the true-up that spread its difference. */
+async function refuseTruedUp(trx: Trx, document: number): Promise<void> {
+  const supplements = await sql<{
+    number: string;
+  }>`SELECT d.number FROM payroll p JOIN document d ON d.id = p.document_id
+    WHERE p.supplement_to = ${document} AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
+    LIMIT 1`.execute(trx);
+  const [supplement] = supplements.rows;
+  if (supplement) throw new Refusal([{ at: '', kind: 'supplement-first', number: supplement.number }]);
+  const { rows } = await sql<{
+    number: string;
+  }>`SELECT d.number FROM true_up_line t JOIN document d ON d.id = t.document_id
+    WHERE t.payroll_id = ifnull((SELECT supplement_to FROM payroll WHERE document_id = ${document}), ${document})
+      AND t.document_id > ${document} AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
+    LIMIT 1`.execute(trx);
+  const [first] = rows;
+  if (first) throw new Refusal([{ at: '', kind: 'true-up-first', number: first.number }]);
+}
+
+/** Whom a payroll paid, how much and for which period. */
+export const PAID: EffectStore<'payroll'> = {
+  write: (trx, { id }, { paid }) => insertPayroll(trx, id, paid),
+  refuseReversal: refuseTruedUp,
+};

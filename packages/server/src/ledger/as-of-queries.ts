@@ -4,7 +4,7 @@ import type { Line } from '@lowtide/core/ledger/journal-entry.ts';
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import { LINES_PER_ENTRY } from './line-number-queries.ts';
+import { LINES_PER_ENTRY } from '../database/line-number.ts';
 
 /** A line that is not posted, with what balances need to know of its account. */
 export interface AsIfLine extends Line {

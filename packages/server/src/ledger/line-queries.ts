@@ -5,7 +5,7 @@ import { COST_TYPE_MARKS, type CostType } from '@lowtide/core/ledger/cost-type.t
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { z } from 'zod';
-import type { LedgerLine } from '@lowtide/core/wire/reading.ts';
+import type { LedgerLine } from '@lowtide/core/reports/lists/shape.ts';
 import type { Db } from '../database/schema.ts';
 import { isPayHidden } from '../http/pay-hidden.ts';
 import type { Bounds } from './as-of-queries.ts';

@@ -1,5 +1,6 @@
 import { dayNumber, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, monthAt, monthNumber, monthOf } from '@lowtide/core/calendar/month.ts';
+import type { EffectKind, EffectOf } from '@lowtide/core/documents/effect.ts';
 import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import type { Posting } from '@lowtide/core/documents/posting.ts';
 import { isOfWork, type Account, type AccountType, type Role } from '@lowtide/core/ledger/account.ts';
@@ -11,12 +12,14 @@ import { MOST_SUM } from '@lowtide/core/money/cents.ts';
 import { booksSpan, dayInBooks } from '@lowtide/core/months/books-span.ts';
 import { firstOpenDay } from '@lowtide/core/months/open-day.ts';
 import { problemsOf } from '@lowtide/core/problems/decision.ts';
-import { invariant } from '@lowtide/core/problems/invariant.ts';
+import { invariant } from '@lowtide/core/invariant.ts';
 import { CompiledQuery } from 'kysely';
+import type { Stamp } from '../audit/stamp.ts';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import type { Schema, Trx } from '../database/schema.ts';
+import type { EffectStore, PostedDocument, PostingStamp } from '../effects/effect-store.ts';
 import { Refusal } from '../http/refusal.ts';
-import { LINES_PER_ENTRY } from './line-number-queries.ts';
+import { LINES_PER_ENTRY } from '../database/line-number.ts';
 import { keepStrays, type PostedAccounts } from './stray-line-queries.ts';
 import { refuseSumsTooLarge } from './sum-queries.ts';
 
@@ -25,16 +28,6 @@ export interface PostingOrder extends Posting {
   readonly reverses?: DocumentId;
   /** It takes back what was posted before the books begin, and may stand there too. */
   readonly beforeBooks?: boolean;
-}
-
-/** Who records, and when. */
-export interface Stamp {
-  readonly at: number;
-  readonly by: string;
-  /** The network address they record from. */
-  readonly from?: string;
-  /** The day it is where they are. */
-  readonly today?: IsoDate;
 }
 
 /** For whoever records on no day, such as a benchmark. */
@@ -48,10 +41,10 @@ export interface Posted {
 }
 
 /**
- * The one way money moves: inserts document, entries, lines and balances within the caller's transaction, so all of it or none.
+ * The one way money moves: inserts document, entries, lines, balances and what else it leaves within the caller's transaction, so all of it or none.
  * Throws `Refusal` for a locked month, and for sums beyond what the books can add up.
  */
-export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Stamp): Promise<Posted> {
+export async function postDocument(trx: Trx, posting: PostingOrder, stamp: PostingStamp): Promise<Posted> {
   const { locked, last, accounts, firstMonth } = await booksNow(trx);
   refuseOutsideBooks(posting, firstMonth, stamp.today);
   refuseLockedMonths(locked, posting);
@@ -71,7 +64,19 @@ export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Stamp
   await bulkInsert(trx, LINES, numbered.flatMap(lineRows));
   await keepStrays(trx, posting.kind, { entries: numbered, accounts });
   await addToBalances(trx, posting.entries, accounts);
-  return { id: documentId(id), number };
+  const document = { id: documentId(id), party: posting.party };
+  for (const effect of posting.effects) await writeEffect(trx, document, effect, stamp);
+  return { id: document.id, number };
+}
+
+async function writeEffect<K extends EffectKind>(
+  trx: Trx,
+  document: PostedDocument,
+  effect: EffectOf<K>,
+  stamp: PostingStamp,
+): Promise<void> {
+  const store: EffectStore<K> = stamp.effects[effect.kind as K];
+  await store.write(trx, document, effect, stamp);
 }
 
 interface BooksNow {
@@ -104,16 +109,11 @@ async function booksNow(trx: Trx): Promise<BooksNow> {
   return { locked, last, firstMonth, accounts: new Map(read.map(([id, role, type]) => [id, { role, type }])) };
 }
 
-/** What each kind of document calls its day, where no sheet says it. */
-const DAY_FIELDS: { readonly [K in DocumentKind]?: string } = {
-  ...{ receipt: 'paidOn', payment: 'paidOn', offset: 'appliedOn', reversal: 'postedOn', journal: 'postedOn' },
-};
-
 /** Nothing but what is taken over is dated before the books begin, nothing more than a year ahead of the day it is. */
 function refuseOutsideBooks(posting: PostingOrder, firstMonth: number, today?: IsoDate): void {
   const { kind, datedOn, entries, beforeBooks = kindOf(kind).beforeBooks ?? false } = posting;
   const first = beforeBooks ? FIRST_DAY : firstDay(monthAt(firstMonth));
-  const at = DAY_FIELDS[kind] ?? 'datedOn';
+  const at = kindOf(kind).dayField ?? 'datedOn';
   const days = [datedOn, ...entries.map(({ postedOn }) => postedOn)];
   const { last } = today === undefined ? { last: LAST_DAY } : booksSpan(monthAt(firstMonth), today);
   const problems = days.flatMap((day) => problemsOf(dayInBooks(day, { first, last }, at)));
@@ -130,9 +130,6 @@ function refuseLockedMonths(locked: number | null, { countsOn, entries }: Postin
   }
 }
 
-/** Kinds of documents that post to closed projects: the closing itself, and what stood before the books began. */
-const POSTS_TO_CLOSED: ReadonlySet<DocumentKind> = new Set<DocumentKind>(['closing', 'opening']);
-
 const CLOSED_AMONG = `SELECT code FROM project WHERE status = 'closed' AND id IN (SELECT value FROM json_each(?)) ORDER BY code LIMIT 1`;
 
 /** A closed project takes no cost, billing or earning, nor is any of it taken back; what settles it goes on. */
@@ -141,7 +138,7 @@ async function refuseClosedProjects(
   { kind, entries }: PostingOrder,
   accounts: PostedAccounts,
 ): Promise<void> {
-  if (POSTS_TO_CLOSED.has(kind)) return;
+  if (kindOf(kind).postsToClosed) return;
   const worked = new Set<number>();
   for (const { lines } of entries) {
     for (const { project, account } of lines) {

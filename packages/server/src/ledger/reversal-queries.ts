@@ -1,5 +1,5 @@
 import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
+import { DOCUMENT_KIND_NAMES, kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import { DIMENSION_NAMES, DIMENSIONS, dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
 import { accountId, documentId, partyId, projectId } from '@lowtide/core/ledger/ids.ts';
 import { reversal, type JournalEntry, type Line } from '@lowtide/core/ledger/journal-entry.ts';
@@ -7,14 +7,12 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity } from '@lowtide/core/money/quantity.ts';
 import { sql } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
-import type { Acting } from '../http/api.ts';
+import { having, type EffectStore, type EffectStores, type PostingStamp } from '../effects/effect-store.ts';
 import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
-import { refuseOrderInUse } from '../orders/order-reversal-queries.ts';
-import { recodingOf } from '../strays/stray-queries.ts';
-import { LINES_PER_ENTRY } from './line-number-queries.ts';
+import { LINES_PER_ENTRY } from '../database/line-number.ts';
 import { postDocument, type Posted } from './post-document-queries.ts';
-import { settledWith, undoSettlements } from './settlement-queries.ts';
+import { settledWith } from './settlement-queries.ts';
 
 export interface ReversalOrder {
   readonly document: number;
@@ -26,11 +24,11 @@ export interface ReversalOrder {
  * Posts the same lines with every sign turned, linked to the document. Refused when it is reversed already, when something is
  * settled against it, or when the day lies before the last one it posted or was worked on.
  */
-export async function reverseDocument(trx: Trx, order: ReversalOrder, acting: Acting): Promise<Posted> {
-  for (const document of await takenOverWith(trx, order.document)) {
+export async function reverseDocument(trx: Trx, order: ReversalOrder, acting: PostingStamp): Promise<Posted> {
+  for (const document of await cameWith(trx, order.document)) {
     await reverseDocument(trx, { ...order, document }, acting);
   }
-  const original = await reversible(trx, order);
+  const original = await reversible(trx, order, acting.effects);
   const entries = await entriesOf(trx, order.document);
   const posted = await postDocument(
     trx,
@@ -47,10 +45,11 @@ export async function reverseDocument(trx: Trx, order: ReversalOrder, acting: Ac
       reverses: documentId(order.document),
       beforeBooks: kindOf(original.kind as DocumentKind).beforeBooks ?? false,
       entries: entries.map((entry) => reversal(entry, order.postedOn)),
+      effects: [],
     },
     acting,
   );
-  await undoSettlements(trx, order.document, posted.id);
+  for (const undo of having(acting.effects, 'undo')) await undo(trx, order.document, posted.id);
   await audit(trx, acting, {
     ...{ action: 'reverse', subject: original.number, about: `document ${order.document}` },
     detail: { reason: order.reason, reversal: posted.id },
@@ -58,25 +57,28 @@ export async function reverseDocument(trx: Trx, order: ReversalOrder, acting: Ac
   return posted;
 }
 
-/** The open items that opening balances came with, and which are not taken back yet: they go with them. */
-async function takenOverWith(db: Db, document: number): Promise<readonly number[]> {
+/** The documents that came with one, such as open items with opening balances, and are not taken back yet: they go with it. */
+async function cameWith(db: Db, document: number): Promise<readonly number[]> {
   const rows = await db
     .selectFrom('document as o')
     .innerJoin('document as d', 'd.recorded_at', 'o.recorded_at')
     .select('d.id')
     .where('o.id', '=', document)
-    .where('o.kind', '=', 'opening')
     .whereRef('d.id', '>', 'o.id')
-    .where('d.kind', 'in', OPEN_ITEMS)
+    .where(sql<boolean>`(d.kind, o.kind) IN (VALUES ${sql.join(CAME_WITH)})`)
     .where(sql<boolean>`NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)`)
     .orderBy('d.id')
     .execute();
   return rows.map(({ id }) => id);
 }
 
-const OPEN_ITEMS: readonly DocumentKind[] = ['opening-bill', 'opening-invoice', 'opening-deposit', 'opening-retention'];
+/** Kinds of documents that come with another, and the kind of that one. */
+const CAME_WITH = DOCUMENT_KIND_NAMES.flatMap((kind) => {
+  const { cameWith: other } = kindOf(kind);
+  return other === undefined ? [] : [sql`(${kind}, ${other})`];
+});
 
-async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
+async function reversible(trx: Trx, { document, postedOn }: ReversalOrder, effects: EffectStores) {
   const original = await trx
     .selectFrom('document as d')
     .leftJoin('document as r', 'r.reverses_id', 'd.id')
@@ -88,14 +90,10 @@ async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
   if (original.reversed_by !== null || kindOf(original.kind as DocumentKind).undoing.how === 'never') {
     throw new Refusal([{ at: '', kind: 'already-reversed', number }], 409);
   }
-  await refuseTruedUp(trx, document);
-  await refuseCorrected(trx, document);
-  await refuseOrderInUse(trx, document);
-  const recoding = await recodingOf(trx, document);
-  if (recoding !== undefined) throw new Refusal([{ at: '', kind: 'recode-first', number: recoding }]);
+  for (const refuse of having(effects, 'refuseReversal')) await refuse(trx, document);
   const settled = await settledWith(trx, document);
   if (settled !== 0) throw new Refusal([{ at: '', kind: 'settled', number, settled }]);
-  const last = await lastDayOf(trx, document);
+  const last = await lastDayOf(trx, document, effects);
   if (dayNumber(postedOn) < last) {
     const earlier = `the last day of ${number}, ${dayOf(last)}`;
     throw new Refusal([{ at: 'postedOn', kind: 'days-out-of-order', earlier, later: 'the day of the reversal' }]);
@@ -103,44 +101,14 @@ async function reversible(trx: Trx, { document, postedOn }: ReversalOrder) {
   return original;
 }
 
-/** A payroll is not taken back before its supplements are, nor either before the true-up that spread its difference. */
-async function refuseTruedUp(trx: Trx, document: number): Promise<void> {
-  const supplements = await sql<{
-    number: string;
-  }>`SELECT d.number FROM payroll p JOIN document d ON d.id = p.document_id
-    WHERE p.supplement_to = ${document} AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
-    LIMIT 1`.execute(trx);
-  const [supplement] = supplements.rows;
-  if (supplement) throw new Refusal([{ at: '', kind: 'supplement-first', number: supplement.number }]);
-  const { rows } = await sql<{
-    number: string;
-  }>`SELECT d.number FROM true_up_line t JOIN document d ON d.id = t.document_id
-    WHERE t.payroll_id = ifnull((SELECT supplement_to FROM payroll WHERE document_id = ${document}), ${document})
-      AND t.document_id > ${document} AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
-    LIMIT 1`.execute(trx);
-  const [first] = rows;
-  if (first) throw new Refusal([{ at: '', kind: 'true-up-first', number: first.number }]);
-}
-
-/** Hours of which some were taken back since are not taken back as well: there would be less than none. */
-async function refuseCorrected(trx: Trx, document: number): Promise<void> {
-  const { rows } = await sql<{ hours: number }>`SELECT SUM(w.hours_e4) AS hours
-    FROM (SELECT DISTINCT employee_id, worked_on FROM worked_hours WHERE document_id = ${document}) m
-      JOIN worked_hours w ON w.employee_id = m.employee_id AND w.worked_on = m.worked_on
-    WHERE w.document_id <> ${document}
-      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = w.document_id)
-    GROUP BY w.employee_id, w.worked_on, w.project_id, w.phase_id, w.cost_code_id, w.cost_type, w.pay
-    HAVING SUM(w.hours_e4) < 0 LIMIT 1`.execute(trx);
-  if (rows.length > 0) throw new Refusal([{ at: '', kind: 'corrected-since' }]);
-}
-
-/** The last day a document posts or was worked on; the day it is dated where it posts nothing. */
-async function lastDayOf(db: Db, document: number): Promise<number> {
-  const { rows } = await sql<{ last: number }>`SELECT max(
+/** The last day a document posts, or did something beside; the day it is dated where it posts nothing. */
+async function lastDayOf(db: Db, document: number, effects: EffectStores): Promise<number> {
+  const { rows } = await sql<{ last: number }>`SELECT
     ifnull((SELECT MAX(posted_on) FROM journal_entry WHERE document_id = ${document}),
-      (SELECT max(dated_on, posted_on) FROM document WHERE id = ${document})),
-    ifnull((SELECT MAX(worked_on) FROM worked_hours WHERE document_id = ${document}), 0)) AS last`.execute(db);
-  return rows[0]?.last ?? 0;
+      (SELECT max(dated_on, posted_on) FROM document WHERE id = ${document})) AS last`.execute(db);
+  let last = rows[0]?.last ?? 0;
+  for (const lastDay of having(effects, 'lastDay')) last = Math.max(last, (await lastDay(db, document)) ?? 0);
+  return last;
 }
 
 /** What a document posted, entry by entry. All reversed ones fall on one day, so they may be posted as they were grouped. */
@@ -171,3 +139,10 @@ async function linesOfEntry(trx: Trx, entry: number): Promise<readonly Line[]> {
     text: row.text,
   }));
 }
+
+/** Documents that are taken back by themselves on a later day. */
+export const REVERSAL: EffectStore<'reversal'> = {
+  write: async (trx, { id }, { on, reason }, stamp) => {
+    await reverseDocument(trx, { document: id, postedOn: on, reason }, stamp);
+  },
+};

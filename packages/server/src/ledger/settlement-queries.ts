@@ -3,6 +3,7 @@ import { DOCUMENT_KIND_NAMES, kindOf } from '@lowtide/core/documents/kinds.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
+import type { EffectStore } from '../effects/effect-store.ts';
 import type { Bounds } from './as-of-queries.ts';
 
 /** Kinds that stay open until they are settled. */
@@ -62,7 +63,7 @@ export async function settledWith(db: Db, document: number): Promise<Cents> {
   return cents(settled ?? 0);
 }
 
-export async function insertSettlement(trx: Trx, document: number, by: number, amount: Cents): Promise<void> {
+async function insertSettlement(trx: Trx, document: number, by: number, amount: Cents): Promise<void> {
   await trx
     .insertInto('settlement')
     .values({ document_id: document, by_document_id: by, amount_cents: amount })
@@ -70,7 +71,7 @@ export async function insertSettlement(trx: Trx, document: number, by: number, a
 }
 
 /** A reversed receipt or payment no longer settles anything; the opposite amount says so. */
-export async function undoSettlements(trx: Trx, by: number, reversedBy: number): Promise<void> {
+async function undoSettlements(trx: Trx, by: number, reversedBy: number): Promise<void> {
   const rows = await trx
     .selectFrom('settlement')
     .select(['document_id', 'amount_cents'])
@@ -80,3 +81,14 @@ export async function undoSettlements(trx: Trx, by: number, reversedBy: number):
     await insertSettlement(trx, document_id, reversedBy, cents(-amount_cents));
   }
 }
+
+/** Amounts that settle documents open on an account. */
+export const SETTLEMENTS: EffectStore<'settlements'> = {
+  write: async (trx, { id }, { settled }) => {
+    for (const { document, amount } of settled) {
+      await insertSettlement(trx, document === 'itself' ? id : document, id, amount);
+    }
+  },
+  undo: undoSettlements,
+  tables: ['settlement'],
+};

@@ -4,7 +4,7 @@ import type { DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import type { JournalEntry } from '@lowtide/core/ledger/journal-entry.ts';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import type { Trx } from '../database/schema.ts';
-import { LINES_PER_ENTRY } from './line-number-queries.ts';
+import { LINES_PER_ENTRY } from '../database/line-number.ts';
 
 /** Each account that has a role, or is of cost of revenue. */
 export type PostedAccounts = ReadonlyMap<number, Pick<Account, 'role' | 'type'>>;

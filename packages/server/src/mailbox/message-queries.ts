@@ -1,6 +1,6 @@
 import type { Db, Trx } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
-import type { Stamp } from '../ledger/post-document-queries.ts';
+import type { Stamp } from '../audit/stamp.ts';
 
 export interface NewMessage {
   readonly digest: string;

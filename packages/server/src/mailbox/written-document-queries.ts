@@ -5,11 +5,11 @@ import { quantity } from '@lowtide/core/money/quantity.ts';
 import type { Order } from '@lowtide/core/orders/order.ts';
 import type { WrittenDocument, WrittenLine } from '@lowtide/core/ubl/written-ubl.ts';
 import type { Db } from '../database/schema.ts';
-import { taxCodes } from '../documents/catalog-queries.ts';
+import { taxCodes } from '../company/list-queries.ts';
 import { Refusal } from '../http/refusal.ts';
 import { orderOfDocument } from '../orders/order-detail-queries.ts';
 import { orderById } from '../orders/order-queries.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
 
 /** An order as it is, or a bill or credit as it was posted, to be written as UBL. */
 export async function writtenDocument(db: Db, id: number): Promise<WrittenDocument> {

@@ -2,9 +2,9 @@ import { codeLabel } from '@lowtide/core/documents/budget-warnings.ts';
 import type { Order } from '@lowtide/core/orders/order.ts';
 import { commitment, openToBill, openToReceive, type OrderLine } from '@lowtide/core/orders/order-line.ts';
 import type { Db } from '../database/schema.ts';
-import { costCodes } from '../documents/catalog-queries.ts';
-import { projects } from '../projects/project-queries.ts';
-import { accounts } from '../records/company-queries.ts';
+import { costCodes } from '../company/list-queries.ts';
+import { projects } from '../company/project-queries.ts';
+import { accounts } from '../company/company-queries.ts';
 
 /** How the lines of orders are called: their project, and their coding or account. */
 export async function lineNames(db: Db) {

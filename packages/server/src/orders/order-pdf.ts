@@ -4,7 +4,7 @@ import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import type { Content, TableCell } from 'pdfmake';
 import type { Answer } from '../http/api.ts';
 import { FIGURES, letterFoot, letterHead, printed, RULES } from '../print/letter.ts';
-import type { PrintedCompany } from '../records/letterhead-queries.ts';
+import type { PrintedCompany } from '../company/letterhead-queries.ts';
 
 interface PrintedOrder {
   readonly order: Answer<'order'>;

@@ -10,17 +10,10 @@ import { notReversed } from '../ledger/settlement-queries.ts';
 import { againstOrder, orderOfDocument, versionsOf } from './order-detail-queries.ts';
 import { orderById } from './order-queries.ts';
 
-/**
- * An order of which something was received or billed is not taken back, nor a version before the one after it; nor a receipt or a
- * bill on which a later document counts: its accrual would be taken over twice, or never.
- */
-export async function refuseOrderInUse(trx: Trx, document: number): Promise<void> {
+/** An order of which something was received or billed is not taken back, nor a version before the one after it. */
+export async function refuseVersionInUse(trx: Trx, document: number): Promise<void> {
   const order = await orderOfDocument(trx, document);
-  if (order !== undefined) await refuseVersionInUse(trx, document, order);
-  await refuseAccrualInUse(trx, document);
-}
-
-async function refuseVersionInUse(trx: Trx, document: number, order: number): Promise<void> {
+  if (order === undefined) return;
   const counting = (await versionsOf(trx, order)).filter(({ isReversed }) => !isReversed);
   const place = counting.findIndex(({ documentId }) => documentId === document);
   const next = counting[place + 1];
@@ -54,7 +47,8 @@ interface Moved {
   readonly is_receipt: number;
 }
 
-async function refuseAccrualInUse(trx: Trx, document: number): Promise<void> {
+/** Nor a receipt or a bill on which a later document counts: its accrual would be taken over twice, or never. */
+export async function refuseAccrualInUse(trx: Trx, document: number): Promise<void> {
   const { rows } = await sql<Moved>`
     SELECT l.order_id, l.id AS line, m.quantity_e4, m.net_cents, m.accrued_measure AS measure, 1 AS is_receipt
     FROM received m JOIN order_line l ON l.id = m.order_line_id WHERE m.document_id = ${document}

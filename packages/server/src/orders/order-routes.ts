@@ -4,27 +4,25 @@ import { closedShort, nextVersionSheet } from '@lowtide/core/documents/order/nex
 import { cents } from '@lowtide/core/money/cents.ts';
 import { postingDay } from '@lowtide/core/months/open-day.ts';
 import type { OrderLine } from '@lowtide/core/orders/order-line.ts';
-import { NO_ORDER_MOVES } from '@lowtide/core/orders/order-moves.ts';
 import { following, gathered, mapped } from '@lowtide/core/problems/decision.ts';
-import { ById } from '@lowtide/core/wire/values.ts';
+import { ById } from '@lowtide/core/shapes/values.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
 import type { Trx } from '../database/schema.ts';
 import { audit } from '../audit/audit-queries.ts';
-import { costCodes, suppliers, taxCodes } from '../documents/catalog-queries.ts';
+import { costCodes, suppliers, taxCodes } from '../company/list-queries.ts';
 import { file, read, write, type Acting, type Asked } from '../http/api.ts';
 import { PDF } from '../http/made-file.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { asOf } from '../ledger/as-of-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
-import { projects } from '../projects/project-queries.ts';
-import { accounts, companyOf } from '../records/company-queries.ts';
-import { printedCompany } from '../records/letterhead-queries.ts';
+import { projects } from '../company/project-queries.ts';
+import { accounts, companyOf } from '../company/company-queries.ts';
+import { printedCompany } from '../company/letterhead-queries.ts';
 import { orderDetail, orderList, orderOf } from './order-answers.ts';
 import { orderHeads } from './order-detail-queries.ts';
 import { ordersThere } from './order-queries.ts';
 import { retainedApart } from './retention-queries.ts';
-import { insertOrderMoves } from './order-write-queries.ts';
 
 export function orderRoutes(router: Router, context: Context): void {
   // Before the order itself: its number would take the ending along.
@@ -85,6 +83,7 @@ async function closeOrder(trx: Trx, id: number, { datedOn, reason, acceptWarning
       reason: required({ typed: reason, at: 'reason' }, 'the reason', (cell) => textIn(cell, 'the reason', 400)),
     }),
   );
+  const { retentionMillionths, deliverTo } = order;
   const version = order.version + 1;
   const posted = await postDocument(
     trx,
@@ -94,16 +93,16 @@ async function closeOrder(trx: Trx, id: number, { datedOn, reason, acceptWarning
       gross: cents(ordered.reduce((total, { change }) => total + change.net, 0)),
       body: { closes: order.number, reason: read.reason },
       entries: [],
+      effects: [
+        {
+          kind: 'order-version',
+          version: { order: order.id, version, retentionMillionths, deliverTo, closes: true },
+          ordered,
+        },
+      ],
     },
     acting,
   );
-  const { retentionMillionths, deliverTo } = order;
-  const moves = {
-    ...NO_ORDER_MOVES,
-    version: { order: order.id, version, retentionMillionths, deliverTo, closes: true },
-    ordered,
-  };
-  await insertOrderMoves(trx, { id: posted.id, party: order.supplier }, moves);
   await audit(trx, acting, { action: 'close order', subject: order.number, detail: { reason: read.reason } });
   return posted;
 }

@@ -2,7 +2,7 @@ import type { RetainedApart } from '@lowtide/core/documents/catalog.ts';
 import { partyId } from '@lowtide/core/ledger/ids.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql, type RawBuilder } from 'kysely';
-import type { Db, Trx } from '../database/schema.ts';
+import type { Db } from '../database/schema.ts';
 import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
 import { counts, notReversed } from '../ledger/settlement-queries.ts';
 
@@ -36,19 +36,4 @@ export async function retainedApart(db: Db, suppliers: readonly number[]): Promi
     WHERE m.order_id IS NULL AND m.party_id IN (${sql.join([...suppliers])}) AND ${notReversed('d', EVERYTHING)}
     GROUP BY m.party_id HAVING SUM(m.amount_cents) <> 0`.execute(db);
   return rows.map((row) => ({ supplier: partyId(row.supplier), retained: cents(row.retained) }));
-}
-
-interface RetainedRow {
-  readonly document: number;
-  readonly party: number;
-  readonly order: number | null;
-  /** Withheld; what is released is negative. */
-  readonly amount: Cents;
-}
-
-export async function insertRetained(trx: Trx, { document, party, order, amount }: RetainedRow): Promise<void> {
-  await trx
-    .insertInto('retained')
-    .values({ document_id: document, party_id: party, order_id: order, amount_cents: amount })
-    .execute();
 }

@@ -6,14 +6,14 @@ import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import { opposite } from '@lowtide/core/money/cents.ts';
 import type { Trx } from '../database/schema.ts';
 import { audit } from '../audit/audit-queries.ts';
-import { suppliers } from '../documents/catalog-queries.ts';
+import { suppliers } from '../company/list-queries.ts';
 import { write, type Acting, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr } from '../http/refusal.ts';
 import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
-import { accounts, companyOf } from '../records/company-queries.ts';
+import { accounts, companyOf } from '../company/company-queries.ts';
 import { orderOf } from './order-answers.ts';
-import { insertRetained, retainedOf } from './retention-queries.ts';
+import { retainedOf } from './retention-queries.ts';
 
 /** What is paid to a supplier before its bill, and what was withheld of bills and is paid after. */
 export function retentionRoutes(router: Router, context: Context): void {
@@ -33,6 +33,7 @@ async function postDeposit(trx: Trx, form: Asked<'supplierDeposit'>['body'], act
       // Below zero: the supplier owes goods for it, as after a credit.
       ...{ gross: opposite(amount), memo: text, body: form },
       entries: [supplierDeposit(rolesOf(await accounts(trx)), paid)],
+      effects: [],
     },
     acting,
   );
@@ -52,10 +53,10 @@ async function postRelease(trx: Trx, form: Asked<'retentionRelease'>['body'], ac
       ...{ kind: 'retention-release', number: null, party: order.supplier, project: null, datedOn: days.datedOn },
       ...{ dueOn, gross: amount, memo: order.number, body: form },
       entries: [retentionReleased(rolesOf(await accounts(trx)), released)],
+      effects: [{ kind: 'retained', amounts: [{ order: order.id, amount: opposite(amount) }] }],
     },
     acting,
   );
-  await insertRetained(trx, { document: posted.id, party: order.supplier, order: order.id, amount: opposite(amount) });
   await audit(trx, acting, { action: 'release retention', subject: posted.number, detail: { order: order.number } });
   return posted;
 }

@@ -9,7 +9,8 @@ import { quantity, sumQuantity } from '@lowtide/core/money/quantity.ts';
 import type { AppliedOverhead, BaseSlice } from '@lowtide/core/overhead/overhead-pool.ts';
 import { sql } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
-import type { Db, Trx } from '../database/schema.ts';
+import type { Db } from '../database/schema.ts';
+import type { EffectStore } from '../effects/effect-store.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
 
@@ -165,28 +166,19 @@ const OVERHEAD_LINES: Target = {
   adds: [],
 };
 
-export interface KeptOverhead {
-  readonly document: number;
-  readonly pool: number;
-  readonly month: Month;
-  readonly isDifference: boolean;
-}
-
-/** Keeps what a document applied of a pool, or settled of its difference; an amount without a coding went to the result. */
-export async function insertOverhead(
-  trx: Trx,
-  { document, pool, month, isDifference }: KeptOverhead,
-  amounts: readonly { readonly coding: Coding | null; readonly amount: Cents }[],
-): Promise<void> {
-  await bulkInsert(
-    trx,
-    OVERHEAD_LINES,
-    amounts.map(({ coding, amount }) => [
-      ...[document, pool, monthNumber(month), isDifference ? 1 : 0, amount],
-      ...[coding?.project ?? null, coding?.phase ?? null, coding?.costCode ?? null, coding?.costType ?? null],
-    ]),
-  );
-}
+/** What a document applied of a pool, or settled of its difference; an amount without a coding went to the result. */
+export const OVERHEAD_LEFT: EffectStore<'overhead'> = {
+  write: async (trx, { id }, { pool, month, isDifference, amounts }) => {
+    await bulkInsert(
+      trx,
+      OVERHEAD_LINES,
+      amounts.map(({ coding, amount }) => [
+        ...[id, pool, monthNumber(month), isDifference ? 1 : 0, amount],
+        ...[coding?.project ?? null, coding?.phase ?? null, coding?.costCode ?? null, coding?.costType ?? null],
+      ]),
+    );
+  },
+};
 
 /** The base of some months, in all. */
 export function baseTotals(slices: readonly BaseSlice[]): Omit<BaseSlice, 'coding'> {

@@ -16,14 +16,14 @@ import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { wording } from '@lowtide/core/problems/wording.ts';
 import { audit } from '../audit/audit-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { costCodes } from '../documents/catalog-queries.ts';
+import { costCodes } from '../company/list-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { postDocument } from '../ledger/post-document-queries.ts';
-import { projects } from '../projects/project-queries.ts';
-import { accounts, companyOf } from '../records/company-queries.ts';
-import { baseTotals, insertOverhead, type Months } from './overhead-queries.ts';
+import { projects } from '../company/project-queries.ts';
+import { accounts, companyOf } from '../company/company-queries.ts';
+import { baseTotals, type Months } from './overhead-queries.ts';
 import { appliedSinceSettled, poolFigures, poolSums, stillToApply, type PoolFigures } from './pool-figures.ts';
 import { overheadPools, type OverheadPool } from './pool-queries.ts';
 
@@ -174,12 +174,12 @@ async function apply(trx: Trx, { month }: Asked<'applyOverhead'>['body'], acting
     {
       ...{ kind: 'overhead', number: null, party: null, project: null, datedOn: lastDay(month), dueOn: null },
       ...{ gross, memo: monthText(month), body: { month }, entries },
+      effects: pools.map(({ pool, applied: amounts }) => ({
+        ...{ kind: 'overhead', pool: pool.id, month, isDifference: false, amounts },
+      })),
     },
     acting,
   );
-  for (const { pool, applied: own } of pools) {
-    await insertOverhead(trx, { document: posted.id, pool: pool.id, month, isDifference: false }, own);
-  }
   await audit(trx, acting, { action: 'apply overhead', subject: month, about: `document ${posted.id}` });
   return posted;
 }
@@ -222,6 +222,7 @@ async function settle(trx: Trx, body: Asked<'settleDifference'>['body'], acting:
   const { pool } = figures;
   const books = await overheadBooks(trx);
   const settled = { pool: pool.name, base: pool.base, postedOn: lastDay(body.through), amount, shares };
+  const amounts = shares === null ? inResult(amount) : borne(shares, books);
   const posted = await postDocument(
     trx,
     {
@@ -229,12 +230,10 @@ async function settle(trx: Trx, body: Asked<'settleDifference'>['body'], acting:
       ...{ datedOn: lastDay(body.through), dueOn: null, gross: amount },
       memo: `${pool.code}, ${body.method === 'spread' ? 'to the projects' : 'to the result'}`,
       ...{ body, entries: [differenceSettled(settled, books)] },
+      effects: [{ kind: 'overhead', pool: pool.id, month: body.through, isDifference: true, amounts }],
     },
     acting,
   );
-  const kept = { document: posted.id, pool: pool.id, month: body.through, isDifference: true };
-  const rows = shares === null ? inResult(amount) : borne(shares, books);
-  await insertOverhead(trx, kept, rows);
   await audit(trx, acting, { action: 'settle overhead', subject: pool.code, about: `document ${posted.id}` });
   return posted;
 }

@@ -11,8 +11,8 @@ import {
 import { takesCost } from '@lowtide/core/ledger/project.ts';
 import { rateOn } from '@lowtide/core/rates/rate-on.ts';
 import type { Db } from '../database/schema.ts';
-import { projects } from '../projects/project-queries.ts';
-import { datedRates } from '../rates/dated-rate-queries.ts';
+import { projects } from '../company/project-queries.ts';
+import { datedRates } from './dated-rate-queries.ts';
 import {
   directCost,
   equipmentCharged,

@@ -1,5 +1,5 @@
 import { PERSON_ROLES, type PersonRole } from '@lowtide/core/people/roles.ts';
-import { invariant } from '@lowtide/core/problems/invariant.ts';
+import { invariant } from '@lowtide/core/invariant.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
 

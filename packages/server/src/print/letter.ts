@@ -2,7 +2,7 @@ import { createRequire } from 'node:module';
 import path from 'node:path';
 import pdfMake from 'pdfmake';
 import type { Content, CustomTableLayout, TableCell } from 'pdfmake';
-import type { PrintedCompany } from '../records/letterhead-queries.ts';
+import type { PrintedCompany } from '../company/letterhead-queries.ts';
 import { spelled } from './spelled.ts';
 
 const fontFolder = path.dirname(

@@ -4,7 +4,7 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { percent } from '@lowtide/core/money/ratio.ts';
 import type { Cell, TableColumn } from '@lowtide/core/reports/table.ts';
-import type { PrintedCompany } from '../records/letterhead-queries.ts';
+import type { PrintedCompany } from '../company/letterhead-queries.ts';
 import { FIGURES, printed } from './letter.ts';
 import type { ShownTable } from './table-files.ts';
 

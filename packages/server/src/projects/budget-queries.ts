@@ -18,9 +18,9 @@ import { bounds, changeCounts, type AsOf, type Bounds } from '../ledger/as-of-qu
 import { codingAmounts, type CodingAmount } from '../ledger/balance-queries.ts';
 import { commitments } from '../orders/commitment-queries.ts';
 import { isZeroMargin } from './zero-margin-queries.ts';
-import { isMonthRecognized } from '../recognition/latest-run-queries.ts';
+import { isMonthRecognized } from './latest-run-queries.ts';
 import { latestForecasts, linesAsKept } from './forecast-queries.ts';
-import { projectsAt } from './project-queries.ts';
+import { projectsAt } from '../company/project-queries.ts';
 
 /** Budget against actual of some projects, in order of project, phase and cost code; unbudgeted cost after the lines. */
 export async function budgetAgainstActual(

@@ -6,7 +6,7 @@ import { lowestPrice } from '@lowtide/core/progress/lowest-price.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
-import type { Stamp } from '../ledger/post-document-queries.ts';
+import type { Stamp } from '../audit/stamp.ts';
 import { notWithdrawn } from '../ledger/as-of-queries.ts';
 import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
 

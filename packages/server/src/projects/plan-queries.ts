@@ -16,9 +16,9 @@ import {
   monthOfDay,
   type ForecastMoment,
 } from './forecast-queries.ts';
-import { isMonthRecognized } from '../recognition/latest-run-queries.ts';
+import { isMonthRecognized } from './latest-run-queries.ts';
 import { isZeroMargin } from './zero-margin-queries.ts';
-import { keptByProject } from './kept-by-project-queries.ts';
+import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 
 /** What was agreed and is expected of a project, beside what was posted. */
 export type Expected = Pick<

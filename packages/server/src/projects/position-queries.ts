@@ -7,9 +7,9 @@ import { stageOn } from '@lowtide/core/progress/stage.ts';
 import type { Db } from '../database/schema.ts';
 import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals, type ProjectTotals, type Span } from '../ledger/balance-queries.ts';
-import { keptByProject } from './kept-by-project-queries.ts';
+import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { NOTHING_EXPECTED, plansOf, projectPlans } from './plan-queries.ts';
-import { projectsAt, type ProjectRecord } from './project-queries.ts';
+import { projectsAt, type ProjectRecord } from '../company/project-queries.ts';
 
 /** A project where it stands, with its ledger totals. */
 export interface StandingProject {

@@ -8,7 +8,7 @@ import type { Answer, Asked } from '../http/api.ts';
 import { projectFigures } from '../http/traced.ts';
 import type { Db } from '../database/schema.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
-import { companyAt } from '../records/company-queries.ts';
+import { companyAt } from '../company/company-queries.ts';
 import { standingProjects, type StandingProject } from './position-queries.ts';
 
 type PositionRow = Answer<'projects'>['rows'][number];

@@ -9,7 +9,7 @@ import type { Answer } from '../http/api.ts';
 import { projectFigures, traced } from '../http/traced.ts';
 import type { Db } from '../database/schema.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
-import { companyAt } from '../records/company-queries.ts';
+import { companyAt } from '../company/company-queries.ts';
 import { standingProjects, type StandingProject } from './position-queries.ts';
 
 export interface CodeNames {

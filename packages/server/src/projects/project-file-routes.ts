@@ -1,8 +1,9 @@
 import type { Router } from 'express';
 import { budgetTable } from '@lowtide/core/reports/lists/budget.ts';
 import { ledgerTable } from '@lowtide/core/reports/lists/ledger.ts';
-import { AsOf, IdText } from '@lowtide/core/wire/values.ts';
-import { LedgerLine, LINES } from '@lowtide/core/wire/reading.ts';
+import { AsOf, IdText } from '@lowtide/core/shapes/values.ts';
+import { LedgerLine } from '@lowtide/core/reports/lists/shape.ts';
+import { LINES } from '@lowtide/core/wire/reading.ts';
 import type { Db } from '../database/schema.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
 import { file } from '../http/api.ts';

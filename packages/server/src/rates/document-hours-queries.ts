@@ -1,9 +1,9 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
-import type { PayKind } from '@lowtide/core/documents/hours/pay.ts';
+import type { PayKind } from '@lowtide/core/rates/pay.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity, rate } from '@lowtide/core/money/quantity.ts';
 import { appliedRate, rateBook, rateLevel, type RateRule } from '@lowtide/core/rates/applying-rule.ts';
-import { hourKindOf } from '@lowtide/core/documents/hours/pay.ts';
+import { hourKindOf } from '@lowtide/core/rates/pay.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';

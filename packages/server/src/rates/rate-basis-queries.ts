@@ -1,10 +1,10 @@
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { RateBasis } from '@lowtide/core/rates/read-rate.ts';
 import type { Db } from '../database/schema.ts';
-import { parties, people } from '../documents/catalog-queries.ts';
-import { activities } from '../documents/equipment-use-queries.ts';
-import { projects } from '../projects/project-queries.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { parties, people } from '../company/list-queries.ts';
+import { activities } from '../company/list-queries.ts';
+import { projects } from '../company/project-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
 
 /** What a typed rate may name. */
 export async function rateBasis(db: Db, today: IsoDate): Promise<RateBasis> {

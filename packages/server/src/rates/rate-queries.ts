@@ -5,7 +5,7 @@ import type { BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';
 import type { HourRates } from '@lowtide/core/rates/hour-rates.ts';
 import { sql, type RawBuilder, type Selectable } from 'kysely';
 import type { Db, Schema, Trx } from '../database/schema.ts';
-import type { Stamp } from '../ledger/post-document-queries.ts';
+import type { Stamp } from '../audit/stamp.ts';
 
 /** What an hour costs, or is billed at. */
 export type RateSide = 'cost' | 'bill';

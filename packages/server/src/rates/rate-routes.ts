@@ -9,7 +9,7 @@ import type { Db } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
 import { refuseOverheadTwice } from './overhead-twice-queries.ts';
 import { rateBasis } from './rate-basis-queries.ts';
 import { insertRule, listedRules, withdrawRule, type ListedRule } from './rate-queries.ts';

@@ -1,7 +1,7 @@
 import { dayNumber, dayOf, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { HoursAtRate } from '@lowtide/core/documents/hours/re-rated.ts';
 import { HoursRow } from '@lowtide/core/documents/hours/form.ts';
-import { PAY_KINDS, type PayKind } from '@lowtide/core/documents/hours/pay.ts';
+import { PAY_KINDS, type PayKind } from '@lowtide/core/rates/pay.ts';
 import { found, type Named } from '@lowtide/core/lookup/lookup.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity, rate } from '@lowtide/core/money/quantity.ts';

@@ -30,9 +30,9 @@ import { audit } from '../audit/audit-queries.ts';
 import { postDocument } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { projectFigures } from '../http/traced.ts';
-import { accounts, companyOf } from '../records/company-queries.ts';
+import { accounts, companyOf } from '../company/company-queries.ts';
 import { keepForecasts } from './kept-forecast-queries.ts';
-import { latestRun, type LatestRun } from './latest-run-queries.ts';
+import { latestRun, type LatestRun } from '../projects/latest-run-queries.ts';
 import { recognitionState } from './recognition-state-queries.ts';
 import { postedRows, runRows } from './run-queries.ts';
 
@@ -155,6 +155,7 @@ async function recognize(
       memo: `${rows.filter(changesAnything).length} projects`,
       body: { rows: rows.map((row) => rowAnswer(row, month)) },
       entries: [revenueRecognized(roles, lastDay(month), rows.map(recognized))],
+      effects: [],
     },
     acting,
   );

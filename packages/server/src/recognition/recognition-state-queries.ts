@@ -3,7 +3,7 @@ import { changesAnything, heldCost, waitingCost } from '@lowtide/core/progress/r
 import { MOST_WAITING_NAMED, type RecognitionStanding } from '@lowtide/core/reports/recognition-note.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
-import { latestRun } from './latest-run-queries.ts';
+import { latestRun } from '../projects/latest-run-queries.ts';
 import { documentsSince, runRows } from './run-queries.ts';
 
 type State = RecognitionStanding & Pick<Answer<'recognitionState'>, 'documentsSince' | 'waitingProjects'>;

@@ -15,15 +15,15 @@ import {
 } from '@lowtide/core/progress/recognition-run.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import { costCodes } from '../documents/catalog-queries.ts';
+import { costCodes } from '../company/list-queries.ts';
 import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { codingAmounts, type Span } from '../ledger/balance-queries.ts';
 import { codingOf } from '../projects/budget-queries.ts';
-import { keptByProject } from '../projects/kept-by-project-queries.ts';
+import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { projectPlans } from '../projects/plan-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
-import { accounts, companyAt } from '../records/company-queries.ts';
-import type { LatestRun } from './latest-run-queries.ts';
+import { accounts, companyAt } from '../company/company-queries.ts';
+import type { LatestRun } from '../projects/latest-run-queries.ts';
 
 /** The rows a run for the month would have: every project that is measured and has anything to show. */
 export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow[]> {

@@ -13,9 +13,9 @@ import {
   textOf,
   typed,
   type RecordAnswer,
-  type Recording,
   type RecordStore,
 } from './record-queries.ts';
+import type { Recording } from '../company/recording.ts';
 import { closedProblems } from '../projects/closed-project-queries.ts';
 import { insertZeroMargin, zeroMarginLines } from '../projects/zero-margin-queries.ts';
 import { phaseNamed } from './phase-record-queries.ts';

@@ -4,9 +4,10 @@ import { rate } from '@lowtide/core/money/quantity.ts';
 import type { EffectiveRate } from '@lowtide/core/rates/rate-on.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
 import type { Trx } from '../database/schema.ts';
-import { datedRates, insertDatedRate, type RatedBy } from '../rates/dated-rate-queries.ts';
-import { companyOf } from './company-queries.ts';
-import { dayOfField, numberOf, typed, type Recording } from './record-queries.ts';
+import { datedRates, insertDatedRate, type RatedBy } from '../overhead/dated-rate-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
+import { dayOfField, numberOf, typed } from './record-queries.ts';
+import type { Recording } from '../company/recording.ts';
 
 /** The fields `rate` and `rateFrom` of a record, as the latest of its rates has them. */
 export function rateFields(rates: readonly EffectiveRate[] = []): { readonly rate: string; readonly rateFrom: string } {

@@ -6,8 +6,9 @@ import { rateBook, usualRules } from '@lowtide/core/rates/applying-rule.ts';
 import { ratesOfWhole } from '@lowtide/core/rates/hour-rates.ts';
 import type { Trx } from '../database/schema.ts';
 import { insertRule, latestOwnRule, rateRules } from '../rates/rate-queries.ts';
-import { companyOf } from './company-queries.ts';
-import { dayNumberOf, numberOf, textOf, typed, type Recording, type RecordStore } from './record-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
+import { dayNumberOf, numberOf, textOf, typed, type RecordStore } from './record-queries.ts';
+import type { Recording } from '../company/recording.ts';
 
 /** Employees, each with the cost rate of their own that counts last; what it is made up of is kept with the rate. */
 export const employeeStore: RecordStore = {

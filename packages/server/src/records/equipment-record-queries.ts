@@ -1,7 +1,7 @@
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
 import type { Db } from '../database/schema.ts';
-import { datedRates } from '../rates/dated-rate-queries.ts';
+import { datedRates } from '../overhead/dated-rate-queries.ts';
 import { addRate, rateFields } from './dated-rate-field-queries.ts';
 import { textOf, type RecordStore } from './record-queries.ts';
 

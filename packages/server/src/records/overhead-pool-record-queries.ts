@@ -4,9 +4,9 @@ import { isAppliedByRun, type OverheadBase } from '@lowtide/core/overhead/overhe
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
 import type { Db } from '../database/schema.ts';
-import { costCodes } from '../documents/catalog-queries.ts';
+import { costCodes } from '../company/list-queries.ts';
 import { overheadPools } from '../overhead/pool-queries.ts';
-import { datedRates } from '../rates/dated-rate-queries.ts';
+import { datedRates } from '../overhead/dated-rate-queries.ts';
 import { rateRules } from '../rates/rate-queries.ts';
 import { addRate, rateFields } from './dated-rate-field-queries.ts';
 import { numberOf, textOf, type RecordStore } from './record-queries.ts';

@@ -16,8 +16,8 @@ import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import { monthOf, type Month } from '@lowtide/core/calendar/month.ts';
 import { isOpen } from '../orders/order-names-queries.ts';
 import { ordersAt } from '../orders/order-queries.ts';
-import { accounts } from './company-queries.ts';
-import type { Recording } from './record-queries.ts';
+import { accounts } from '../company/company-queries.ts';
+import type { Recording } from '../company/recording.ts';
 
 /** Who closes: the day it is, and which months are locked. */
 type Closing = Pick<Recording, 'today' | 'lockedThrough'>;
@@ -75,7 +75,8 @@ export async function postClosing(trx: Trx, id: number, recording: Recording): P
     trx,
     {
       ...{ kind: 'closing', number: null, party: null, project: projectId(id), dueOn: null },
-      ...{ datedOn: entry.postedOn, gross: cents(cleared), memo: 'Project closed', body: {}, entries: [entry] },
+      ...{ datedOn: entry.postedOn, gross: cents(cleared), memo: 'Project closed', body: {} },
+      ...{ entries: [entry], effects: [] },
     },
     recording,
   );

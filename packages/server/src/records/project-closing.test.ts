@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, test } from 'vitest';
 import { BLANK_ORDER_ROW } from '@lowtide/core/documents/order/form.ts';
-import { verifiedBooks } from '../ledger/verify-queries.ts';
+import { verifiedBooks } from '../verify/verify-queries.ts';
 import {
   GOOD_BILL,
   billSheet,

@@ -18,9 +18,9 @@ import {
   typed,
   type Accepting,
   type RecordAnswer,
-  type Recording,
   type RecordStore,
 } from './record-queries.ts';
+import type { Recording } from '../company/recording.ts';
 
 export const projectStore: RecordStore = {
   all: allProjects,

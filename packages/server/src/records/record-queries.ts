@@ -5,6 +5,7 @@ import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord, Reference } from '@lowtide/core/records/read-record.ts';
 import type { RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import type { Db, Trx } from '../database/schema.ts';
+import type { Recording } from '../company/recording.ts';
 import type { Acting } from '../http/api.ts';
 import { openDayFrom, type LockedThrough } from '@lowtide/core/months/open-day.ts';
 
@@ -29,11 +30,6 @@ export interface RecordStore {
     record: ReadRecord,
     accepting: Accepting,
   ) => Promise<readonly Problem[]>;
-}
-
-/** Who records, when, and which months are locked meanwhile. */
-export interface Recording extends Acting {
-  readonly lockedThrough: LockedThrough;
 }
 
 /** What is accepted though it deserves a second look, and the last locked month. */

@@ -20,13 +20,14 @@ import type { Context } from '../http/context.ts';
 import { everybody } from '../people/person-queries.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
-import { companyIfAny, companyOf } from './company-queries.ts';
-import { insertCompany, lockMonths, rememberFile, updateCompany } from './company-write-queries.ts';
+import { companyIfAny, companyOf } from '../company/company-queries.ts';
+import { insertCompany, lockMonths, rememberFile, updateCompany } from '../company/company-write-queries.ts';
 import { csvRecords } from './csv-records.ts';
-import { printedCompany, updateLetterhead } from './letterhead-queries.ts';
-import { references, versionOf, type Recording } from './record-queries.ts';
+import { printedCompany, updateLetterhead } from '../company/letterhead-queries.ts';
+import { references, versionOf } from './record-queries.ts';
+import type { Recording } from '../company/recording.ts';
 import { STORES, TABLES } from './record-stores.ts';
-import { insertVersion, latestVersion } from './version-queries.ts';
+import { insertVersion, latestVersion } from '../company/version-queries.ts';
 
 export function setupRoutes(router: Router, context: Context): void {
   write(router, context, 'setUp', async (trx, { body }, acting) => {

@@ -3,7 +3,7 @@ import { JournalSheet } from '@lowtide/core/documents/journal/form.ts';
 import type { RecurringJournal } from '@lowtide/core/recurring/recurring-journal.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
-import type { Stamp } from '../ledger/post-document-queries.ts';
+import type { Stamp } from '../audit/stamp.ts';
 
 export interface StoredRecurring extends RecurringJournal {
   readonly id: number;

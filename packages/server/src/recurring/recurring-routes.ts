@@ -1,11 +1,11 @@
 import type { Router } from 'express';
 import { monthsLater, nextSheet, readRecurring } from '@lowtide/core/recurring/recurring-journal.ts';
 import { audit } from '../audit/audit-queries.ts';
-import { insertDraft } from '../documents/draft-queries.ts';
+import { insertDraft } from '../sheets/draft-queries.ts';
 import { read, write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
 import {
   deleteRecurring,
   insertRecurring,

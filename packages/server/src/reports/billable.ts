@@ -7,7 +7,7 @@ import type { Answer } from '../http/api.ts';
 import { projectFigures } from '../http/traced.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { companyAt } from '../records/company-queries.ts';
+import { companyAt } from '../company/company-queries.ts';
 
 /** Contracts with a price, and what of each is left to bill. */
 export async function billable(db: Db, at: AsOf): Promise<Answer<'billable'>> {

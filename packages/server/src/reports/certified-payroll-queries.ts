@@ -1,6 +1,6 @@
 import { dayNumber, dayOf, mondayOf, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay } from '@lowtide/core/calendar/month.ts';
-import type { PayKind } from '@lowtide/core/documents/hours/pay.ts';
+import type { PayKind } from '@lowtide/core/rates/pay.ts';
 import { cents, sum } from '@lowtide/core/money/cents.ts';
 import { quantity, sumQuantity } from '@lowtide/core/money/quantity.ts';
 import type { BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';

@@ -14,13 +14,13 @@ import { orderedBy, type Value } from '@lowtide/core/reports/table.ts';
 import type { CostCode } from '@lowtide/core/documents/catalog.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
-import { costCodes } from '../documents/catalog-queries.ts';
+import { costCodes } from '../company/list-queries.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals } from '../ledger/balance-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
-import { keptByProject } from '../projects/kept-by-project-queries.ts';
-import { projects, type ProjectRecord } from '../projects/project-queries.ts';
+import { keptByProject } from '../keeping/kept-by-project-queries.ts';
+import { projects, type ProjectRecord } from '../company/project-queries.ts';
 import { estimatedLines } from './against-queries.ts';
 
 type Query = Pick<Asked<'estimate-against-actual'>['query'], 'project' | 'per' | 'order' | 'offset' | 'limit'>;

@@ -1,6 +1,6 @@
 import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, month, monthNumber, monthOf, monthText } from '@lowtide/core/calendar/month.ts';
-import type { PayKind } from '@lowtide/core/documents/hours/pay.ts';
+import type { PayKind } from '@lowtide/core/rates/pay.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { quantity, type Quantity } from '@lowtide/core/money/quantity.ts';
 import { roundedQuotient } from '@lowtide/core/money/ratio.ts';

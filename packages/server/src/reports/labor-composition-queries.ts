@@ -1,7 +1,7 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import { hourKindOf, type PayKind } from '@lowtide/core/documents/hours/pay.ts';
+import { hourKindOf, type PayKind } from '@lowtide/core/rates/pay.ts';
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import { cents, sum, type Cents } from '@lowtide/core/money/cents.ts';
 import type { BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';

@@ -16,9 +16,9 @@ import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectMonths } from '../ledger/balance-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
 import type { Clock } from '../http/context.ts';
-import { runOf } from '../recognition/latest-run-queries.ts';
-import { companyAt } from '../records/company-queries.ts';
-import { lockedAt } from '../records/company-write-queries.ts';
+import { runOf } from '../projects/latest-run-queries.ts';
+import { companyAt } from '../company/company-queries.ts';
+import { lockedAt } from '../company/company-write-queries.ts';
 import { budgetParts } from './budget-part-queries.ts';
 
 function expected({ position }: StandingProject): Expected {

@@ -10,9 +10,9 @@ import { read, write, type Answer } from '../http/api.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectMonths } from '../ledger/balance-queries.ts';
 import { projectPlans } from '../projects/plan-queries.ts';
-import { seenProjects } from '../projects/seen-project-queries.ts';
+import { seenProjects } from '../http/seen-projects.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { companyAt } from '../records/company-queries.ts';
+import { companyAt } from '../company/company-queries.ts';
 import { deleteView, keepView, views } from './view-queries.ts';
 
 export async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> {

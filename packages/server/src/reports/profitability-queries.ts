@@ -7,7 +7,7 @@ import { NO_RESULT, type ResultAmounts } from '@lowtide/core/reports/profitabili
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { accountMovements, codingAmounts, projectTotals, type Span } from '../ledger/balance-queries.ts';
-import { accounts } from '../records/company-queries.ts';
+import { accounts } from '../company/company-queries.ts';
 import { isProfitAndLoss } from '@lowtide/core/ledger/account.ts';
 
 /** Profit-and-loss amounts of every project, or of one. */

@@ -7,8 +7,8 @@ import { figureKey, type Figure } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
-import { keptByProject } from '../projects/kept-by-project-queries.ts';
-import { projects } from '../projects/project-queries.ts';
+import { keptByProject } from '../keeping/kept-by-project-queries.ts';
+import { projects } from '../company/project-queries.ts';
 import { traced } from '../http/traced.ts';
 import { resultsByProject, unassignedResult } from './profitability-queries.ts';
 

@@ -12,7 +12,7 @@ import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
 import { bounds, monthEnd, type AsOf } from '../ledger/as-of-queries.ts';
 import { accountColumns } from '../ledger/balance-queries.ts';
-import { accounts, companyAt } from '../records/company-queries.ts';
+import { accounts, companyAt } from '../company/company-queries.ts';
 import { traced } from '../http/traced.ts';
 import { contractNets } from './wip-schedule.ts';
 

@@ -8,7 +8,7 @@ import type { Answer } from '../http/api.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals } from '../ledger/balance-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
-import { companyAt } from '../records/company-queries.ts';
+import { companyAt } from '../company/company-queries.ts';
 import { projectFigures, traced } from '../http/traced.ts';
 
 type Schedule = Answer<'wip-schedule'>;

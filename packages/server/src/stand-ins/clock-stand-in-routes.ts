@@ -1,12 +1,12 @@
 import type { Router } from 'express';
 import { mondayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { takesCost } from '@lowtide/core/ledger/project.ts';
-import { equipmentList } from '../documents/equipment-use-queries.ts';
+import { equipmentList } from '../overhead/equipment-queries.ts';
 import { lastWeekRows } from '../documents/reference-queries.ts';
 import { write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
-import { projects } from '../projects/project-queries.ts';
+import { projects } from '../company/project-queries.ts';
 import { clockFile } from './time-clock.ts';
 
 const MOST_PEOPLE = 12;

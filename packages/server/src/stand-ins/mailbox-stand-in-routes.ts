@@ -1,13 +1,13 @@
 import type { Router } from 'express';
 import { documents } from '../documents/document-queries.ts';
-import { suppliers } from '../documents/catalog-queries.ts';
+import { suppliers } from '../company/list-queries.ts';
 import { write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { monthOf } from '@lowtide/core/calendar/month.ts';
 import { ordersAt } from '../orders/order-queries.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
 import { mailboxMessages } from './supplier-mailbox.ts';
 
 /** In the demo, a mailbox: suppliers bill what is open of their orders. */

@@ -13,16 +13,16 @@ import { ZERO } from '@lowtide/core/money/cents.ts';
 import { quantity } from '@lowtide/core/money/quantity.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { audit } from '../audit/audit-queries.ts';
-import { codingStands, sheetBasis } from '../documents/catalog-queries.ts';
-import { previewOf } from '../documents/preview-queries.ts';
+import { codingStands, sheetBasis } from '../sheets/sheet-basis-queries.ts';
+import { previewOf } from '../sheets/preview-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
-import { projects } from '../projects/project-queries.ts';
+import { projects } from '../company/project-queries.ts';
 import { codingRules } from './coding-rule-queries.ts';
-import { insertRecoded, postedLines, strays, strayTotal } from './stray-queries.ts';
+import { postedLines, strays, strayTotal } from './stray-queries.ts';
 
 /** Cost lines to be coded, and posted lines coded otherwise. */
 export function strayRoutes(router: Router, context: Context): void {
@@ -94,7 +94,7 @@ async function recodeRead(db: Db, form: RecodeForm, today: IsoDate): Promise<Rec
 /** As a sheet's reading, for the preview that all postings have. */
 function asSheet({ posting, costs, problems, warnings }: RecodeReading) {
   return {
-    postings: posting === null ? [] : [{ ...posting, worked: [], used: [], paid: null }],
+    postings: posting === null ? [] : [posting],
     ...{ costs, problems, warnings, follows: [], missing: null, hours: quantity(0) },
     entered: posting?.gross ?? ZERO,
   };
@@ -106,13 +106,12 @@ async function postRecode(
   acting: Acting,
 ): Promise<Posted> {
   const { reading } = await recodeRead(trx, form, acting.today);
-  const { posting, problems, warnings, lines } = reading;
+  const { posting, problems, warnings } = reading;
   if (posting === null || problems.length > 0) throw new Refusal(problems);
   if (warnings.length > 0 && !acceptWarnings) {
     throw new Refusal([{ at: '', kind: 'warnings-open', count: warnings.length }]);
   }
   const posted = await postDocument(trx, posting, acting);
-  await insertRecoded(trx, posted.id, lines);
   await audit(trx, acting, { action: 'recode', subject: posted.number, detail: { lines: form.lines } });
   return posted;
 }

@@ -11,7 +11,7 @@ import type { OwnRow } from '@lowtide/core/wire/timesheets.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
 import type { Actor } from '../http/actor.ts';
-import { companyOf } from '../records/company-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
 import { ledProjects, postedApart, type StoredWeek } from './timesheet-queries.ts';
 import { weekRemarks } from './week-remarks.ts';
 

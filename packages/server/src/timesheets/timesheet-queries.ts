@@ -5,7 +5,7 @@ import { OwnRow } from '@lowtide/core/wire/timesheets.ts';
 import { sql } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
-import type { Stamp } from '../ledger/post-document-queries.ts';
+import type { Stamp } from '../audit/stamp.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
 
 type KeptStatus = 'open' | 'submitted' | 'returned' | 'posted';

@@ -6,9 +6,9 @@ import { MOST_ROWS, type HoursSheet } from '@lowtide/core/documents/hours/form.t
 import { neededApprovals } from '@lowtide/core/timesheets/week-approval.ts';
 import { audit } from '../audit/audit-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { postReading } from '../documents/post-sheet-queries.ts';
-import { previewOf } from '../documents/preview-queries.ts';
-import { sheetRead } from '../documents/sheet-queries.ts';
+import { postReading } from '../sheets/post-sheet-queries.ts';
+import { previewOf } from '../sheets/preview-queries.ts';
+import { sheetRead } from '../sheets/sheet-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';

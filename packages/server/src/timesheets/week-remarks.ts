@@ -5,7 +5,7 @@ import type { Problem, Warning } from '@lowtide/core/problems/problem.ts';
 import { rowsByPay, typedPlace } from '@lowtide/core/timesheets/overtime-in-row.ts';
 import type { OwnRow } from '@lowtide/core/wire/timesheets.ts';
 import type { Db } from '../database/schema.ts';
-import { sheetRead } from '../documents/sheet-queries.ts';
+import { sheetRead } from '../sheets/sheet-queries.ts';
 
 interface EnteredWeek {
   readonly employee: string;

@@ -8,7 +8,7 @@ import { contractNet } from '@lowtide/core/reports/balance-sheet/figures.ts';
 import { money, positionDerivation, type Derivation, type DerivationInput } from '@lowtide/core/trace/derivation.ts';
 import type { DerivedName, Figure } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
-import { costCodes } from '../documents/catalog-queries.ts';
+import { costCodes } from '../company/list-queries.ts';
 import { postedValue, type PostedFigure } from './figure-queries.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals } from '../ledger/balance-queries.ts';
@@ -16,8 +16,8 @@ import { committedByOrder } from '../orders/commitment-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { budgetChanges, contractChanges, type ContractChange } from '../projects/contract-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { projects } from '../projects/project-queries.ts';
-import { companyAt } from '../records/company-queries.ts';
+import { projects } from '../company/project-queries.ts';
+import { companyAt } from '../company/company-queries.ts';
 
 export type DerivedFigure = Figure & { readonly name: DerivedName };
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ProblemDetails } from '@lowtide/core/wire/values.ts';
+import { ProblemDetails } from '@lowtide/core/shapes/values.ts';
 
 /** Why something did not work, for people: one sentence, and a remark for each field. */
 export interface Trouble {

@@ -9,4 +9,5 @@ export const CLOSING = {
   undoing: { how: 'elsewhere', where: 'by giving the project another status' },
   needs: ['progress-billings', 'earned-unbilled'],
   posts: 'Dr progress billings; Cr earned, unbilled: all that was billed, which is all that was earned.',
+  postsToClosed: true,
 } as const satisfies KindOfDocument;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Typed } from '../../wire/values.ts';
+import { Typed } from '../../shapes/values.ts';
 
 /** A credit note against an invoice, as typed. */
 export const CreditNoteForm = z.strictObject({

@@ -9,4 +9,5 @@ export const CREDIT_NOTE = {
   undoing: { how: 'reversal' },
   needs: ['receivable', 'progress-billings', 'output-tax'],
   posts: 'Dr progress billings of the project, and output tax; Cr receivables.',
+  billsWork: true,
 } as const satisfies KindOfDocument;

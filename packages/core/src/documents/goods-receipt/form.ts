@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Typed } from '../../wire/values.ts';
+import { Typed } from '../../shapes/values.ts';
 import type { SheetColumn } from '../sheet-column.ts';
 
 /** What came of one line of an order, as typed. */

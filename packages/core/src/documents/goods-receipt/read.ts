@@ -23,7 +23,6 @@ import {
   type OrderLine,
   type Part,
 } from '../../orders/order-line.ts';
-import { NO_ORDER_MOVES } from '../../orders/order-moves.ts';
 import { excess } from '../../orders/tolerance.ts';
 import { accepted, following, gathered, listed, problemsOf, refused, type Decision } from '../../problems/decision.ts';
 import type { Problem, Warning } from '../../problems/problem.ts';
@@ -31,7 +30,8 @@ import type { CodedCost } from '../budget-warnings.ts';
 import type { Catalog } from '../catalog.ts';
 import { orderedTarget, type CostTarget } from '../cost-target.ts';
 import { dayWarnings } from '../day-warnings.ts';
-import type { Follow, SheetPosting, SheetReading } from '../sheet-reading.ts';
+import type { Posting } from '../posting.ts';
+import type { Follow, SheetReading } from '../sheet-reading.ts';
 import type { GoodsRow, GoodsSheet } from './form.ts';
 import { goodsReceived } from './post.ts';
 
@@ -167,14 +167,14 @@ function costOf({ target, line, after, accrued: came, place }: Received): readon
 }
 
 interface GoodsHead {
-  readonly datedOn: SheetPosting['datedOn'];
+  readonly datedOn: Posting['datedOn'];
   readonly note: string;
   readonly sheet: GoodsSheet;
 }
 
-function goodsPostings(goods: readonly Received[], head: GoodsHead, catalog: Catalog): readonly SheetPosting[] {
+function goodsPostings(goods: readonly Received[], head: GoodsHead, catalog: Catalog): readonly Posting[] {
   const postedOn = openDayFrom(head.datedOn, catalog.lockedThrough);
-  return [...groupedBy(goods, ({ line }) => line.orderId).values()].flatMap((group): readonly SheetPosting[] => {
+  return [...groupedBy(goods, ({ line }) => line.orderId).values()].flatMap((group): readonly Posting[] => {
     const [first] = group;
     if (first === undefined) return [];
     const { supplier: party, order } = first.line;
@@ -201,13 +201,12 @@ function goodsPostings(goods: readonly Received[], head: GoodsHead, catalog: Cat
           })),
           { party, postedOn, text },
         ),
-        worked: [],
-        used: [],
-        paid: null,
-        orders: {
-          ...NO_ORDER_MOVES,
-          received: group.map(({ line, part, accrued: came }) => ({ line: line.id, part, accrued: came })),
-        },
+        effects: [
+          {
+            kind: 'received',
+            lines: group.map(({ line, part, accrued: came }) => ({ line: line.id, part, accrued: came })),
+          },
+        ],
       },
     ];
   });

@@ -8,6 +8,11 @@ import type { HoursThere } from '../catalog.ts';
 import { GATE, SAMPLE, SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
 import type { HoursRow } from './form.ts';
 import { readHoursSheet } from './read.ts';
+import { effectsOf } from '../effect.ts';
+import type { Posting } from '../posting.ts';
+
+/** The hours a week posts. */
+const hoursOf = ({ effects }: Posting) => effectsOf(effects, 'worked-hours').flatMap(({ hours }) => hours);
 
 const MONDAY = isoDate('2027-03-01');
 const row = (change: Partial<HoursRow>): HoursRow => ({
@@ -27,7 +32,7 @@ const read = (rows: readonly HoursRow[], hoursThere: readonly HoursThere[] = [TH
 test('hours taken back take back what they cost when they were posted, whatever rates hold now', () => {
   const { postings, problems, warnings } = read([row({})]);
   expect([problems, warnings]).toEqual([[], []]);
-  expect(postings[0]?.worked).toMatchObject([
+  expect(postings.flatMap(hoursOf)).toMatchObject([
     { hours: -80_000, rule: 5, rate: 387_550, cost: -31_005, overhead: -601, text: 'Correction of week of 2027-03-01' },
   ]);
   const lines = postings[0]?.entries.flatMap((entry) => entry.lines) ?? [];
@@ -41,7 +46,7 @@ test('hours taken back take back what they cost when they were posted, whatever 
 test('a part of them takes back its share of the cost', () => {
   // 310.05 × 3 ÷ 8 = 116.26875, 6.01 × 3 ÷ 8 = 2.25375.
   const { postings } = read([row({ days: ['-3', '', '', '', '', '', ''] })]);
-  expect(postings[0]?.worked).toMatchObject([{ cost: -11_627, overhead: -225 }]);
+  expect(postings.flatMap(hoursOf)).toMatchObject([{ cost: -11_627, overhead: -225 }]);
 });
 
 test('the right hours stand in the same sheet, at the rate of the day', () => {
@@ -49,7 +54,7 @@ test('the right hours stand in the same sheet, at the rate of the day', () => {
     row({}),
     row({ code: 'A/31-250', costType: 'labor', days: ['8', '', '', '', '', '', ''] }),
   ]);
-  expect(postings[0]?.worked.map(({ cost }) => cost)).toEqual([-31_005, 32_000]);
+  expect(postings.flatMap(hoursOf).map(({ cost }) => cost)).toEqual([-31_005, 32_000]);
   expect(entered).toBe(995);
 });
 

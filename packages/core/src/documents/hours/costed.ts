@@ -10,7 +10,7 @@ import { accepted, following, mapped, refused, type Decision } from '../../probl
 import { appliedRate } from '../../rates/applying-rule.ts';
 import type { Activity, Catalog, Employee } from '../catalog.ts';
 import type { ReadCoding } from '../coding.ts';
-import { hourKindOf, type PayKind } from './pay.ts';
+import { hourKindOf, type PayKind } from '../../rates/pay.ts';
 import type { WorkedHours } from './post.ts';
 
 /** Hours of somebody on a day, before they have a cost. */

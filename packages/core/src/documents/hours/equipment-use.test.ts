@@ -9,6 +9,7 @@ import type { Catalog, Equipment, UseThere } from '../catalog.ts';
 import { GATE, SAMPLE, SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
 import type { HoursRow } from './form.ts';
 import { readHoursSheet } from './read.ts';
+import { effectsOf } from '../effect.ts';
 
 const MONDAY = isoDate('2027-03-01');
 const BOAT: Equipment = {
@@ -67,7 +68,11 @@ test('own equipment costs a project its rate of the day, and is credited to equi
 
 test('what is taken back costs what it was posted at', () => {
   const { postings } = read(row({ days: ['-2', '', '', '', '', '', ''] }));
-  expect(postings[0]?.used.map(({ cost }) => cost)).toEqual([-17_001]);
+  expect(
+    postings
+      .flatMap(({ effects }) => effectsOf(effects, 'equipment-use').flatMap(({ used }) => used))
+      .map(({ cost }) => cost),
+  ).toEqual([-17_001]);
 });
 
 test.each([

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { plusDays, type IsoDate } from '../../calendar/iso-date.ts';
-import { Day, Typed } from '../../wire/values.ts';
+import { Day, Typed } from '../../shapes/values.ts';
 import type { SheetColumn } from '../sheet-column.ts';
 
 /**

@@ -5,7 +5,7 @@ import { costRole, type Project } from '../../ledger/project.ts';
 import type { Roles } from '../../ledger/roles.ts';
 import { difference, type Cents } from '../../money/cents.ts';
 import { equipmentCharged, type UsedEquipment } from './equipment-use.ts';
-import type { PayKind } from './pay.ts';
+import type { PayKind } from '../../rates/pay.ts';
 import type { Quantity, Rate } from '../../money/quantity.ts';
 
 /** Hours of one employee on one day, at the loaded cost rate valid that day. */

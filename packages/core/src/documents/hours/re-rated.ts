@@ -5,7 +5,7 @@ import { tenThousandths } from '../../money/dollars.ts';
 import { quantity, rate, sumQuantity, unboundedExtension, type Quantity, type Rate } from '../../money/quantity.ts';
 import { appliedRate, type RateBook } from '../../rates/applying-rule.ts';
 import { rowsInSheets, type HoursRow, type HoursSheet } from './form.ts';
-import { hourKindOf, type PayKind } from './pay.ts';
+import { hourKindOf, type PayKind } from '../../rates/pay.ts';
 
 /** Posted hours of somebody on a day and on one work, at one rate, as codes are typed. */
 export interface HoursAtRate {

@@ -11,6 +11,11 @@ import type { HoursThere } from '../catalog.ts';
 import { GATE, SAMPLE, SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
 import type { HoursRow } from './form.ts';
 import { readHoursSheet } from './read.ts';
+import { effectsOf } from '../effect.ts';
+import type { Posting } from '../posting.ts';
+
+/** The hours a week posts. */
+const hoursOf = ({ effects }: Posting) => effectsOf(effects, 'worked-hours').flatMap(({ hours }) => hours);
 
 const MONDAY = isoDate('2027-03-01');
 const POSTED = {
@@ -35,13 +40,13 @@ const row = (change: Partial<HoursRow>): HoursRow => ({
   ...change,
 });
 const read = (...rows: HoursRow[]) => readHoursSheet({ kind: 'hours', weekOn: MONDAY, rows }, SAMPLE);
-const workedIn = (...rows: HoursRow[]) => read(...rows).postings.flatMap(({ worked }) => worked);
+const workedIn = (...rows: HoursRow[]) => read(...rows).postings.flatMap(hoursOf);
 const entriesOf = (...rows: HoursRow[]) => read(...rows).postings.flatMap(({ entries }) => entries);
 
 describe('a week of hours', () => {
   test('is costed at the rate valid on each day', () => {
     const { postings, hours, problems } = read(row({ days: week('8', '', '7.5') }));
-    const worked = postings.flatMap((posting) => posting.worked);
+    const worked = postings.flatMap(hoursOf);
     expect(problems).toEqual([]);
     expect(hours).toBe(155_000);
     expect(worked.map(({ workedOn, rate }) => [workedOn, rate])).toEqual([
@@ -143,7 +148,7 @@ describe('a day in a locked month', () => {
       'rows/0/days/1',
     ]);
     expect(late.postings[0]?.entries.map(({ postedOn }) => postedOn)).toEqual(['2027-02-01']);
-    expect(late.postings[0]?.worked.map(({ workedOn }) => workedOn)).toEqual(['2027-01-25', '2027-01-26']);
+    expect(late.postings.flatMap(hoursOf).map(({ workedOn }) => workedOn)).toEqual(['2027-01-25', '2027-01-26']);
   });
 });
 

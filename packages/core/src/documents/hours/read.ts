@@ -22,11 +22,12 @@ import type { Problem, Warning } from '../../problems/problem.ts';
 import { budgetWarnings, codeLabel, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog, Employee, Equipment, HoursThere } from '../catalog.ts';
 import { codingIn, type ReadCoding } from '../coding.ts';
-import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
+import type { Posting } from '../posting.ts';
+import type { SheetReading } from '../sheet-reading.ts';
 import { costedDay } from './costed.ts';
 import type { HoursRow, HoursSheet } from './form.ts';
 import { equipmentRowIn, type PlacedUse, type UsedEquipment } from './equipment-use.ts';
-import { payIn, yesIn, type PayKind } from './pay.ts';
+import { payIn, yesIn, type PayKind } from '../../rates/pay.ts';
 import { hoursWorked, type WorkedHours } from './post.ts';
 import { usualWeeks } from './usual-week.ts';
 import { DAY, typedDays } from './typed-days.ts';
@@ -178,7 +179,7 @@ interface WeekRead {
   readonly used: readonly UsedEquipment[];
 }
 
-function weekPosting({ worked, used }: WeekRead, { sheet, weekOn }: Week, { roles }: Catalog): SheetPosting {
+function weekPosting({ worked, used }: WeekRead, { sheet, weekOn }: Week, { roles }: Catalog): Posting {
   return {
     kind: 'hours',
     number: `Week of ${weekOn}`,
@@ -190,8 +191,10 @@ function weekPosting({ worked, used }: WeekRead, { sheet, weekOn }: Week, { role
     memo: `${new Set(worked.map(({ employee }) => employee)).size} people${equipmentWords(used)}`,
     body: { ...sheet, weekOn },
     entries: hoursWorked(roles, worked, used),
-    ...{ worked, used },
-    paid: null,
+    effects: [
+      { kind: 'worked-hours', hours: worked },
+      { kind: 'equipment-use', used },
+    ],
   };
 }
 

@@ -9,4 +9,5 @@ export const INVOICE = {
   undoing: { how: 'reversal' },
   needs: ['receivable', 'progress-billings', 'output-tax'],
   posts: 'Dr receivables; Cr progress billings of the project, and output tax.',
+  billsWork: true,
 } as const satisfies KindOfDocument;

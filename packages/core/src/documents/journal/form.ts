@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Typed } from '../../wire/values.ts';
+import { Typed } from '../../shapes/values.ts';
 import type { SheetColumn } from '../sheet-column.ts';
 
 /** One line of a journal, as typed: an account, one side, and any dimension of the ledger. */

@@ -9,4 +9,5 @@ export const JOURNAL = {
   undoing: { how: 'reversal' },
   needs: [],
   posts: 'The lines as typed, which balance.',
+  dayField: 'postedOn',
 } as const satisfies KindOfDocument;

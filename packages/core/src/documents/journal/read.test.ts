@@ -40,7 +40,7 @@ describe('a journal as typed', () => {
     expect(postings).toMatchObject([
       {
         ...{ kind: 'journal', number: null, party: null, project: null, dueOn: null, gross: 12_000, memo: 'Moved' },
-        ...{ datedOn: '2027-03-10', worked: [], used: [] },
+        ...{ datedOn: '2027-03-10', effects: [] },
         entries: [
           {
             postedOn: '2027-03-10',

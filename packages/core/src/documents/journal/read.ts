@@ -25,7 +25,8 @@ import { budgetWarnings, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog } from '../catalog.ts';
 import { codingIn, costTypeIn } from '../coding.ts';
 import { costWithoutProject } from '../without-project.ts';
-import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
+import type { Posting } from '../posting.ts';
+import type { SheetReading } from '../sheet-reading.ts';
 import { accountIn, accountOfProject, isCostAccount } from './accounts.ts';
 import { earnedApart } from './earned-apart.ts';
 import { JOURNAL_COLUMNS, type JournalRow, type JournalSheet } from './form.ts';
@@ -182,13 +183,13 @@ function costsOf(lines: readonly Line[], places: readonly number[], catalog: Cat
 
 interface ReadJournal {
   readonly reversesOn: IsoDate | null;
-  readonly datedOn: SheetPosting['datedOn'];
+  readonly datedOn: Posting['datedOn'];
   readonly text: string;
   readonly lines: readonly Line[];
-  readonly entry: SheetPosting['entries'][number];
+  readonly entry: Posting['entries'][number];
 }
 
-function journalPosting({ datedOn, text, lines, entry, reversesOn }: ReadJournal, sheet: JournalSheet): SheetPosting {
+function journalPosting({ datedOn, text, lines, entry, reversesOn }: ReadJournal, sheet: JournalSheet): Posting {
   return {
     kind: 'journal',
     number: null,
@@ -200,10 +201,8 @@ function journalPosting({ datedOn, text, lines, entry, reversesOn }: ReadJournal
     memo: text,
     body: sheet,
     entries: [entry],
-    worked: [],
-    used: [],
-    paid: null,
-    ...(reversesOn === null ? {} : { reversesOn }),
+    effects:
+      reversesOn === null ? [] : [{ kind: 'reversal', on: reversesOn, reason: 'An accrual, taken back by itself' }],
   };
 }
 

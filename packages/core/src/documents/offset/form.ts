@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Typed } from '../../wire/values.ts';
+import { Typed } from '../../shapes/values.ts';
 
 /** A credit applied to what is open with the same party, as typed. */
 export const OffsetForm = z.strictObject({

@@ -10,4 +10,5 @@ export const OFFSET = {
   needs: ['payable', 'supplier-deposits'],
   posts:
     'Nothing where what is owed and the credit are on one account already; of a deposit, Dr payables; Cr deposits paid to suppliers.',
+  dayField: 'appliedOn',
 } as const satisfies KindOfDocument;

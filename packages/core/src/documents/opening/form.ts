@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Typed } from '../../wire/values.ts';
+import { Typed } from '../../shapes/values.ts';
 import type { SheetColumn } from '../sheet-column.ts';
 
 /** One balance that is taken over, as typed: of an account, of an open bill or invoice, or of a project. */

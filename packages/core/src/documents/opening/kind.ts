@@ -12,6 +12,9 @@ export const OPENING = {
   needs: ['retained-earnings', 'earned-unbilled', 'revenue', 'progress-billings'],
   posts:
     'The balances as typed, the day before the books begin. What a project earned: Dr earned, unbilled; Cr revenue. What projects earned in years before comes off retained earnings.',
+  postsToClosed: true,
+  isPostedOnce: true,
+  billsWork: true,
 } as const satisfies KindOfDocument;
 
 export const OPENING_BILL = {
@@ -22,6 +25,7 @@ export const OPENING_BILL = {
   openOn: 'payable',
   needs: ['retained-earnings', 'payable'],
   posts: 'Dr retained earnings; Cr payables, the day before the books begin. The opening balances hold the other side.',
+  cameWith: 'opening',
 } as const satisfies KindOfDocument;
 
 export const OPENING_INVOICE = {
@@ -33,6 +37,7 @@ export const OPENING_INVOICE = {
   needs: ['retained-earnings', 'receivable'],
   posts:
     'Dr receivables; Cr retained earnings, the day before the books begin. The opening balances hold the other side.',
+  cameWith: 'opening',
 } as const satisfies KindOfDocument;
 
 export const OPENING_DEPOSIT = {
@@ -44,6 +49,7 @@ export const OPENING_DEPOSIT = {
   needs: ['retained-earnings', 'supplier-deposits'],
   posts:
     'Dr deposits paid to suppliers; Cr retained earnings, the day before the books begin. The opening balances hold the other side.',
+  cameWith: 'opening',
 } as const satisfies KindOfDocument;
 
 export const OPENING_RETENTION = {
@@ -55,4 +61,5 @@ export const OPENING_RETENTION = {
   needs: ['retained-earnings', 'retention-payable'],
   posts:
     'Dr retained earnings; Cr retention payable, the day before the books begin. The opening balances hold the other side.',
+  cameWith: 'opening',
 } as const satisfies KindOfDocument;

@@ -1,7 +1,6 @@
 import { opposite, sum, ZERO } from '../../money/cents.ts';
-import { NO_ORDER_MOVES } from '../../orders/order-moves.ts';
 import type { Catalog } from '../catalog.ts';
-import type { SheetPosting } from '../sheet-reading.ts';
+import type { Posting } from '../posting.ts';
 import type { OpeningSheet } from './form.ts';
 import { openingDay } from './opening-day.ts';
 import { debitsOf, openingEntries, openingTrialBalance, openItemEntry } from './post.ts';
@@ -12,48 +11,42 @@ interface Balances {
   readonly balances: readonly OpeningBalance[];
 }
 
-interface Posting {
+interface Opening {
   readonly sheet: OpeningSheet;
   readonly text: string;
   readonly catalog: Catalog;
 }
-
-const NOTHING_MORE = { worked: [], used: [], paid: null } as const;
 
 const KIND_OF_ITEM = {
   bill: 'opening-bill',
   invoice: 'opening-invoice',
   deposit: 'opening-deposit',
   retention: 'opening-retention',
-} as const satisfies { readonly [K in OpenItem['kind']]: SheetPosting['kind'] };
+} as const satisfies { readonly [K in OpenItem['kind']]: Posting['kind'] };
 
 /** The opening balances with the sheet as typed, and a document for each open item. */
-export function openingPostings(
-  { items, balances }: Balances,
-  { sheet, text, catalog }: Posting,
-): readonly SheetPosting[] {
+export function openingPostings({ items, balances }: Balances, { sheet, text, catalog }: Opening): readonly Posting[] {
   const day = openingDay(catalog);
   const entries = openingEntries(balances, catalog);
   const billed = balances.flatMap(({ kind, amount }) => (kind === 'billed' ? [opposite(amount)] : []));
-  const opening: SheetPosting = {
-    ...NOTHING_MORE,
+  const opening: Posting = {
     ...{ kind: 'opening', number: null, party: null, project: null, datedOn: day, dueOn: null, countsOn: day },
     ...{ gross: debitsOf(openingTrialBalance(items, balances, catalog)), memo: text },
     body: { ...sheet, figures: { work: sum([ZERO, ...billed]) } },
     entries,
+    effects: [],
   };
   return [opening, ...items.map((item) => itemPosting(item, catalog))];
 }
 
-function itemPosting(item: OpenItem, catalog: Catalog): SheetPosting {
+function itemPosting(item: OpenItem, catalog: Catalog): Posting {
   const { kind, party, number, datedOn, dueOn, project, order, amount, text } = item;
   const owed = kind === 'invoice' ? amount : opposite(amount);
   return {
-    ...NOTHING_MORE,
     ...{ kind: KIND_OF_ITEM[kind], number, party, project, datedOn, gross: owed, memo: text },
     dueOn: kind === 'retention' || kind === 'deposit' ? null : dueOn,
     body: { number },
     entries: [openItemEntry(catalog.roles, item, openingDay(catalog))],
-    ...(kind === 'retention' ? { orders: { ...NO_ORDER_MOVES, retained: [{ order, amount: owed }] } } : {}),
+    effects: kind === 'retention' ? [{ kind: 'retained', amounts: [{ order, amount: owed }] }] : [],
   };
 }

@@ -95,7 +95,8 @@ describe('books that begin with a fiscal year', () => {
     const [, invoice, bill, retention] = read(OLD_BOOKS).postings;
     expect(invoice).toMatchObject({ number: 'I-9', datedOn: '2025-12-05', dueOn: '2025-12-05', gross: 30_000 });
     expect(bill).toMatchObject({ number: 'N-1', dueOn: '2026-01-19', gross: 10_000, party: 1, project: 1 });
-    expect(retention).toMatchObject({ dueOn: null, orders: { retained: [{ order: 70, amount: 2_000 }] } });
+    const effects = [{ kind: 'retained', amounts: [{ order: 70, amount: 2_000 }] }];
+    expect(retention).toMatchObject({ dueOn: null, effects });
   });
 
   test('cost waits where its project has not earned, and where it is capitalized', () => {

@@ -1,7 +1,7 @@
 import { plainDollars, tenThousandths } from '../../money/dollars.ts';
 import { isCounted, measureOf, partOf, costAtOrder, type OrderLine } from '../../orders/order-line.ts';
 import type { Order } from '../../orders/order.ts';
-import type { OrderedLine } from '../../orders/order-moves.ts';
+import type { OrderedLine } from '../../orders/order-effects.ts';
 import type { Catalog } from '../catalog.ts';
 import { codeLabel } from '../budget-warnings.ts';
 import { orderedTarget } from '../cost-target.ts';

@@ -8,7 +8,6 @@ import { dayInBooks } from '../../months/books-span.ts';
 import { openDayFrom } from '../../months/open-day.ts';
 import type { Order, OrderKind } from '../../orders/order.ts';
 import { commitment, measureOf, type OrderLine } from '../../orders/order-line.ts';
-import { NO_ORDER_MOVES } from '../../orders/order-moves.ts';
 import {
   accepted,
   following,
@@ -24,7 +23,8 @@ import { budgetWarnings } from '../budget-warnings.ts';
 import type { Catalog, Supplier } from '../catalog.ts';
 import { costTargetIn } from '../cost-target.ts';
 import { dayWarnings } from '../day-warnings.ts';
-import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
+import type { Posting } from '../posting.ts';
+import type { SheetReading } from '../sheet-reading.ts';
 import { billCosts, billGross } from '../supplier-bill/post.ts';
 import type { OrderSheet, SubcontractSheet } from './form.ts';
 import { followsInOrder } from './follows.ts';
@@ -208,7 +208,7 @@ function commitments(order: ReadOrder) {
   });
 }
 
-function orderPosting(order: ReadOrder, kind: OrderKind, catalog: Catalog): SheetPosting {
+function orderPosting(order: ReadOrder, kind: OrderKind, catalog: Catalog): Posting {
   const { changes, supplier, datedOn, lines, rows } = order;
   const projects = new Set(lines.map(({ target }) => (target.kind === 'project' ? target.project.id : null)));
   const [only] = projects;
@@ -225,20 +225,19 @@ function orderPosting(order: ReadOrder, kind: OrderKind, catalog: Catalog): Shee
     memo: lines[0]?.text ?? '',
     body: { rows: rows.map(({ row }) => row) },
     entries: [],
-    worked: [],
-    used: [],
-    paid: null,
-    orders: {
-      ...NO_ORDER_MOVES,
-      version: {
-        order: changes?.id ?? null,
-        version,
-        retentionMillionths: order.retentionMillionths,
-        closes: false,
-        deliverTo: order.deliverTo,
+    effects: [
+      {
+        kind: 'order-version',
+        version: {
+          order: changes?.id ?? null,
+          version,
+          retentionMillionths: order.retentionMillionths,
+          closes: false,
+          deliverTo: order.deliverTo,
+        },
+        ordered: orderedLines(changes, lines, billCosts(order)),
       },
-      ordered: orderedLines(changes, lines, billCosts(order)),
-    },
+    ],
   };
 }
 

@@ -5,7 +5,7 @@ import { cents, type Cents } from '../../money/cents.ts';
 import { quantity } from '../../money/quantity.ts';
 import type { Order } from '../../orders/order.ts';
 import { measureOf, type OrderLine, type OrderTarget } from '../../orders/order-line.ts';
-import type { OrderedLine } from '../../orders/order-moves.ts';
+import type { OrderedLine } from '../../orders/order-effects.ts';
 import type { CostTarget } from '../cost-target.ts';
 import type { OrderAmounts } from './order-amounts.ts';
 

@@ -9,4 +9,5 @@ export const PAYMENT = {
   undoing: { how: 'reversal' },
   needs: ['bank', 'payable'],
   posts: 'Dr payables, or the liability that is paid; Cr bank.',
+  dayField: 'paidOn',
 } as const satisfies KindOfDocument;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Typed } from '../../wire/values.ts';
+import { Typed } from '../../shapes/values.ts';
 import type { SheetColumn } from '../sheet-column.ts';
 
 /** What one person was paid for the period, as typed. Without an employee it is what all of them were paid together. */

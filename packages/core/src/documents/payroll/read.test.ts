@@ -45,7 +45,8 @@ describe('a payroll', () => {
     const all = row({ employee: '', grossRegular: '50,000', employerTaxes: '6,000' });
     const { postings, problems, warnings } = read([all], { fee: '200' }, { hoursThere: [there(8)] });
     expect([problems, warnings]).toEqual([[], []]);
-    expect(postings[0]).toMatchObject({ gross: 5_620_000, memo: 'in all', paid: { people: [{ employee: null }] } });
+    const effects = [{ kind: 'payroll', paid: { people: [{ employee: null }] } }];
+    expect(postings[0]).toMatchObject({ gross: 5_620_000, memo: 'in all', effects });
   });
 
   test('says the net pay that follows', () => {
@@ -104,7 +105,7 @@ test('a supplement has the days of the payroll it adds to, and its name', () => 
   const { postings } = read([FULL], { supplementTo: 'Payroll A', from: '', through: '' }, BOOKS);
   expect(postings[0]).toMatchObject({
     number: 'Supplement to Payroll A',
-    paid: { supplementTo: 9, from: '2027-03-01', through: '2027-03-14' },
+    effects: [{ kind: 'payroll', paid: { supplementTo: 9, from: '2027-03-01', through: '2027-03-14' } }],
   });
 });
 

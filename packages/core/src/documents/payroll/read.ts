@@ -10,7 +10,8 @@ import { laterPosting, openDayFrom } from '../../months/open-day.ts';
 import { accepted, following, gathered, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
 import type { Problem } from '../../problems/problem.ts';
 import type { Catalog, PostedPayroll } from '../catalog.ts';
-import type { Follow, SheetPosting, SheetReading } from '../sheet-reading.ts';
+import type { Posting } from '../posting.ts';
+import type { Follow, SheetReading } from '../sheet-reading.ts';
 import type { PayrollRow, PayrollSheet } from './form.ts';
 import { hoursApart, type PlacedPay } from './hours-apart.ts';
 import { paidFor, payrollRun, type PaidPeriod, type PaidPerson } from './post.ts';
@@ -210,7 +211,7 @@ interface Posted {
   readonly catalog: Catalog;
 }
 
-function payrollPosting(people: readonly PlacedPay[], period: PayPeriod, { sheet, catalog }: Posted): SheetPosting {
+function payrollPosting(people: readonly PlacedPay[], period: PayPeriod, { sheet, catalog }: Posted): Posting {
   const { from, through, paidOn, fee, addsTo } = period;
   const supplementTo = addsTo?.id ?? null;
   const paid: PaidPeriod = { supplementTo, from, through, fee, people: people.map(({ at: _at, ...person }) => person) };
@@ -221,8 +222,6 @@ function payrollPosting(people: readonly PlacedPay[], period: PayPeriod, { sheet
     memo: named === 0 ? 'in all' : `${named} people`,
     body: { ...sheet, from, through, paidOn },
     entries: [payrollRun(catalog.roles, paid, postingDayOf(period, catalog))],
-    worked: [],
-    used: [],
-    paid,
+    effects: [{ kind: 'payroll', paid }],
   };
 }

@@ -9,4 +9,5 @@ export const RECEIPT = {
   undoing: { how: 'reversal' },
   needs: ['bank', 'receivable'],
   posts: 'Dr bank; Cr receivables.',
+  dayField: 'paidOn',
 } as const satisfies KindOfDocument;

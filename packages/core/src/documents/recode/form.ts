@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, Typed } from '../../wire/values.ts';
+import { Id, Typed } from '../../shapes/values.ts';
 
 /** Posted lines with where they belong, as typed. */
 export const RecodeForm = z.strictObject({

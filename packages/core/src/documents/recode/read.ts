@@ -146,5 +146,6 @@ function recodePosting(
     memo: text,
     body: form,
     entries: linesRecoded(roles, lines),
+    effects: [{ kind: 'recoded-lines', lines: lines.map(({ id }) => id) }],
   };
 }

@@ -1,17 +1,7 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
-import type { ProjectId } from '../../ledger/ids.ts';
-import { credit, debit, journalEntry, type Coding, type JournalEntry } from '../../ledger/journal-entry.ts';
-import type { Cents } from '../../money/cents.ts';
+import { credit, debit, journalEntry, type JournalEntry } from '../../ledger/journal-entry.ts';
 import type { Roles } from '../../ledger/roles.ts';
-
-/** What a recognition run changes for one project; each amount is the change since what was posted before. */
-export interface Recognized {
-  readonly project: ProjectId;
-  readonly earned: Cents;
-  /** Cost leaving WIP, by its coding. */
-  readonly released: readonly { readonly coding: Coding; readonly amount: Cents }[];
-  readonly lossProvision: Cents;
-}
+import type { Recognized } from '../../progress/recognized.ts';
 
 /**
  * Dr earned, unbilled and Cr revenue; Dr cost of revenue and Cr WIP; Dr loss expense and Cr loss provision, all projects in one entry.

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, Typed } from '../../wire/values.ts';
+import { Id, Typed } from '../../shapes/values.ts';
 
 /** What was withheld of a subcontract and is paid now, as typed; an empty amount is all of it. */
 export const RetentionReleaseForm = z.strictObject({

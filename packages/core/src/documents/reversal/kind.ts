@@ -9,4 +9,5 @@ export const REVERSAL = {
   undoing: { how: 'never' },
   needs: [],
   posts: 'The lines of the document it takes back, with every sign turned.',
+  dayField: 'postedOn',
 } as const satisfies KindOfDocument;

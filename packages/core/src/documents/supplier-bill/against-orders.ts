@@ -16,7 +16,7 @@ import {
   type OrderLine,
   type Part,
 } from '../../orders/order-line.ts';
-import type { BilledLine } from '../../orders/order-moves.ts';
+import type { BilledLine } from '../../orders/order-effects.ts';
 import { excess, type Excess, type OrderPolicy } from '../../orders/tolerance.ts';
 import type { Problem, Warning } from '../../problems/problem.ts';
 import type { BillLine } from './post.ts';

@@ -8,7 +8,7 @@ import { cents, difference, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { quantity, type Quantity } from '../../money/quantity.ts';
 import { costTaken, type Taken } from '../../orders/accrual.ts';
 import { isCounted, type OrderLine } from '../../orders/order-line.ts';
-import type { Retained } from '../../orders/order-moves.ts';
+import type { Retained } from '../../orders/order-effects.ts';
 import type { CostTarget } from '../cost-target.ts';
 import type { PaidFrom } from './paid-from.ts';
 

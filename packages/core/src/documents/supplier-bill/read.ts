@@ -3,12 +3,13 @@ import { ifFilled, moneyIn } from '../../cells/cell.ts';
 import { difference, MOST_SUM, opposite, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { quantity } from '../../money/quantity.ts';
 import { costTaken } from '../../orders/accrual.ts';
-import { NO_ORDER_MOVES, type OrderMoves } from '../../orders/order-moves.ts';
 import { accepted, problemsOf, refused, type Decision } from '../../problems/decision.ts';
 import type { Problem } from '../../problems/problem.ts';
 import { budgetWarnings, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog } from '../catalog.ts';
-import type { SheetPosting, SheetReading } from '../sheet-reading.ts';
+import type { Effect } from '../effect.ts';
+import type { Posting } from '../posting.ts';
+import type { SheetReading } from '../sheet-reading.ts';
 import { billedOrderLine, judged, type BilledOrderLine, type OrdersSoFar } from './against-orders.ts';
 import { billKey } from './bill-keys.ts';
 import { billGroups } from './bill-rows.ts';
@@ -90,7 +91,7 @@ function billPosting(
   { bill, gross, places, against }: OrderedBill,
   rows: ReadonlyMap<number, BillRow>,
   catalog: Catalog,
-): SheetPosting {
+): Posting {
   return {
     kind: bill.paid === null ? 'bill' : 'spend',
     number: bill.paid === null ? bill.number : null,
@@ -106,10 +107,7 @@ function billPosting(
       bill,
       against.map((each) => each?.taken ?? []),
     ),
-    worked: [],
-    used: [],
-    paid: null,
-    orders: orderMoves(bill, against),
+    effects: billEffects(bill, against),
   };
 }
 
@@ -140,16 +138,20 @@ function billFigures({ lines }: Bill, catalog: Catalog): BillFigures {
   };
 }
 
-function orderMoves({ retained }: Bill, against: OrderedBill['against']): OrderMoves {
-  return {
-    ...NO_ORDER_MOVES,
-    billed: against.flatMap((each) => {
-      if (each === null) return [];
-      const { line, part, cost, taken } = each;
-      return [{ line, part, cost, taken }];
-    }),
-    retained,
-  };
+/** What was billed of lines of orders, and what is withheld: that is owed on another account, so of the bill itself it is settled. */
+function billEffects({ supplier, retained }: Bill, against: OrderedBill['against']): readonly Effect[] {
+  const lines = against.flatMap((each) => {
+    if (each === null) return [];
+    const { line, part, cost, taken } = each;
+    return [{ line, part, cost, taken }];
+  });
+  const withheld = supplier === null ? [] : retained;
+  const amount = sum([ZERO, ...withheld.map((each) => each.amount)]);
+  return [
+    ...(lines.length === 0 ? [] : [{ kind: 'billed', lines } as const]),
+    ...(withheld.length === 0 ? [] : [{ kind: 'retained', amounts: withheld } as const]),
+    ...(amount === 0 ? [] : [{ kind: 'settlements', settled: [{ document: 'itself', amount }] } as const]),
+  ];
 }
 
 function duplicates(bills: readonly ReadBill[], catalog: Catalog): readonly Problem[] {

@@ -5,7 +5,7 @@ import { allocation } from '../../money/allocation.ts';
 import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { ratio, roundedQuotient, shareOf } from '../../money/ratio.ts';
 import type { Order } from '../../orders/order.ts';
-import type { Retained } from '../../orders/order-moves.ts';
+import type { Retained } from '../../orders/order-effects.ts';
 import { accepted, following, refused, type Decision } from '../../problems/decision.ts';
 import type { Catalog } from '../catalog.ts';
 import type { Bill, BillLine } from './post.ts';

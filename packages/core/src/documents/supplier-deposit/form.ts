@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Typed } from '../../wire/values.ts';
+import { Typed } from '../../shapes/values.ts';
 
 /** A deposit paid to a supplier, as typed. */
 export const SupplierDepositForm = z.strictObject({

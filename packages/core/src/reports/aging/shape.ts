@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, Day, Id, Money } from '../../wire/values.ts';
+import { Cents, Day, Id, Money } from '../../shapes/values.ts';
 import { Part, ReportQuery } from '../query.ts';
 
 /** Who owes: clients the company, or the company its suppliers; on any day, at the end of the month when left out. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, Money } from '../../wire/values.ts';
+import { Cents, Money } from '../../shapes/values.ts';
 import { StatementGroup } from '../income-statement/shape.ts';
 
 export const BalanceSheet = z.object({

@@ -1,6 +1,6 @@
 import { plusDays, type IsoDate } from '../../calendar/iso-date.ts';
 import { groupedBy } from '../../collections/grouped-by.ts';
-import { hourKindOf, type PayKind } from '../../documents/hours/pay.ts';
+import { hourKindOf, type PayKind } from '../../rates/pay.ts';
 import { cents, sum, type Cents } from '../../money/cents.ts';
 import { rate, sumQuantity, unboundedExtension, type Quantity, type Rate } from '../../money/quantity.ts';
 import { builtRate, partRate, type PartGroup, type RatePart } from '../../rates/build-up.ts';

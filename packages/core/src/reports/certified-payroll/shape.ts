@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { PAY_KINDS } from '../../documents/hours/pay.ts';
-import { Cents, Day, IdText, Quantity, Rate } from '../../wire/values.ts';
+import { PAY_KINDS } from '../../rates/pay.ts';
+import { Cents, Day, IdText, Quantity, Rate } from '../../shapes/values.ts';
 import { Part, ReportQuery } from '../query.ts';
 
 export const CertifiedPayrollQuery = ReportQuery.extend({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, Id } from '../../wire/values.ts';
+import { Cents, Id } from '../../shapes/values.ts';
 import { Part, ReportQuery } from '../query.ts';
 
 export const COMMITMENTS_BY = ['order', 'supplier', 'project', 'line'] as const;

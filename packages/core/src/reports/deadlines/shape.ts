@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Day, Id, Ratio } from '../../wire/values.ts';
+import { Day, Id, Ratio } from '../../shapes/values.ts';
 import { Part } from '../query.ts';
 
 export const Deadlines = Part.extend({

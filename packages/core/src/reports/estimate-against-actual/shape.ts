@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { COST_TYPES } from '../../ledger/cost-type.ts';
-import { Cents, Id, IdText, Ratio } from '../../wire/values.ts';
+import { Cents, Id, IdText, Ratio } from '../../shapes/values.ts';
 import { Part, ReportQuery } from '../query.ts';
 
 export const AgainstQuery = ReportQuery.extend({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, Id, Month, Ratio } from '../../wire/values.ts';
+import { Cents, Id, Month, Ratio } from '../../shapes/values.ts';
 import { Part, ReportQuery } from '../query.ts';
 
 export const FadeQuery = ReportQuery.extend({

@@ -1,11 +1,11 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { groupedBy } from '../../collections/grouped-by.ts';
-import type { PayKind } from '../../documents/hours/pay.ts';
+import type { PayKind } from '../../rates/pay.ts';
 import { cents, difference, sum, type Cents } from '../../money/cents.ts';
 import { extension, quantity, sumQuantity, type Quantity } from '../../money/quantity.ts';
 import { ratio, type Ratio } from '../../money/ratio.ts';
 import { appliedRate, type RateBook, type WorkedHour } from '../../rates/applying-rule.ts';
-import { hourKindOf } from '../../documents/hours/pay.ts';
+import { hourKindOf } from '../../rates/pay.ts';
 
 /** Hours of somebody on a day, for a project or none, paid one way. */
 export interface ReportedHours extends Omit<WorkedHour, 'day'> {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, Id, IdText, Month, Quantity, Ratio } from '../../wire/values.ts';
+import { Cents, Id, IdText, Month, Quantity, Ratio } from '../../shapes/values.ts';
 import { Part, ReportQuery } from '../query.ts';
 
 export const HoursReportQuery = ReportQuery.extend({

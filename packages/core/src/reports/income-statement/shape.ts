@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, IdText, Money, Month } from '../../wire/values.ts';
+import { Cents, IdText, Money, Month } from '../../shapes/values.ts';
 import { RecognizableQuery } from '../query.ts';
 
 export const IncomeQuery = RecognizableQuery.extend({ from: Month, project: IdText.optional() });

@@ -1,10 +1,14 @@
 import type { z } from 'zod';
-import type { ProjectDetail } from '../../wire/reading.ts';
+import type { BudgetRow, BudgetTotals } from './shape.ts';
 import { cents } from '../../money/cents.ts';
 import { tableOf, traced, type ColumnOf, type Table } from '../table.ts';
 
-type Detail = Pick<z.output<typeof ProjectDetail>, 'budget' | 'budgetTotals'>;
-type Row = Detail['budget'][number];
+type Row = z.output<typeof BudgetRow>;
+
+interface Detail {
+  readonly budget: readonly Row[];
+  readonly budgetTotals: z.output<typeof BudgetTotals>;
+}
 
 /** A project's budget against actual, line by line. */
 export function budgetTable({ budget, budgetTotals: totals }: Detail): Table {

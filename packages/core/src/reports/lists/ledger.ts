@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { DIMENSION_NAMES, DIMENSIONS } from '../../ledger/dimensions.ts';
-import type { LedgerLine } from '../../wire/reading.ts';
+import type { LedgerLine } from './shape.ts';
 import { tableOf, type ColumnOf, type Table } from '../table.ts';
 
 type Line = z.output<typeof LedgerLine>;

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { LedgerLine, ProjectDetail } from '../../wire/reading.ts';
+import { ProjectDetail } from '../../wire/reading.ts';
+import { LedgerLine } from './shape.ts';
 import { columnsRead, money, rowsNamed, rowsRead, share, totalsRead } from '../as-read.test.sample.ts';
 import { budgetTable } from './budget.ts';
 import { ledgerTable } from './ledger.ts';

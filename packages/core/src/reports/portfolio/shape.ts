@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, Id, Month, Quantity, Ratio } from '../../wire/values.ts';
+import { Cents, Id, Month, Quantity, Ratio } from '../../shapes/values.ts';
 import { Part } from '../query.ts';
 
 /** Everything the portfolio can show of one project, or of a group of them together. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Day, Id, Quantity, Rate, Ratio } from '../../wire/values.ts';
+import { Day, Id, Quantity, Rate, Ratio } from '../../shapes/values.ts';
 import { Part, ReportQuery } from '../query.ts';
 
 export const PriceHistoryQuery = ReportQuery;

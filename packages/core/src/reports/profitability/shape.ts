@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, Id, Money, Month, Quantity, Ratio } from '../../wire/values.ts';
+import { Cents, Id, Money, Month, Quantity, Ratio } from '../../shapes/values.ts';
 import { Part, RecognizableQuery } from '../query.ts';
 
 export const ProfitabilityQuery = RecognizableQuery.extend({ from: Month, by: z.enum(['project', 'client']) });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, Day, Id, IdText } from '../../wire/values.ts';
+import { Cents, Day, Id, IdText } from '../../shapes/values.ts';
 import { Part, ReportQuery } from '../query.ts';
 
 export const ProjectActivityQuery = ReportQuery.extend({ project: IdText.optional() });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, Id, Money } from '../../wire/values.ts';
+import { Cents, Id, Money } from '../../shapes/values.ts';
 import { Part, ReportQuery } from '../query.ts';
 
 export const ReceivedNotBilledQuery = ReportQuery;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, Money } from '../../wire/values.ts';
+import { Cents, Money } from '../../shapes/values.ts';
 import { Part, RecognizableQuery } from '../query.ts';
 
 /** Result accounts from the start of the fiscal year, or of all time. */

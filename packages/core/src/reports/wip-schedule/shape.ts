@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cents, Id, Money, Ratio } from '../../wire/values.ts';
+import { Cents, Id, Money, Ratio } from '../../shapes/values.ts';
 import { Part } from '../query.ts';
 
 const WipRow = z.object({

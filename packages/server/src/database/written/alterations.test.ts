@@ -5,7 +5,7 @@ import SqliteDatabase from 'better-sqlite3';
 import { sql } from 'kysely';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { copiesDirectory, makeCopy } from '../../backup/copies.ts';
-import { verifiedFile } from '../../ledger/verify-queries.ts';
+import { verifiedFile } from '../../verify/verify-queries.ts';
 import {
   billSheet,
   GOOD_BILL,

@@ -1,0 +1,12 @@
+import type { ProjectId } from '../ledger/ids.ts';
+import type { Coding } from '../ledger/journal-entry.ts';
+import type { Cents } from '../money/cents.ts';
+
+/** What a recognition run changes for one project; each amount is the change since what was posted before. */
+export interface Recognized {
+  readonly project: ProjectId;
+  readonly earned: Cents;
+  /** Cost leaving WIP, by its coding. */
+  readonly released: readonly { readonly coding: Coding; readonly amount: Cents }[];
+  readonly lossProvision: Cents;
+}

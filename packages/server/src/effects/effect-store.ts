@@ -1,0 +1,61 @@
+import type { EffectKind, EffectOf } from '@lowtide/core/documents/effect.ts';
+import type { DocumentId, PartyId } from '@lowtide/core/ledger/ids.ts';
+import type { TieOutName } from '@lowtide/core/ledger/tie-out.ts';
+import type { Stamp } from '../audit/stamp.ts';
+import type { Db, Schema, Sql, Trx } from '../database/schema.ts';
+
+/** Who posts, when, and how what documents leave is written. */
+export interface PostingStamp extends Stamp {
+  readonly effects: EffectStores;
+}
+
+/** A posted document, as its effects are written. */
+export interface PostedDocument {
+  readonly id: DocumentId;
+  readonly party: PartyId | null;
+}
+
+/** Rows recorded since a mark, of the days that are looked at. */
+export interface TieLook {
+  /** The last row before the mark, of a table. */
+  readonly after: (table: keyof Schema) => number;
+  readonly from: number;
+  readonly through: number;
+}
+
+/** What a store's rows add to a side of a tie-out; what the other side is made of where that is no balance of an account. */
+export interface TieSides {
+  readonly one: Sql;
+  readonly other?: Sql;
+}
+
+/** How one kind of effect is written and taken back, and what it must tie to. */
+export interface EffectStore<K extends EffectKind> {
+  /** Writes it within the posting's transaction. Throws `Refusal`. */
+  readonly write: (trx: Trx, document: PostedDocument, effect: EffectOf<K>, stamp: PostingStamp) => Promise<void>;
+  /** Throws `Refusal` while something rests on what a document left. Asked of every document that is taken back. */
+  readonly refuseReversal?: (trx: Trx, document: number) => Promise<void>;
+  /** Undoes what turned entries do not: asked of every document that was taken back, with what took it back. */
+  readonly undo?: (trx: Trx, document: number, by: number) => Promise<void>;
+  /** The last day on which a document did something beside its entries, as a number; null where it did not. */
+  readonly lastDay?: (db: Db, document: number) => Promise<number | null>;
+  /** A query of the column `project_id`: the projects that documents moved beside their lines. They are told as a query of numbers. */
+  readonly projectsOf?: (documents: Sql) => Sql;
+  /** The tables whose rows tie-outs add up. Their numbers only rise. */
+  readonly tables?: readonly (keyof Schema)[];
+  readonly ties?: (look: TieLook) => { readonly [N in TieOutName]?: TieSides };
+}
+
+/** The store of every kind of effect. */
+export type EffectStores = { readonly [K in EffectKind]: EffectStore<K> };
+
+/** Those of them that have something to say to a question. */
+export function having<N extends keyof EffectStore<EffectKind>>(
+  stores: EffectStores,
+  name: N,
+): readonly NonNullable<EffectStore<EffectKind>[N]>[] {
+  return Object.values(stores).flatMap((store) => {
+    const said = (store as EffectStore<EffectKind>)[name];
+    return said === undefined ? [] : [said];
+  });
+}

@@ -1,0 +1,113 @@
+import type { EndpointName } from '@lowtide/core/wire/endpoints.ts';
+import { ENDPOINTS } from '@lowtide/core/wire/endpoints.ts';
+import { handlers } from '../app.ts';
+import { clock } from '../http/clock.ts';
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { anyHistory } from '../happening.test.support.ts';
+import { LivedHistory } from '../history.test.support.ts';
+import { smallCompany, billSheet, GOOD_BILL, post, type TestApp } from '../small-company.test.support.ts';
+import { keepsWithin, keptByProject, type Keeping } from './kept-by-project-queries.ts';
+import { EFFECT_STORES } from '../effect-stores.ts';
+
+const RUNS = Number(process.env['HISTORIES'] ?? 2);
+
+const company = smallCompany();
+
+const PAGES: readonly EndpointName[] = [
+  ...(['projects', 'wip-schedule', 'portfolio', 'estimate-against-actual', 'deadlines'] as const),
+  ...(['billable', 'recognition', 'recognitionState', 'profitability', 'fade', 'frame', 'documents'] as const),
+];
+
+const TESTER = { id: null, name: 'Tester', role: 'administrator', from: '', session: null, readsOnly: false } as const;
+
+/** A page as the application answers it, from what it keeps, and as it is when everything is worked out anew. */
+async function bothWays(app: TestApp, name: EndpointName, month: string): Promise<readonly [unknown, unknown]> {
+  const { path, query } = ENDPOINTS[name] as { path: string; query?: { parse: (typed: unknown) => unknown } };
+  const typed = {
+    ...(name === 'recognition' ? { month } : { through: month }),
+    ...(name === 'profitability' || name === 'fade' ? { from: '2027-01' } : {}),
+    ...(name === 'profitability' ? { by: 'project' } : {}),
+  };
+  const kept = await app.ask<unknown>(`${path}?${new URLSearchParams(typed as Record<string, string>).toString()}`);
+  const { answers } = handlers({ books: app.books, clock: clock('2027-06-30'), user: 'Tester' });
+  const answer = answers.get(name);
+  if (!answer) throw new Error(`${name} has no answer`);
+  const asked = { params: undefined, query: query?.parse(typed), body: undefined };
+  const anew = await app.books.reader
+    .transaction()
+    .execute((trx) => answer(trx, asked, { actor: TESTER, atTheMachine: true, today: clock('2027-06-30').today() }));
+  // Two clocks: which month is the current one differs.
+  const untold = (given: unknown): unknown => ({ ...(given as object), currentMonth: '', today: '', ribbon: [] });
+  return [untold(kept), untold(JSON.parse(JSON.stringify(anew)))];
+}
+
+test('whatever happens: what is kept of projects is what it comes to when worked out anew', async () => {
+  let compared = 0;
+  await fc.assert(
+    fc.asyncProperty(anyHistory, async (history) => {
+      const app = await company.open();
+      try {
+        const books = new LivedHistory(app);
+        for (const happening of history) {
+          await books.live(happening);
+          for (const month of ['2027-01', books.through])
+            for (const name of PAGES) {
+              const [kept, anew] = await bothWays(app, name, month);
+              expect(kept, `${name} of ${month} after ${JSON.stringify(happening)}`).toEqual(anew);
+              compared += 1;
+            }
+        }
+      } finally {
+        await app.close();
+      }
+    }),
+    { numRuns: RUNS },
+  );
+  expect(compared).toBeGreaterThan(0);
+});
+
+test('after a posting only the projects it names are asked for again, and after none nobody is', async () => {
+  const app = await company.open();
+  const { reader } = app.books;
+  const keeping: Keeping = new Map();
+  const asked: (number | undefined)[] = [];
+  const ask = async (only?: number): Promise<ReadonlyMap<number, number>> => {
+    asked.push(only);
+    return Promise.resolve(
+      new Map(only === undefined ? [1, 2, 3].map((each) => [each, asked.length]) : [[only, asked.length]]),
+    );
+  };
+  const facts = () =>
+    reader.transaction().execute((trx) => {
+      keepsWithin(trx, keeping, { stores: true, effects: EFFECT_STORES });
+      return keptByProject(trx, 'turn', ask);
+    });
+  await facts();
+  await facts();
+  expect(asked).toEqual([undefined]);
+  await post(app, '2027-01', billSheet(GOOD_BILL));
+  expect([...(await facts())]).toEqual([
+    [1, 2],
+    [2, 1],
+    [3, 1],
+  ]);
+  await app.order('POST', '/records/supplier', { fields: { code: 'NEW', name: 'New supplier' } });
+  await facts();
+  expect(asked).toEqual([undefined, 1]);
+  await app.order('POST', '/records/cost-code', { fields: { code: '99-100', name: 'New code', costType: 'other' } });
+  await facts();
+  expect(asked).toEqual([undefined, 1, undefined]);
+  await app.close();
+});
+
+test('what a transaction that writes works out is not kept', async () => {
+  const app = await company.open();
+  const keeping: Keeping = new Map();
+  await app.books.writer.transaction().execute(async (trx) => {
+    keepsWithin(trx, keeping, { stores: false, effects: EFFECT_STORES });
+    await keptByProject(trx, 'turn', () => Promise.resolve(new Map([[1, 1]])));
+  });
+  expect(keeping.size).toBe(0);
+  await app.close();
+});

@@ -1,0 +1,68 @@
+import { codingKey } from '@lowtide/core/budget/budget-against-actual.ts';
+import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { Activity, Equipment, UseThere } from '@lowtide/core/documents/catalog.ts';
+import type { UsedEquipment } from '@lowtide/core/documents/hours/equipment-use.ts';
+import { dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
+import { activityId, equipmentId } from '@lowtide/core/ledger/ids.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { quantity, rate } from '@lowtide/core/money/quantity.ts';
+import type { EquipmentUnit } from '@lowtide/core/records/equipment.ts';
+import { sql } from 'kysely';
+import { bulkInsert, type Target } from '../database/bulk-insert.ts';
+import type { Db, Trx } from '../database/schema.ts';
+import type { EffectStore } from '../effects/effect-store.ts';
+import { EVERYTHING } from '../ledger/as-of-queries.ts';
+import { notReversed } from '../ledger/settlement-queries.ts';
+import { datedRates } from '../overhead/dated-rate-queries.ts';
+
+/** Own equipment charged for some days, by equipment, day and coding; what was reversed does not count. */
+export async function usesThere(
+  db: Db,
+  { from, through }: { readonly from: IsoDate; readonly through: IsoDate },
+): Promise<readonly UseThere[]> {
+  const { rows } = await sql<Readonly<Record<string, number | string | null>>>`
+    SELECT u.equipment_id, u.used_on, u.project_id, u.phase_id, u.cost_code_id, u.cost_type,
+      SUM(u.quantity_e4) AS units, SUM(u.cost_cents) AS cost, MAX(u.rate_e4) AS rate
+    FROM equipment_use u JOIN document d ON d.id = u.document_id
+    WHERE u.used_on BETWEEN ${dayNumber(from)} AND ${dayNumber(through)} AND ${notReversed('d', EVERYTHING)}
+    GROUP BY 1, 2, 3, 4, 5, 6`.execute(db);
+  return rows.flatMap((row) => {
+    const { project, phase, costCode, costType } = dimensionsOf(row);
+    if (project === null || costCode === null || costType === null) return [];
+    return [
+      {
+        equipment: equipmentId(Number(row['equipment_id'])),
+        usedOn: dayOf(Number(row['used_on'])),
+        coding: codingKey({ project, phase, costCode, costType }),
+        quantity: quantity(Number(row['units'])),
+        cost: cents(Number(row['cost'])),
+        rate: rate(Number(row['rate'])),
+      },
+    ];
+  });
+}
+
+const EQUIPMENT_USE: Target = {
+  table: 'equipment_use',
+  columns: [
+    ...['document_id', 'equipment_id', 'used_on', 'quantity_e4', 'rate_e4', 'cost_cents'],
+    ...['project_id', 'phase_id', 'cost_code_id', 'cost_type'],
+  ],
+  adds: [],
+};
+
+/** Keeps which equipment was used where, for how long and at which rate. */
+async function insertEquipmentUse(trx: Trx, document: number, used: readonly UsedEquipment[]): Promise<void> {
+  await bulkInsert(
+    trx,
+    EQUIPMENT_USE,
+    used.map(({ equipment, usedOn, quantity: units, rate: at, cost, work: { coding } }) => [
+      ...[document, equipment, dayNumber(usedOn), units, at, cost],
+      ...[coding.project, coding.phase, coding.costCode, coding.costType],
+    ]),
+  );
+}
+
+export const EQUIPMENT_USED: EffectStore<'equipment-use'> = {
+  write: (trx, { id }, { used }) => insertEquipmentUse(trx, id, used),
+};

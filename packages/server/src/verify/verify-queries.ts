@@ -1,0 +1,137 @@
+import { cents } from '@lowtide/core/money/cents.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
+import { DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
+import { MEASURE_NAMES, MEASURES } from '@lowtide/core/ledger/measures.ts';
+import { TIE_OUTS, ties } from '@lowtide/core/ledger/tie-out.ts';
+import { sql, type RawBuilder } from 'kysely';
+import { brokenChain } from '../audit/audit-queries.ts';
+import type { Db } from '../database/schema.ts';
+import { EFFECT_STORES } from '../effect-stores.ts';
+import { shapeOfBooks } from '../database/written/fresh-books.ts';
+import { schemaNotAsMade } from '../database/written/schema-queries.ts';
+import { seenOtherwise, type Seen } from '../database/written/witness-queries.ts';
+import { rowsNotAsWritten } from '../database/written/written-queries.ts';
+import { tieOuts } from '../ledger/tie-out-queries.ts';
+import { measuresFromLines } from '../ledger/balance-queries.ts';
+import { CODING_DIMENSIONS } from '../ledger/post-document-queries.ts';
+
+/** One thing that was checked, and what differs; nothing differs in sound books. */
+export interface Check {
+  readonly title: string;
+  readonly differences: readonly string[];
+}
+
+/** Recomputes everything that is kept up from the posted lines, and all tie-outs. Reads every line: minutes on large books. */
+export async function verifiedBooks(db: Db): Promise<readonly Check[]> {
+  const shape = await shapeOfBooks();
+  return [
+    await check(
+      db,
+      'The file is whole',
+      sql`SELECT integrity_check AS difference FROM pragma_integrity_check
+      WHERE integrity_check <> 'ok'`,
+    ),
+    await check(
+      db,
+      'Every reference leads somewhere',
+      sql`SELECT "table" || ' row ' || rowid AS difference
+      FROM pragma_foreign_key_check`,
+    ),
+    await check(db, 'Every entry sums to zero', UNBALANCED),
+    await check(db, 'Every line belongs to an entry and falls on its day', STRAY_LINES),
+    await check(db, 'No entry without lines', EMPTY_ENTRIES),
+    await check(db, 'Balances by account and month', ACCOUNT_MONTHS),
+    await check(db, 'Balances by project and month', PROJECT_MONTHS),
+    await check(db, 'Balances by project and coding', CODING_MONTHS),
+    await check(db, 'Nothing is settled beyond its amount', OVERSETTLED),
+    await tied(db),
+    { title: 'The audit log is as it was written', differences: await brokenChain(db) },
+    { title: 'Every row is as it was written', differences: await rowsNotAsWritten(db, shape.tables) },
+    { title: 'Tables and triggers are as they were made', differences: await schemaNotAsMade(db, shape) },
+  ];
+}
+
+/** All checks of a file, and whether those who saw its audit log, beside it and in its copies, find in it what they saw. */
+export async function verifiedFile(db: Db, seen: readonly Seen[]): Promise<readonly Check[]> {
+  return [
+    ...(await verifiedBooks(db)),
+    { title: 'The audit log holds all that was seen of it', differences: await seenOtherwise(db, seen) },
+  ];
+}
+
+async function check(db: Db, title: string, query: RawBuilder<unknown>): Promise<Check> {
+  const { rows } = await sql<{ difference: string }>`${query} LIMIT 20`.execute(db);
+  return { title, differences: rows.map(({ difference }) => String(difference)) };
+}
+
+async function tied(db: Db): Promise<Check> {
+  const off = (await tieOuts(db, { month: null, effects: EFFECT_STORES })).filter((tie) => !ties(tie));
+  return {
+    title: 'Tie-outs',
+    differences: off.map(({ name, one, other }) => {
+      const { title, one: oneSide, other: otherSide } = TIE_OUTS[name];
+      return `${title}: ${oneSide} ${dollars(one)}, ${otherSide} ${dollars(other)}, apart ${dollars(cents(one - other))}`;
+    }),
+  };
+}
+
+const UNBALANCED = sql`SELECT 'entry ' || (id >> 20) || ' is off by ' || SUM(amount_cents) AS difference
+  FROM journal_line GROUP BY id >> 20 HAVING SUM(amount_cents) <> 0`;
+
+const STRAY_LINES = sql`SELECT 'line ' || l.id AS difference FROM journal_line l
+  LEFT JOIN journal_entry e ON e.id = l.id >> 20 WHERE e.id IS NULL OR e.posted_on <> l.posted_on`;
+
+const EMPTY_ENTRIES = sql`SELECT 'entry ' || e.id AS difference FROM journal_entry e
+  WHERE NOT EXISTS (SELECT 1 FROM journal_line l WHERE l.id >= e.id << 20 AND l.id < (e.id + 1) << 20)`;
+
+/** Keys where what is kept and what the lines say differ; a key kept as zero and absent from the lines does not. */
+function differing(
+  kept: RawBuilder<unknown>,
+  worked: RawBuilder<unknown>,
+  [key, amounts]: readonly [string, readonly string[]],
+) {
+  const of = (sign: RawBuilder<unknown>, source: RawBuilder<unknown>) =>
+    sql`SELECT ${sql.raw(key)} AS key, ${sql.join(amounts.map((each) => sql`${sign} ${sql.raw(each)} AS ${sql.ref(each)}`))}
+      FROM (${source})`;
+  const sums = amounts.map((each) => sql`SUM(${sql.ref(each)}) <> 0`);
+  return sql`SELECT 'key ' || key || ' is off by ' || ${sql.join(
+    amounts.map((each) => sql`SUM(${sql.ref(each)})`),
+    sql` || ', ' || `,
+  )} AS difference
+    FROM (${of(sql``, kept)} UNION ALL ${of(sql`-`, worked)}) GROUP BY key HAVING ${sql.join(sums, sql` OR `)}`;
+}
+
+const ACCOUNT_MONTHS = differing(
+  sql`SELECT account_id, month, amount_cents AS amount FROM account_month`,
+  sql`SELECT l.account_id, e.month, SUM(l.amount_cents) AS amount FROM journal_line l
+    JOIN journal_entry e ON e.id = l.id >> 20 GROUP BY l.account_id, e.month`,
+  [`account_id || '/' || month`, ['amount']],
+);
+
+const KEPT_MEASURES = sql.join(MEASURE_NAMES.map((name) => sql`${sql.ref(MEASURES[name].column)} AS ${sql.ref(name)}`));
+const PROJECT_MONTHS = differing(
+  sql`SELECT project_id, month, ${KEPT_MEASURES} FROM project_month`,
+  measuresFromLines(sql`TRUE`),
+  [`project_id || '/' || month`, MEASURE_NAMES],
+);
+
+const CODING = CODING_DIMENSIONS.map((name) => DIMENSIONS[name].column);
+const LINE_CODING = sql.join(
+  CODING_DIMENSIONS.map(
+    (name) =>
+      sql`ifnull(l.${sql.ref(DIMENSIONS[name].column)}, ${sql.lit(name === 'costType' ? '' : 0)}) AS ${sql.ref(DIMENSIONS[name].column)}`,
+  ),
+);
+const CODING_MONTHS = differing(
+  sql`SELECT *, amount_cents AS amount, quantity_e4 AS quantity FROM project_coding_month`,
+  sql`SELECT project_id, account_id, month, ${sql.join(CODING.map((column) => sql.ref(column)))},
+      SUM(amount_cents) AS amount, SUM(quantity_e4) AS quantity
+    FROM (SELECT l.project_id, l.account_id, e.month, l.amount_cents, l.quantity_e4, ${LINE_CODING}
+      FROM journal_line l JOIN journal_entry e ON e.id = l.id >> 20 WHERE l.project_id IS NOT NULL)
+    GROUP BY project_id, account_id, month, ${sql.join(CODING.map((column) => sql.ref(column)))}`,
+  [['project_id', 'account_id', ...CODING, 'month'].join(` || '/' || `), ['amount', 'quantity']],
+);
+
+const OVERSETTLED = sql`SELECT d.number || ' is settled with ' || SUM(s.amount_cents) AS difference
+  FROM settlement s JOIN document d ON d.id = s.document_id GROUP BY d.id
+  HAVING SUM(s.amount_cents) * sign(d.gross_cents) NOT BETWEEN 0 AND abs(d.gross_cents)`;
