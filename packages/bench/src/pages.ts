@@ -2,14 +2,15 @@ import { copyFileSync, existsSync, mkdtempSync, rmSync, statSync, writeFileSync 
 import { cpus, tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pino } from 'pino';
-import { REPORT_NAMES, reportOf, type ReportName } from '@lowtide/core/reports/reports.ts';
+import { REPORT_NAMES } from '@lowtide/core/reports/reports.ts';
 import { app } from '@lowtide/server/app.ts';
 import { openBooks } from '@lowtide/server/database/open.ts';
 import { clock } from '@lowtide/server/http/clock.ts';
+import { everyQuestion } from '@lowtide/server/http/every-question.test.support.ts';
 import { timed, timing } from './measure.ts';
 
 /** What the answer of a page may take, whatever the size of the books. */
-const MOST_MS = 150;
+const [MOST_MS, MOST_AFTER_MS, MOST_FIRST_MS] = [100, 150, 1_000];
 const MOST_KB = 300;
 /** What a page asks of a long list at first: the rows in view. */
 const FIRST_ROWS = 'limit=200';
@@ -66,30 +67,48 @@ async function postBill(): Promise<void> {
   await order(`/drafts/${draft.id}/posting`, posting);
 }
 
-const OWN: Readonly<Partial<Record<ReportName, string>>> = {
-  profitability: '&by=project&from=2027-01',
-  fade: '&from=2026-08',
-  'income-statement': '&from=2027-01',
-  hours: '&from=2027-01',
-  'labor-composition': '&from=2027-01',
-  'certified-payroll': '&week=2027-03-08',
-};
-const through = `through=${THROUGH}`;
+/** The number of the newest document of a kind; of the last one posted where the kind has its own list. */
+async function newest(kind: string): Promise<string> {
+  const { rows } = await answerOf<{ rows: readonly { id: number }[] }>(`/documents?through=${THROUGH}&kind=${kind}`);
+  return String(rows[0]?.id ?? 1);
+}
+
+async function answerOf<T>(to: string): Promise<T> {
+  const response = await fetch(`${address}${to}`);
+  if (!response.ok) throw new Error(`${to}: ${await response.text()}`);
+  return (await response.json()) as T;
+}
+
+const [bill, hours, payroll, orderId] = await Promise.all(['bill', 'hours', 'payroll', 'order'].map(newest));
+const estimates = await answerOf<{ rows: readonly { id: number }[] }>('/projects/1/estimates');
+const [estimate, other] = estimates.rows.map(({ id }) => String(id));
+const drafts = await answerOf<{ rows: readonly { id: number }[] }>('/drafts');
+const of = (id: string | undefined) => ({ id: id ?? '1' });
+
+/** Every address, and reports as their pages ask them first: the rows in view, or by something else than they begin with. */
 const pages: readonly (readonly [string, string])[] = [
-  ['frame', `/frame?${through}`],
-  ...REPORT_NAMES.map((name) => [name, `${reportOf(name).path}?${through}&${FIRST_ROWS}${OWN[name] ?? ''}`] as const),
-  ['estimate against actual, by cost', `/estimate-against-actual?${through}&${FIRST_ROWS}&order=-actual`],
-  ['one project', `/projects/1?${through}`],
-  ['its forecast', `/projects/1/forecast?${through}`],
-  ['its estimates', '/projects/1/estimates'],
-  ['documents', `/documents?${through}`],
-  ['documents by amount', `/documents?${through}&order=-gross`],
-  ['recognition', `/recognition?month=${THROUGH}&${FIRST_ROWS}`],
-  ['recognition state', `/recognition-state?${through}`],
-  ['labor clearing', '/labor-clearing'],
-  ['overhead', `/overhead?${through}`],
-  ['pickers', '/reference'],
-  ['what a sheet is read against', '/sheet-basis'],
+  ...everyQuestion({
+    id: '1',
+    query: {
+      ...{ through: THROUGH, from: '2027-01', month: THROUGH, weekOn: '2027-03-08', by: 'project', project: '1' },
+      ...{ figure: `cost.p1.t${THROUGH}`, keys: `cost.p1.t${THROUGH},complete.p1.t${THROUGH}`, text: 'Gar' },
+      ...{ supplier: 'VARROW', about: 'document', id: bill ?? '1', poolId: '1', with: other ?? '2' },
+    },
+    params: {
+      ...{ views: { page: 'portfolio' }, records: { kind: 'budget-line' }, progress: { key: 'none' } },
+      ...{ hoursThere: { from: '2027-03-08', through: '2027-03-14' }, draft: of(String(drafts.rows[0]?.id ?? 1)) },
+      ...{ documentHours: of(hours), clearingOf: of(payroll), creditSheet: of(bill), postedSheet: of(bill) },
+      ...{ document: of(bill), order: of(orderId), nextVersion: of(orderId), estimate: of(estimate) },
+      compareEstimates: { ...of(estimate), with: other ?? '2' },
+    },
+  }).map(({ name, address: to }) => {
+    const isReport = REPORT_NAMES.some((each) => each === name);
+    return [name, isReport || name === 'recognition' ? `${to}&${FIRST_ROWS}` : to] as const;
+  }),
+  ['estimate against actual, by cost', `/estimate-against-actual?through=${THROUGH}&${FIRST_ROWS}&order=-actual`],
+  ['documents by amount', `/documents?through=${THROUGH}&order=-gross`],
+  ['orders, all of them', `/orders?through=${THROUGH}&show=all`],
+  ['activity of a project', `/project-activity?through=${THROUGH}&${FIRST_ROWS}&project=1`],
 ];
 
 interface Asked {
@@ -115,7 +134,10 @@ for (const [name, to] of pages) {
   await postBill();
   const after = await ask(to);
   const { median } = timing(then.map(({ ms }) => ms));
-  const over = Math.max(median, after.ms) > MOST_MS || first.kilobytes > MOST_KB ? 'over' : '';
+  const isOver =
+    [first.ms > MOST_FIRST_MS, median > MOST_MS, after.ms > MOST_AFTER_MS, first.kilobytes > MOST_KB].includes(true) ||
+    first.status !== 200;
+  const over = isOver ? 'over' : '';
   const figures = [first.status, ...[first.ms, median, after.ms, first.kilobytes].map(Math.round)];
   rows.push(`| ${name} | ${figures.join(' | ')} | ${over} |`);
   process.stdout.write(`${rows.at(-1)}\n`);
@@ -133,7 +155,7 @@ writeFileSync(
     `# ${day}: every page's answer`,
     '',
     `Node ${process.version}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown'}. A company that lives the demo's fifteen months (npm run large): ${size.projects} projects, ${size.lines} lines, ${size.documents} documents, ${megabytes} MB; it verifies clean.`,
-    `Over HTTP, one after the other: the first answer since the start, the median of three after it, the one after a bill was posted to a project, and how much is sent. Wanted: ${MOST_MS} ms and ${MOST_KB} kB.`,
+    `Over HTTP, one after the other: the first answer since the start, the median of three after it, the one after a bill was posted to a project, and how much is sent. Wanted: ${MOST_FIRST_MS} ms, ${MOST_MS} ms, ${MOST_AFTER_MS} ms and ${MOST_KB} kB.`,
     `Keeping a sheet of one bill and posting it, over HTTP: ${Math.round(billMs)} ms.`,
     '',
     '| page | status | first, ms | then, ms | after a posting, ms | kB | |',

@@ -4,6 +4,7 @@ import type { FrontDoor } from './front-door.ts';
 import { billProgress, lockThrough, openingBalances, postOverheads, recognize, settle } from './months.ts';
 import type { BillRow } from '@lowtide/core/documents/supplier-bill/form.ts';
 import { payFortnight } from './payrolls.ts';
+import { buyForBranches, fillMailbox } from './branch-buying.ts';
 import { changeOrders } from './changes.ts';
 import { storyCode, type DemoProject } from './projects.ts';
 import { applyOverhead, OVERHEAD_FROM, payForEquipment, setUpOverhead, weekOfEquipment } from './overhead.ts';
@@ -38,11 +39,12 @@ export async function generate(
     if (company.branches.length === 1) {
       await liveOrders(door, day);
       await keepPapers(door, day);
-    }
+    } else await buyForBranches(door, company, day);
     await ending(living, day);
     if (monthOf(plusDays(day, 1)) !== monthOf(day)) progress(monthOf(day));
   }
-  await leaveOnTheDesk(door);
+  if (company.branches.length > 1) await fillMailbox(door);
+  await leaveUnposted(door);
 }
 
 interface Living {
@@ -156,7 +158,7 @@ async function change(
 }
 
 /** Work begun and not posted: a batch whose control total does not meet, with a bill number that was there before. */
-async function leaveOnTheDesk(door: FrontDoor): Promise<void> {
+async function leaveUnposted(door: FrontDoor): Promise<void> {
   const known = await door.ask<{ rows: { number: string; kind: string }[] }>(
     '/documents?through=2027-03&kind=bill&text=Varrow',
   );

@@ -7,9 +7,14 @@ import { largeCompany } from './company.ts';
 import { DEMO_FIRST_DAY, DEMO_USER, generate } from './generate.ts';
 import { PROJECTS } from './projects.ts';
 
-/** `npm run large [-- projects file]`: a company of so many projects that lives the demo's fifteen months; verified at the end. */
-const projects = Number(process.argv[2] ?? 2_000);
-const path = resolve(process.argv[3] ?? 'books/large.sqlite');
+/**
+ * `npm run large [-- projects file]`: a company of so many projects, or of a tenth as many for `small`, that lives the demo's fifteen
+ * months; verified at the end.
+ */
+const [FULL, SMALL] = [2_000, 200];
+const [size = String(FULL), named] = process.argv.slice(2);
+const projects = size === 'small' ? SMALL : Number(size);
+const path = resolve(named ?? (size === 'small' ? 'books/large-small.sqlite' : 'books/large.sqlite'));
 if (existsSync(path)) {
   process.stdout.write(`${path} is there. Remove it to make it anew.\n`);
   process.exit(0);

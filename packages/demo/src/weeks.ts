@@ -19,7 +19,7 @@ function lifeGone(project: DemoProject, day: IsoDate): number {
   return time * time * (3 - 2 * time);
 }
 
-function underWay(project: DemoProject, day: IsoDate): boolean {
+export function underWay(project: DemoProject, day: IsoDate): boolean {
   return project.status !== 'proposed' && project.start <= day && (project.ended === undefined || day < project.ended);
 }
 
@@ -53,7 +53,7 @@ export interface HoursRow {
   readonly text: string;
 }
 
-const codeCell = (line: DemoLine): string => (line.phase === '' ? line.code : `${line.phase}/${line.code}`);
+export const codeCell = (line: DemoLine): string => (line.phase === '' ? line.code : `${line.phase}/${line.code}`);
 
 /** A week's hours: each worker goes where most of the role's work is due, eight hours a day, the rest is yard time. */
 export function weekOfHours(branch: Branch, monday: IsoDate, random: Seeded): HoursRow[] {

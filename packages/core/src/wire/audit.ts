@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Endpoints } from './endpoint.ts';
+import { TOPICS, type Endpoints } from './endpoint.ts';
 import { Id, IdText } from '../shapes/values.ts';
 
 export const AuditQuery = z.strictObject({
@@ -23,8 +23,11 @@ export const AuditLog = z.object({
   more: z.boolean(),
 });
 
+/** All but what is only kept for one's own screen. */
+const AUDITED = TOPICS.filter((topic) => !['views', 'layouts', 'progress'].includes(topic));
+
 // One a line.
 // prettier-ignore
 export const AUDIT_ENDPOINTS = {
-  auditLog: { method: 'get', path: '/audit-log', may: 'keep-books', summary: 'What was done to the books', query: AuditQuery, response: AuditLog, reads: ['ledger', 'plans', 'estimates', 'records', 'months', 'people'] },
+  auditLog: { method: 'get', path: '/audit-log', may: 'keep-books', summary: 'What was done to the books', query: AuditQuery, response: AuditLog, reads: AUDITED },
 } as const satisfies Endpoints;

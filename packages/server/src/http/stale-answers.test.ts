@@ -5,46 +5,39 @@ import { expect, test } from 'vitest';
 import { anyHistory } from '../happening.test.support.ts';
 import { LivedHistory } from '../history.test.support.ts';
 import { smallCompany, type TestApp } from '../small-company.test.support.ts';
+import { everyQuestion } from './every-question.test.support.ts';
 
 const RUNS = Number(process.env['HISTORIES'] ?? 2);
 
 const company = smallCompany();
 
-const THROUGH = 'through=2027-02';
-/** What people may be looking at, by endpoint. */
-const LOOKED_AT: Readonly<Partial<Record<EndpointName, string>>> = {
-  frame: `/frame?${THROUGH}`,
-  reference: '/reference',
-  project: `/projects/1?${THROUGH}`,
-  trace: '/trace?figure=estimate.p1.t2027-02',
-  ledger: `/ledger?${THROUGH}`,
-  search: '/search?text=G',
-  drafts: '/drafts',
-  budgetStands: `/budget-stands?project=1&${THROUGH}`,
-  lastBill: '/last-bill?supplier=STONE',
-  sheetBasis: '/sheet-basis',
-  hoursThere: '/hours-there?weekOn=2027-01-04',
-  documents: `/documents?${THROUGH}`,
-  recognition: '/recognition?month=2027-02',
-  recognitionState: `/recognition-state?${THROUGH}`,
-  estimates: '/projects/1/estimates',
-  forecast: `/projects/1/forecast?${THROUGH}`,
-  costCurve: `/projects/1/cost-curve?${THROUGH}`,
-  views: '/views/portfolio',
-  records: '/records/project',
-  'wip-schedule': `/wip-schedule?${THROUGH}`,
-  portfolio: `/portfolio?${THROUGH}`,
-  'estimate-against-actual': `/estimate-against-actual?${THROUGH}`,
-  fade: `/fade?${THROUGH}&from=2027-01`,
-  aging: '/aging?through=2027-02',
-  billable: `/billable?${THROUGH}`,
-  'trial-balance': `/trial-balance?${THROUGH}`,
-};
-const NAMES = Object.keys(LOOKED_AT) as EndpointName[];
+/** What people may be looking at: every address that is asked with GET. */
+const LOOKED_AT = everyQuestion({
+  id: '1',
+  query: {
+    ...{ through: '2027-02', from: '2027-01', month: '2027-02', weekOn: '2027-01-04', by: 'project', project: '1' },
+    ...{ figure: 'estimate.p1.t2027-02', keys: 'cost.p1.t2027-02,estimate.p1.t2027-02', text: 'G', supplier: 'STONE' },
+    ...{ about: 'document', id: '1', poolId: '1', with: '2' },
+  },
+  params: {
+    views: { page: 'portfolio' },
+    records: { kind: 'project' },
+    progress: { key: 'none' },
+    hoursThere: { from: '2027-01-04', through: '2027-01-10' },
+  },
+});
 
+/** Whoever types in a sheet has what they typed: it is not asked again while they type. */
+const TYPED_THERE: Readonly<Partial<Record<EndpointName, string>>> = { estimate: 'changeEstimate', draft: 'saveDraft' };
+
+/** What each says, of those that are there. Asked wrongly, none would notice a change. */
 async function answers(app: TestApp): Promise<ReadonlyMap<EndpointName, string>> {
   const found = new Map<EndpointName, string>();
-  for (const name of NAMES) found.set(name, JSON.stringify((await app.send('GET', LOOKED_AT[name] ?? '')).body));
+  for (const { name, address } of LOOKED_AT) {
+    const { status, body } = await app.send('GET', address);
+    expect([name, [400, 422, 500].includes(status)]).toEqual([name, false]);
+    if (status === 200) found.set(name, JSON.stringify(body));
+  }
   return found;
 }
 
@@ -67,7 +60,9 @@ function watched(app: TestApp, seen: (changed: number) => void): TestApp {
     if (before === null) return answered;
     const after = await answers(app);
     const [order, { makesStale = [] }] = endpointOf(method, path);
-    const changed = NAMES.filter((name) => before.get(name) !== after.get(name));
+    const changed = [...before.keys()].filter(
+      (name) => before.get(name) !== after.get(name) && TYPED_THERE[name] !== order,
+    );
     for (const name of changed) {
       const { reads = [] }: Endpoint = ENDPOINTS[name];
       expect(
