@@ -11,6 +11,7 @@ import { billingRoutes } from './billing/billing-routes.ts';
 import { creditRoutes } from './billing/credit-routes.ts';
 import { invoiceFileRoutes } from './billing/invoice-file-routes.ts';
 import type { Books } from './database/open.ts';
+import { nothingKept } from './keeping/kept-by-project-queries.ts';
 import { documentRoutes } from './documents/document-routes.ts';
 import { settlementRoutes } from './documents/settlement-routes.ts';
 import { sheetApprovalRoutes } from './documents/sheet-approval-routes.ts';
@@ -152,7 +153,7 @@ function contextOf({ demo = false, serverCode = '', ...parts }: ContextParts): C
     files: new Map(),
     orders: new Map(),
     effects: EFFECT_STORES,
-    keeping: new Map(),
+    keeping: nothingKept(),
     longOrders: longOrders(),
   };
 }

@@ -1,5 +1,6 @@
 import type { Cents } from '../money/cents.ts';
 import type { OpenRole, Role } from './account.ts';
+import type { MeasureName } from './measures.ts';
 
 /** Two sums that must be one: reached by different ways through the books. */
 export interface TieOut {
@@ -14,6 +15,8 @@ export interface TieOutWords {
   readonly one: string;
   readonly other: string;
   readonly balance?: { readonly roles: readonly Role[]; readonly side: 'debit' | 'credit' };
+  /** Its one side is this measure of all projects, its other the accounts the measure is of. */
+  readonly measure?: MeasureName;
   /** Its one side is what documents have open on this account. */
   readonly openOn?: OpenRole;
 }
@@ -46,11 +49,11 @@ export const TIE_OUTS = {
   },
   wip: {
     ...{ title: 'Work in process', one: 'cost less cost recognized, by project', other: 'the WIP accounts' },
-    balance: { roles: ['wip', 'construction-in-progress'], side: 'debit' },
+    measure: 'held',
   },
   revenue: {
     ...{ title: 'Revenue', one: 'earned, by project', other: 'the revenue account' },
-    balance: { roles: ['revenue'], side: 'credit' },
+    measure: 'earned',
   },
   billings: { title: 'Progress billings', one: 'invoices', other: 'the billings account' },
   contracts: {

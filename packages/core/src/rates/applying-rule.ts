@@ -71,13 +71,30 @@ export function rateBook(rules: readonly RateRule[]): RateBook {
  * hour without a rate is an error, never free.
  */
 export function appliedRate(book: RateBook, hour: WorkedHour): AppliedRate | null {
-  const holding = RATE_LEVELS.flatMap(({ name, scope }) => {
+  return rateFinder(book)(hour);
+}
+
+/** The same for many hours of one book: what holds for somebody and their work is looked up once. */
+export function rateFinder(book: RateBook): (hour: WorkedHour) => AppliedRate | null {
+  const known = new Map<string, readonly LevelRule[]>();
+  return (hour) => {
+    const of = `${hour.project} ${hour.client} ${hour.employee} ${hour.role} / ${hour.activity}`;
+    const rules = known.get(of) ?? rulesOf(book, hour);
+    known.set(of, rules);
+    const [first, ...others] = rules.filter(({ rule }) => rule.effectiveOn <= hour.day);
+    return first === undefined ? null : { ...first, beaten: others.map(({ rule }) => rule) };
+  };
+}
+
+type LevelRule = Omit<AppliedRate, 'beaten'>;
+
+/** Every rule that holds for an hour on some day, the most specific level first. */
+function rulesOf(book: RateBook, hour: WorkedHour): readonly LevelRule[] {
+  return RATE_LEVELS.flatMap(({ name, scope }) => {
     const own = scopeOf(scope, hour);
     const rules = own === null ? [] : (book.get(scopeKey(own)) ?? []);
-    return rules.filter(({ effectiveOn }) => effectiveOn <= hour.day).map((rule) => ({ rule, level: name }));
+    return rules.map((rule) => ({ rule, level: name }));
   });
-  const [first, ...others] = holding;
-  return first === undefined ? null : { ...first, beaten: others.map(({ rule }) => rule) };
 }
 
 /** What of an hour a level tells rates apart by; null where the hour has none of it. */

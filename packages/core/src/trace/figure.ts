@@ -1,17 +1,31 @@
 import { isNameableMonth, month, type Month } from '../calendar/month.ts';
-import { CONTRACT_ROLES, COST_ROLES, HELD_ROLES, type Role } from '../ledger/account.ts';
+import { CONTRACT_ROLES, COST_ROLES, type Role } from '../ledger/account.ts';
 import { DIMENSION_NAMES, DIMENSIONS, type DimensionName, type DimensionValues } from '../ledger/dimensions.ts';
+import { MEASURE_NAMES, measureOf, type MeasureName, type MEASURES } from '../ledger/measures.ts';
+
+interface PostedRule {
+  readonly title: string;
+  /** By type where no role says it: `profit-and-loss` is revenue, cost of revenue and expense; `cost-in-result` the last two, less expected loss. */
+  readonly roles: readonly Role[] | 'profit-and-loss' | 'revenue-accounts' | 'cost-in-result';
+  readonly sign: 1 | -1;
+}
+
+export type MeasureFigure = NonNullable<(typeof MEASURES)[MeasureName]['figure']>['name'];
+
+/** The figures of measures, as those are told. */
+const MEASURE_FIGURES = Object.fromEntries(
+  MEASURE_NAMES.flatMap((name): readonly (readonly [string, PostedRule])[] => {
+    const { figure, of } = measureOf(name);
+    return figure === null || of === 'hours of an employee' ? [] : [[figure.name, { title: figure.title, ...of }]];
+  }),
+) as Readonly<Record<MeasureFigure, PostedRule>>;
 
 /** Figures that are sums of posted lines: whose accounts, and the sign that makes them read naturally. */
 export const POSTED_FIGURES = {
+  ...MEASURE_FIGURES,
   cost: { title: 'Cost', roles: COST_ROLES, sign: 1 },
-  'cost-held': { title: 'Unrecognized cost', roles: HELD_ROLES, sign: 1 },
   'work-in-process': { title: 'Work in process', roles: ['wip'], sign: 1 },
-  'cost-recognized': { title: 'Cost recognized', roles: ['cost-of-revenue', 'internal-projects'], sign: 1 },
-  earned: { title: 'Earned', roles: ['revenue'], sign: -1 },
-  billed: { title: 'Billed', roles: ['progress-billings'], sign: -1 },
   'contract-net': { title: 'Earned less billed', roles: CONTRACT_ROLES, sign: 1 },
-  'loss-expense': { title: 'Expected loss', roles: ['loss-expense'], sign: 1 },
   'loss-provision': { title: 'Loss provision', roles: ['loss-provision'], sign: -1 },
   bank: { title: 'Bank', roles: ['bank'], sign: 1 },
   receivable: { title: 'Receivables', roles: ['receivable'], sign: 1 },
@@ -24,13 +38,6 @@ export const POSTED_FIGURES = {
   'cost-typed': { title: 'Cost in the result', roles: 'cost-in-result', sign: 1 },
   'cost-other': { title: 'Cost without a cost type', roles: 'cost-in-result', sign: 1 },
 } as const satisfies Record<string, PostedRule>;
-
-interface PostedRule {
-  readonly title: string;
-  /** By type where no role says it: `profit-and-loss` is revenue, cost of revenue and expense; `cost-in-result` the last two, less expected loss. */
-  readonly roles: readonly Role[] | 'profit-and-loss' | 'revenue-accounts' | 'cost-in-result';
-  readonly sign: 1 | -1;
-}
 
 /** Figures worked out from other figures. */
 export const DERIVED_FIGURES = {

@@ -1,15 +1,20 @@
-import type { FigureName } from './figure.ts';
+import { MEASURE_NAMES, measureOf } from '../ledger/measures.ts';
+import type { FigureName, MeasureFigure } from './figure.ts';
+
+/** The formulas of measures, as those are told. */
+const OF_MEASURES = Object.fromEntries(
+  MEASURE_NAMES.flatMap((name) => {
+    const { figure } = measureOf(name);
+    return figure === null ? [] : [[figure.name, figure.formula]];
+  }),
+) as Readonly<Record<MeasureFigure, string>>;
 
 /** How each figure is worked out, in a line: what is shown beside it before its trace is opened. */
 export const FORMULAS: { readonly [N in FigureName]: string } = {
+  ...OF_MEASURES,
   cost: 'lines posted to work in process, construction in progress, cost of revenue and internal projects',
   'work-in-process': 'lines posted to work in process: cost of projects for clients, less what was recognized of it',
-  'cost-held': 'lines posted to work in process and construction in progress: cost, less what was recognized of it',
-  'cost-recognized': 'lines posted to cost of revenue and internal projects',
-  earned: 'lines posted to revenue',
-  billed: 'lines posted to progress billings, without what closed the project',
   'contract-net': 'earned − billed',
-  'loss-expense': 'lines posted to expected losses',
   'loss-provision': 'expected losses provided for, less what was used of them',
   bank: 'lines posted to the bank accounts',
   receivable: 'invoiced − received − credited',

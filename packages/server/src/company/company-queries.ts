@@ -10,6 +10,7 @@ import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { Refusal } from '../http/refusal.ts';
 import { countingVersion, type KnownAt } from './version-queries.ts';
+import { keptList } from '../keeping/kept-by-project-queries.ts';
 
 export interface Company {
   readonly name: string;
@@ -97,6 +98,10 @@ export async function companyAt(db: Db, at: KnownAt): Promise<Policies> {
 }
 
 export async function accounts(db: Db): Promise<readonly Account[]> {
+  return keptList(db, 'accounts', ['record_version'], () => accountsNow(db));
+}
+
+async function accountsNow(db: Db): Promise<readonly Account[]> {
   const rows = await db.selectFrom('account').select(['id', 'code', 'name', 'type', 'role']).orderBy('code').execute();
   return rows.map(({ id, code, name, type, role }) => ({
     id: accountId(id),

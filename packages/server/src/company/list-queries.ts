@@ -7,14 +7,21 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity } from '@lowtide/core/money/quantity.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
+import { keptList, type MadeOf } from '../keeping/kept-by-project-queries.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
+
+const RECORDS: MadeOf = ['record_version'];
 
 /** Bills are counted no further than what makes an amount usual or not. */
 const COUNTED = USUAL_AFTER_BILLS;
 
 /** Suppliers with what their bills usually come to; reversed bills do not count. */
 export async function suppliers(db: Db): Promise<readonly Supplier[]> {
+  return keptList(db, 'suppliers', ['record_version', 'document'], () => suppliersNow(db));
+}
+
+async function suppliersNow(db: Db): Promise<readonly Supplier[]> {
   const { rows } = await sql<{
     id: number;
     code: string;
@@ -37,6 +44,10 @@ export async function suppliers(db: Db): Promise<readonly Supplier[]> {
 
 /** Clients or suppliers, by code. */
 export async function parties(db: Db, kind: 'client' | 'supplier'): Promise<readonly Party[]> {
+  return keptList(db, `parties ${kind}`, RECORDS, () => partiesNow(db, kind));
+}
+
+async function partiesNow(db: Db, kind: 'client' | 'supplier'): Promise<readonly Party[]> {
   const rows = await db
     .selectFrom('party')
     .select(['id', 'code', 'name'])
@@ -48,6 +59,10 @@ export async function parties(db: Db, kind: 'client' | 'supplier'): Promise<read
 
 /** Everybody who works, by code. */
 export async function people(db: Db) {
+  return keptList(db, 'people', RECORDS, () => peopleNow(db));
+}
+
+async function peopleNow(db: Db) {
   return db
     .selectFrom('employee')
     .select(['id', 'code', 'name', 'job_role', 'usual_hours_e4'])
@@ -66,6 +81,10 @@ export async function employees(db: Db): Promise<readonly Employee[]> {
 }
 
 export async function costCodes(db: Db): Promise<readonly CostCode[]> {
+  return keptList(db, 'costCodes', RECORDS, () => costCodesNow(db));
+}
+
+async function costCodesNow(db: Db): Promise<readonly CostCode[]> {
   const rows = await db.selectFrom('cost_code').select(['id', 'code', 'name', 'cost_type']).orderBy('code').execute();
   return rows.map(({ id, code, name, cost_type }) => ({
     id: costCodeId(id),
@@ -76,6 +95,10 @@ export async function costCodes(db: Db): Promise<readonly CostCode[]> {
 }
 
 export async function taxCodes(db: Db): Promise<readonly TaxCode[]> {
+  return keptList(db, 'taxCodes', RECORDS, () => taxCodesNow(db));
+}
+
+async function taxCodesNow(db: Db): Promise<readonly TaxCode[]> {
   const rows = await db
     .selectFrom('tax_code')
     .select(['id', 'code', 'name', 'rate_millionths', 'recoverable_millionths'])
@@ -91,12 +114,20 @@ export async function taxCodes(db: Db): Promise<readonly TaxCode[]> {
 }
 
 export async function activities(db: Db): Promise<readonly Activity[]> {
+  return keptList(db, 'activities', RECORDS, () => activitiesNow(db));
+}
+
+async function activitiesNow(db: Db): Promise<readonly Activity[]> {
   const rows = await db.selectFrom('activity').select(['id', 'code', 'name']).orderBy('code').execute();
   return rows.map(({ id, ...named }) => ({ id: activityId(id), ...named }));
 }
 
 /** Where projects are, of those that say it. */
 export async function sites(db: Db): Promise<SheetBasis['sites']> {
+  return keptList(db, 'sites', RECORDS, () => sitesNow(db));
+}
+
+async function sitesNow(db: Db): Promise<SheetBasis['sites']> {
   const rows = await db.selectFrom('project').select(['id', 'site_address']).where('site_address', '<>', '').execute();
   return rows.map(({ id, site_address: address }) => ({ id: projectId(id), address }));
 }

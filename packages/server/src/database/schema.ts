@@ -1,3 +1,4 @@
+import type { MeasureName, MEASURES } from '@lowtide/core/ledger/measures.ts';
 import type { Coded, Recorded } from './table-columns.ts';
 import type { LaborTables } from './labor-tables.ts';
 import type { OrderTables } from './order-tables.ts';
@@ -205,15 +206,9 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     text: string;
   };
   account_month: { account_id: number; month: number; amount_cents: number };
-  project_month: {
-    project_id: number;
-    month: number;
-    held_cents: number;
-    expensed_cents: number;
-    earned_cents: number;
-    billed_cents: number;
-    loss_cents: number;
-    hours_e4: number;
+  /** With a column for each measure. */
+  project_month: { project_id: number; month: number } & {
+    [M in MeasureName as (typeof MEASURES)[M]['column']]: number;
   };
   project_coding_month: {
     project_id: number;

@@ -15,6 +15,7 @@ import { companyOf } from '../company/company-queries.ts';
 import { insertVersion, latestVersion } from '../company/version-queries.ts';
 import type { EstimateRecord } from './estimate-queries.ts';
 import { replaceTyped, typedAtSetUp } from './typed-setup-queries.ts';
+import { entryOf } from '../database/line-number.ts';
 
 export interface Approving {
   readonly estimate: EstimateRecord;
@@ -179,7 +180,7 @@ export async function withdrawable(
     .executeTakeFirst();
   if (!row) return { approval: null, problems: [] };
   const { rows } = await sql<{ posted: number; later: number; forecasts: number }>`SELECT
-    EXISTS (SELECT 1 FROM journal_line WHERE project_id = ${estimate.project} AND id >> 20 > ${row.after_entry}) AS posted,
+    EXISTS (SELECT 1 FROM journal_line WHERE project_id = ${estimate.project} AND ${entryOf('id')} > ${row.after_entry}) AS posted,
     EXISTS (SELECT 1 FROM approval a WHERE a.project_id = ${estimate.project} AND a.id > ${row.id}
       AND a.id NOT IN (SELECT approval_id FROM withdrawal)) AS later,
     EXISTS (SELECT 1 FROM forecast WHERE project_id = ${estimate.project} AND recorded_at >= ${row.recorded_at}) AS forecasts`.execute(

@@ -7,6 +7,7 @@ import { refuseWherePayIsHidden } from './pay-hidden.ts';
 import { seesOnly } from './seen-projects.ts';
 import type { Actor } from './actor.ts';
 import { Refusal } from './refusal.ts';
+import { isOfEntry } from '../database/line-number.ts';
 
 /** Refuses who is not signed in, and whose role does not allow it. */
 export function allowed(actor: Actor | null, may: Permission): Actor {
@@ -70,7 +71,7 @@ async function projectsOf(db: Db, about: About, asked: Parts): Promise<readonly 
     return [found?.project_id ?? NONE];
   }
   const { rows } = await sql<{ project: number }>`SELECT DISTINCT l.project_id AS project FROM journal_entry e
-    JOIN journal_line l ON l.id >= e.id << 20 AND l.id < (e.id + 1) << 20
+    JOIN journal_line l ON ${isOfEntry('l.id')}
     WHERE e.document_id = ${Number(named(about.document))} AND l.project_id IS NOT NULL`.execute(db);
   return rows.length === 0 ? [NONE] : rows.map(({ project }) => project);
 }

@@ -7,7 +7,7 @@ import { expect, test } from 'vitest';
 import { anyHistory } from '../happening.test.support.ts';
 import { LivedHistory } from '../history.test.support.ts';
 import { smallCompany, billSheet, GOOD_BILL, post, type TestApp } from '../small-company.test.support.ts';
-import { keepsWithin, keptByProject, type Keeping } from './kept-by-project-queries.ts';
+import { keepsWithin, keptByProject, nothingKept, type Keeping } from './kept-by-project-queries.ts';
 import { EFFECT_STORES } from '../effect-stores.ts';
 
 const RUNS = Number(process.env['HISTORIES'] ?? 2);
@@ -70,7 +70,7 @@ test('whatever happens: what is kept of projects is what it comes to when worked
 test('after a posting only the projects it names are asked for again, and after none nobody is', async () => {
   const app = await company.open();
   const { reader } = app.books;
-  const keeping: Keeping = new Map();
+  const keeping: Keeping = nothingKept();
   const asked: (number | undefined)[] = [];
   const ask = async (only?: number): Promise<ReadonlyMap<number, number>> => {
     asked.push(only);
@@ -103,11 +103,11 @@ test('after a posting only the projects it names are asked for again, and after 
 
 test('what a transaction that writes works out is not kept', async () => {
   const app = await company.open();
-  const keeping: Keeping = new Map();
+  const keeping: Keeping = nothingKept();
   await app.books.writer.transaction().execute(async (trx) => {
     keepsWithin(trx, keeping, { stores: false, effects: EFFECT_STORES });
     await keptByProject(trx, 'turn', () => Promise.resolve(new Map([[1, 1]])));
   });
-  expect(keeping.size).toBe(0);
+  expect(keeping.byProject.size).toBe(0);
   await app.close();
 });

@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import type { EffectStores } from '../effects/effect-store.ts';
 import { booksMark, movedProjects, sameMark, type BooksMark } from './moved-project-queries.ts';
@@ -8,11 +9,24 @@ interface Kept {
   readonly byProject: ReadonlyMap<number, unknown>;
 }
 
-/** What one books file keeps in memory, the longest unasked first. */
-export type Keeping = Map<string, Kept>;
+/** What one books file keeps in memory: facts of every project, the longest unasked first, and lists. */
+export interface Keeping {
+  readonly byProject: Map<string, Kept>;
+  readonly lists: Map<string, KeptList>;
+}
 
-/** Answers kept at once: a few facts of a few months. */
-const MOST_KEPT = 32;
+/** A list, and the last rows of what it is made of. */
+interface KeptList {
+  readonly mark: string;
+  readonly list: unknown;
+}
+
+export function nothingKept(): Keeping {
+  return { byProject: new Map(), lists: new Map() };
+}
+
+/** Answers kept at once: a few facts of a few months, the lists, and orders of some suppliers. */
+const MOST_KEPT = 64;
 /** With more projects moved than this, asking for all of them at once is quicker. */
 const MOST_MOVED = 40;
 
@@ -43,9 +57,9 @@ export async function keptByProject<Fact>(
   const use = USES.get(db);
   if (!use) return ask();
   const mark = await booksMark(db);
-  const known = use.keeping.get(name);
+  const known = use.keeping.byProject.get(name);
   const byProject = known ? await broughtUpToDate(db, known, { mark, ask, effects: use.effects }) : await ask();
-  if (use.stores) keep(use.keeping, name, { mark, byProject });
+  if (use.stores) keep(use.keeping.byProject, name, { mark, byProject });
   return byProject as ReadonlyMap<number, Fact>;
 }
 
@@ -71,9 +85,29 @@ async function broughtUpToDate(
   return byProject;
 }
 
-function keep(keeping: Keeping, name: string, kept: Kept): void {
+function keep<K>(keeping: Map<string, K>, name: string, kept: K): void {
   keeping.delete(name);
   keeping.set(name, kept);
   const [oldest] = keeping.keys();
   if (keeping.size > MOST_KEPT && oldest !== undefined) keeping.delete(oldest);
+}
+
+/** What a list is made of: tables whose rows are added and whose numbers only rise. */
+export type MadeOf = readonly ('record_version' | 'rate_rule' | 'dated_rate' | 'document')[];
+
+/**
+ * A list that is the same for everybody and changes rarely, asked again only once something of what it is made of was recorded. Every
+ * change of a record leaves a row in `record_version`.
+ */
+export async function keptList<List>(db: Db, name: string, madeOf: MadeOf, ask: () => Promise<List>): Promise<List> {
+  const use = USES.get(db);
+  if (!use) return ask();
+  const last = madeOf.map((table) => sql`ifnull((SELECT MAX(id) FROM ${sql.table(table)}), 0)`);
+  const { rows } = await sql<{ mark: string }>`SELECT ${sql.join(last, sql` || ' ' || `)} AS mark`.execute(db);
+  const mark = String(rows[0]?.mark);
+  const known = use.keeping.lists.get(name);
+  if (known?.mark === mark) return known.list as List;
+  const list = await ask();
+  if (use.stores) keep(use.keeping.lists, name, { mark, list });
+  return list;
 }

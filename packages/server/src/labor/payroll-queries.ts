@@ -10,6 +10,7 @@ import { Refusal } from '../http/refusal.ts';
 import type { WorkedDays } from './worked-hours-queries.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
+import { keptList } from '../keeping/kept-by-project-queries.ts';
 
 const LINES: Target = {
   table: 'payroll_line',
@@ -42,6 +43,10 @@ async function insertPayroll(trx: Trx, document: number, paid: PaidPeriod): Prom
 
 /** Payrolls that count and their supplements, the latest period first. */
 export async function payrolls(db: Db): Promise<readonly PostedPayroll[]> {
+  return keptList(db, 'payrolls', ['document'], () => payrollsNow(db));
+}
+
+async function payrollsNow(db: Db): Promise<readonly PostedPayroll[]> {
   const { rows } = await sql<{
     id: number;
     number: string;

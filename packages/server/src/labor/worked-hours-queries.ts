@@ -13,7 +13,7 @@ import type { Db, Sql, Trx } from '../database/schema.ts';
 import type { EffectStore, TieLook, TieSides } from '../effects/effect-store.ts';
 import { Refusal } from '../http/refusal.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
-import { LINES_PER_ENTRY } from '../database/line-number.ts';
+import { entryOf, isOfEntry, LINES_PER_ENTRY } from '../database/line-number.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
 
 const WORKED_HOURS: Target = {
@@ -120,10 +120,10 @@ function hoursAndClearing({ after, from, through }: TieLook): TieSides {
     one: sql`(ifnull((SELECT ${worked} WHERE w.id > ${after('worked_hours')} AND ${between(sql`${later}w.worked_on`)}), 0)
       - ifnull((SELECT SUM(w.cost_cents - w.overhead_cents) FROM ${reversed} CROSS JOIN worked_hours w ON w.document_id = d.id
           WHERE ${reversedSince} AND ${between(sql`w.worked_on`)}), 0))`,
-    other: sql`(ifnull((SELECT -SUM(l.amount_cents) FROM journal_line l JOIN journal_entry e ON e.id = l.id >> 20
+    other: sql`(ifnull((SELECT -SUM(l.amount_cents) FROM journal_line l JOIN journal_entry e ON e.id = ${entryOf('l.id')}
         JOIN document d ON d.id = e.document_id WHERE l.id >= ${firstLine} AND ${credited} AND d.kind = 'hours'), 0)
       - ifnull((SELECT -SUM(l.amount_cents) FROM ${reversed} CROSS JOIN journal_entry e ON e.document_id = d.id
-          CROSS JOIN journal_line l ON l.id >= e.id << 20 AND l.id < (e.id + 1) << 20
+          CROSS JOIN journal_line l ON ${isOfEntry('l.id')}
           WHERE ${reversedSince} AND ${credited}), 0))`,
   };
 }

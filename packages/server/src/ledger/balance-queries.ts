@@ -5,7 +5,9 @@ import { DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
 import {
   MEASURE_NAMES,
   MEASURES,
+  measureOf,
   measuresOf,
+  measureValues,
   type MeasureName,
   type MeasureValues,
 } from '@lowtide/core/ledger/measures.ts';
@@ -15,6 +17,7 @@ import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import type { AsIfLine, Bounds } from './as-of-queries.ts';
 import { CODING_DIMENSIONS } from './post-document-queries.ts';
+import { entryOf } from '../database/line-number.ts';
 
 /** Months from `from` (null: the beginning) through the bounds' month. */
 export interface Span extends Bounds {
@@ -123,16 +126,7 @@ function measuresWithin(span: Span, project?: number): RawBuilder<unknown> {
 }
 
 function totals(row: TotalsRow): ProjectTotals {
-  return {
-    project: row.project_id,
-    held: cents(row.held),
-    expensed: cents(row.expensed),
-    earned: cents(row.earned),
-    billed: cents(row.billed),
-    loss: cents(row.loss),
-    hours: quantity(row.hours),
-    earnedSince: cents(row.since),
-  };
+  return { project: row.project_id, ...measureValues((name) => row[name]), earnedSince: cents(row.since) };
 }
 
 /** Adds the lines read as if posted to the totals of their projects. */
@@ -157,10 +151,7 @@ function withLine<Sums extends ProjectTotals>(known: Sums, { role, ...line }: As
   return { ...known, ...totals({ ...NO_TOTALS, ...sums, project_id: known.project, since }) };
 }
 
-const NO_TOTALS: TotalsRow = {
-  ...{ project_id: 0, month: 0, since: 0 },
-  ...{ held: 0, expensed: 0, earned: 0, billed: 0, loss: 0, hours: 0 },
-};
+const NO_TOTALS: TotalsRow = { ...{ project_id: 0, month: 0, since: 0 }, ...measureValues(() => 0) };
 
 function laterMeasures(span: Span, project?: number): RawBuilder<unknown> {
   if (span.firstLaterLine === null) return sql``;
@@ -171,13 +162,13 @@ function laterMeasures(span: Span, project?: number): RawBuilder<unknown> {
 /** The measures of `project_month` worked out from lines; also what the check of the books compares them with. */
 export function measuresFromLines(where: RawBuilder<unknown>): RawBuilder<unknown> {
   return sql`SELECT l.project_id, e.month AS month, ${each((name) => sql`SUM(${measureOfLine(name)}) AS ${sql.ref(name)}`)}
-    FROM journal_line l JOIN journal_entry e ON e.id = l.id >> 20 JOIN account a ON a.id = l.account_id
+    FROM journal_line l JOIN journal_entry e ON e.id = ${entryOf('l.id')} JOIN account a ON a.id = l.account_id
     WHERE l.project_id IS NOT NULL AND ${where} GROUP BY l.project_id, e.month`;
 }
 
 /** What a line `l` of an entry `e` and an account `a` adds to a measure. */
 function measureOfLine(name: MeasureName): RawBuilder<unknown> {
-  const { of, withoutClosing = false } = MEASURES[name];
+  const { of, withoutClosing = false } = measureOf(name);
   if (of === 'hours of an employee') return sql`CASE WHEN l.employee_id IS NULL THEN 0 ELSE l.quantity_e4 END`;
   const counts = withoutClosing ? sql`AND e.closing = 0` : sql``;
   const amount = of.sign === 1 ? sql`l.amount_cents` : sql`-l.amount_cents`;

@@ -9,6 +9,7 @@ import type { LedgerLine } from '@lowtide/core/reports/lists/shape.ts';
 import type { Db } from '../database/schema.ts';
 import { isPayHidden } from '../http/pay-hidden.ts';
 import type { Bounds } from './as-of-queries.ts';
+import { entryOf, isOfEntry } from '../database/line-number.ts';
 
 export type LineAnswer = z.input<typeof LedgerLine>;
 
@@ -101,7 +102,7 @@ function withoutMoves({ moves }: LineView): RawBuilder<unknown> {
   if (moves === 'shown') return sql``;
   return sql`AND (l.account_id NOT IN ${COST_ACCOUNTS} OR l.project_id IS NULL OR (
     SELECT SUM(o.amount_cents) FROM journal_line o
-    WHERE o.project_id = l.project_id AND o.posted_on = l.posted_on AND o.id >> 20 = l.id >> 20
+    WHERE o.project_id = l.project_id AND o.posted_on = l.posted_on AND ${entryOf('o.id')} = ${entryOf('l.id')}
       AND o.account_id IN ${COST_ACCOUNTS} AND ${codingOf('o')}) <> 0)`;
 }
 
@@ -151,7 +152,7 @@ const IS_PAYROLL = sql`(l.employee_id IS NOT NULL AND (d.kind = 'payroll'
  * one role on the same coding.
  */
 const TOGETHER = sql`journal_line t JOIN employee w ON w.id = t.employee_id
-  WHERE t.id >= e.id << 20 AND t.id < (e.id + 1) << 20 AND t.account_id = l.account_id
+  WHERE ${isOfEntry('t.id')} AND t.account_id = l.account_id
     AND (${IS_PAYROLL} OR (w.job_role = of_employee.job_role AND ${codingOf('t')}))`;
 
 /** Where pay is hidden, the first of such lines stands for all of them. */
@@ -169,7 +170,7 @@ function lineColumns(hidden: boolean): RawBuilder<unknown> {
     a.code || ' ' || a.name AS account, coalesce(of_party.name, of_employee.name) AS party_name, l.text,
     ${summed('quantity_e4')} AS quantity_e4, ${summed('amount_cents')} AS amount_cents, of_employee.job_role, ${CODES}
   FROM journal_line l
-  JOIN journal_entry e ON e.id = l.id >> 20
+  JOIN journal_entry e ON e.id = ${entryOf('l.id')}
   JOIN document d ON d.id = e.document_id
   JOIN account a ON a.id = l.account_id
   ${JOINS}`;

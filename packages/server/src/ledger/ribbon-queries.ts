@@ -1,6 +1,7 @@
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
+import { isOfEntry } from '../database/line-number.ts';
 
 export interface MonthEarnedAndBilled {
   readonly month: number;
@@ -17,7 +18,7 @@ export async function monthsEarnedAndBilled(db: Db, known: number | null): Promi
     known === null
       ? sql``
       : sql`UNION ALL SELECT e.month, a.role, -l.amount_cents FROM journal_entry e
-          CROSS JOIN journal_line l ON l.id >= e.id << 20 AND l.id < (e.id + 1) << 20
+          CROSS JOIN journal_line l ON ${isOfEntry('l.id')}
           CROSS JOIN account a ON a.id = l.account_id
           WHERE e.recorded_at > ${known} AND e.closing = 0 AND a.role IN ('revenue', 'progress-billings')`;
   const { rows } = await sql<{ month: number; earned: number; billed: number }>`
@@ -27,7 +28,7 @@ export async function monthsEarnedAndBilled(db: Db, known: number | null): Promi
       SELECT m.month, a.role, m.amount_cents AS amount FROM account a JOIN account_month m ON m.account_id = a.id
       WHERE a.role IN ('revenue', 'progress-billings')
       UNION ALL SELECT e.month, a.role, -l.amount_cents FROM journal_entry e
-        CROSS JOIN journal_line l ON l.id >= e.id << 20 AND l.id < (e.id + 1) << 20
+        CROSS JOIN journal_line l ON ${isOfEntry('l.id')}
         CROSS JOIN account a ON a.id = l.account_id
         WHERE e.closing = 1 AND a.role = 'progress-billings'
       ${later}

@@ -1,4 +1,5 @@
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
+import { MEASURE_NAMES, measureOf } from '@lowtide/core/ledger/measures.ts';
 import { MOST_SUM } from '@lowtide/core/money/cents.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import { CompiledQuery, sql } from 'kysely';
@@ -28,20 +29,27 @@ export async function refuseSumsTooLarge(trx: Trx, { turnover, planned }: Added)
   if (problems.length > 0) throw new Refusal(problems);
 }
 
+/** Each amount that is measured of a project, and its cost in all. */
+const MEASURED = [
+  sql`held_cents + expensed_cents`,
+  ...MEASURE_NAMES.map((name) => measureOf(name).column)
+    .filter((column) => column.endsWith('_cents'))
+    .map((column) => sql.ref(column)),
+];
+
 /** Balances of accounts and projects through any month, all debits together, and what projects are planned to cost and bring. */
 async function sumsTooLarge(db: Db): Promise<readonly Problem[]> {
   const { rows } = await sql<{ of: string }>`
     WITH running AS (
       SELECT account_id, SUM(amount_cents) OVER (PARTITION BY account_id ORDER BY month) AS amount FROM account_month
     ), measured AS (
-      SELECT project_id, SUM(held_cents + expensed_cents) OVER months AS cost, SUM(earned_cents) OVER months AS earned,
-        SUM(billed_cents) OVER months AS billed, SUM(loss_cents) OVER months AS loss
+      SELECT project_id, ${sql.join(MEASURED.map((amount, place) => sql`SUM(${amount}) OVER months AS ${sql.ref(`m${place}`)}`))}
       FROM project_month WINDOW months AS (PARTITION BY project_id ORDER BY month)
     )
     SELECT DISTINCT 'account ' || a.code AS of FROM running r JOIN account a ON a.id = r.account_id
       WHERE abs(r.amount) > ${MOST_SUM}
     UNION ALL SELECT DISTINCT 'project ' || p.code FROM measured m JOIN project p ON p.id = m.project_id
-      WHERE max(abs(cost), abs(earned), abs(billed), abs(loss)) > ${MOST_SUM}
+      WHERE max(${sql.join(MEASURED.map((_, place) => sql`abs(${sql.ref(`m${place}`)})`))}) > ${MOST_SUM}
     UNION ALL SELECT 'the debits of all accounts' WHERE (
       SELECT SUM(max(0, amount)) FROM (SELECT SUM(amount_cents) AS amount FROM account_month GROUP BY account_id)
     ) > ${MOST_SUM}

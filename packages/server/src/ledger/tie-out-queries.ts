@@ -10,6 +10,7 @@ import {
   type TieOutName,
   type TieOutWords,
 } from '@lowtide/core/ledger/tie-out.ts';
+import { measureOf, type MeasureName } from '@lowtide/core/ledger/measures.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { sql } from 'kysely';
 import type { Db, Sql } from '../database/schema.ts';
@@ -68,8 +69,6 @@ function openDocuments(on: OpenRole, look: TieLook): Side {
 function keptSides(look: TieLook): { readonly [N in TieOutName]?: { readonly one: Side; readonly other?: Side } } {
   return {
     entries: { one: { kept: sql`(SELECT SUM(amount_cents) FROM account_month)` }, other: { kept: sql`0` } },
-    wip: { one: { kept: overProjects(sql`held_cents`) } },
-    revenue: { one: { kept: overProjects(sql`earned_cents`) } },
     billings: {
       one: { added: standing(sql`json_extract(d.body, '$.figures.work')`, BILLING_WORK, look) },
       other: { kept: overProjects(sql`billed_cents`) },
@@ -86,7 +85,8 @@ const BILLING_WORK = DOCUMENT_KIND_NAMES.filter((kind) => kindOf(kind).billsWork
 
 /** Both sides of a tie-out: what rows of documents come to, and the balance it is kept in. */
 function sidesOf(name: TieOutName, look: TieLook, effects: EffectStores): readonly [Side, Side] {
-  const { openOn, balance }: TieOutWords = TIE_OUTS[name];
+  const { openOn, balance, measure }: TieOutWords = TIE_OUTS[name];
+  if (measure !== undefined) return measureSides(measure);
   const kept = keptSides(look)[name];
   const left = having(effects, 'ties').flatMap((ties) => ties(look)[name] ?? []);
   const one: Side =
@@ -101,6 +101,14 @@ function sidesOf(name: TieOutName, look: TieLook, effects: EffectStores): readon
       : openDocuments(openOn, look));
   const [other] = left.flatMap((side) => side.other ?? []);
   return [one, kept?.other ?? (other === undefined ? { kept: balanceOf(balance) } : { added: other })];
+}
+
+/** A measure of all projects, and what the accounts it is of come to. */
+function measureSides(name: MeasureName): readonly [Side, Side] {
+  const { column, of } = measureOf(name);
+  invariant(of !== 'hours of an employee', 'hours are on no account');
+  const balance = { roles: of.roles, side: of.sign === 1 ? 'debit' : 'credit' } as const;
+  return [{ kept: overProjects(sql.ref(column)) }, { kept: balanceOf(balance) }];
 }
 
 function balanceOf(balance: TieOutWords['balance']): Sql {

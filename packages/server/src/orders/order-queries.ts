@@ -26,6 +26,7 @@ import type { Db } from '../database/schema.ts';
 import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
 import { counts } from '../ledger/settlement-queries.ts';
 import { retainedOfBills } from './retention-queries.ts';
+import { keptList } from '../keeping/kept-by-project-queries.ts';
 
 type At = Pick<Bounds, 'day' | 'recordedAt'>;
 
@@ -71,11 +72,21 @@ export async function ordersThere(
   { suppliers, numbers }: { readonly suppliers: readonly number[]; readonly numbers: readonly string[] },
 ): Promise<readonly Order[]> {
   const named = numbers.map((number) => number.trim()).filter((number) => number !== '');
-  if (suppliers.length === 0 && named.length === 0) return [];
-  const wanted = sql<boolean>`(o.party_id IN (${list(suppliers)}) OR o.number IN (${list(named)}))`;
   const names = new Set(named.map((number) => number.toLowerCase()));
-  return (await orders(db, EVERYTHING, wanted)).filter(
-    ({ number, lines }) => names.has(number.toLowerCase()) || lines.some((line) => openToBill(line).net > 0),
+  const theirs = suppliers.length === 0 ? [] : await ordersOf(db, suppliers);
+  const isNamed = ({ number }: Order): boolean => names.has(number.toLowerCase());
+  const others = named.filter((number) => !theirs.some((order) => order.number.toLowerCase() === number.toLowerCase()));
+  const further = others.length === 0 ? [] : await orders(db, EVERYTHING, sql<boolean>`o.number IN (${list(others)})`);
+  return [...theirs, ...further]
+    .filter((order) => isNamed(order) || order.lines.some((line) => openToBill(line).net > 0))
+    .toSorted((one, other) => one.id - other.id);
+}
+
+/** Every order of some suppliers, as they are now: asked for each of their bills that waits. */
+async function ordersOf(db: Db, suppliers: readonly number[]): Promise<readonly Order[]> {
+  const wanted = sql<boolean>`o.party_id IN (${list(suppliers)})`;
+  return keptList(db, `orders of ${suppliers.join(' ')}`, ['document', 'record_version'], () =>
+    orders(db, EVERYTHING, wanted),
   );
 }
 

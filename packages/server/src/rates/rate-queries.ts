@@ -6,6 +6,7 @@ import type { HourRates } from '@lowtide/core/rates/hour-rates.ts';
 import { sql, type RawBuilder, type Selectable } from 'kysely';
 import type { Db, Schema, Trx } from '../database/schema.ts';
 import type { Stamp } from '../audit/stamp.ts';
+import { keptList } from '../keeping/kept-by-project-queries.ts';
 
 /** What an hour costs, or is billed at. */
 export type RateSide = 'cost' | 'bill';
@@ -17,6 +18,10 @@ const HOLDS = sql`r.is_withdrawn = 0 AND NOT EXISTS (SELECT 1 FROM rate_rule n W
 
 /** The rules of a side that hold. */
 export async function rateRules(db: Db, side: RateSide): Promise<readonly RateRule[]> {
+  return keptList(db, `rates ${side}`, ['rate_rule', 'record_version'], () => rateRulesNow(db, side));
+}
+
+async function rateRulesNow(db: Db, side: RateSide): Promise<readonly RateRule[]> {
   const { rows } = await sql<RuleRow>`SELECT r.* FROM rate_rule r WHERE r.side = ${side} AND ${HOLDS}
     ORDER BY r.id`.execute(db);
   return rows.map(ruleOf);

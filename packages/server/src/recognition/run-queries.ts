@@ -24,6 +24,7 @@ import { projectPlans } from '../projects/plan-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
 import { accounts, companyAt } from '../company/company-queries.ts';
 import type { LatestRun } from '../projects/latest-run-queries.ts';
+import { isOfEntry } from '../database/line-number.ts';
 
 /** The rows a run for the month would have: every project that is measured and has anything to show. */
 export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow[]> {
@@ -101,7 +102,7 @@ export async function asIfRecognized(db: Db, at: AsOf): Promise<AsOf> {
 export async function documentsSince(db: Db, run: LatestRun): Promise<number> {
   const { rows } = await sql<{ count: number }>`
     SELECT COUNT(DISTINCT e.document_id) AS count FROM journal_entry e
-    JOIN journal_line l ON l.id >= e.id << 20 AND l.id < (e.id + 1) << 20
+    JOIN journal_line l ON ${isOfEntry('l.id')}
     JOIN account a ON a.id = l.account_id
     WHERE e.recorded_at > ${run.recordedAt} AND e.posted_on <= ${dayNumber(lastDay(run.month))}
       AND l.project_id IS NOT NULL AND a.role IN (${sql.join([...COST_ROLES])})`.execute(db);

@@ -3,14 +3,13 @@ import { lastDay } from '@lowtide/core/calendar/month.ts';
 import type { PayKind } from '@lowtide/core/rates/pay.ts';
 import { cents, sum } from '@lowtide/core/money/cents.ts';
 import { quantity, sumQuantity } from '@lowtide/core/money/quantity.ts';
-import type { BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';
-import { readBuildUp } from '@lowtide/core/rates/read-build-up.ts';
 import { certifiedLines, type CertifiedHours } from '@lowtide/core/reports/certified-payroll/figures.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
+import { buildUpParts } from '../rates/build-up-parts.ts';
 
 type Query = Asked<'certified-payroll'>['query'];
 
@@ -85,13 +84,11 @@ async function weekHours(db: Db, query: Query, weekOn: IsoDate): Promise<readonl
     ORDER BY e.code, CASE w.pay WHEN 'regular' THEN 0 WHEN 'overtime' THEN 1 WHEN 'double' THEN 2 ELSE 3 END, w.worked_on`.execute(
     db,
   );
-  return rows.map(({ employee, worked_on, pay, here: isHere, build_up, hours }) => {
-    const read = build_up === null ? null : readBuildUp(JSON.parse(build_up) as BuildUpRow[]);
-    return {
-      ...{ employee, workedOn: dayOf(worked_on), pay, hours: quantity(hours), isOnProject: isHere === 1 },
-      parts: read?.ok ? read.value : null,
-    };
-  });
+  const partsOf = buildUpParts();
+  return rows.map(({ employee, worked_on, pay, here: isHere, build_up, hours }) => ({
+    ...{ employee, workedOn: dayOf(worked_on), pay, hours: quantity(hours), isOnProject: isHere === 1 },
+    parts: partsOf(build_up),
+  }));
 }
 
 /** Gross and withheld of the payroll whose period holds the week, by person; nothing while it is not paid. */

@@ -1,4 +1,4 @@
-import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, month, monthNumber, monthOf, monthText } from '@lowtide/core/calendar/month.ts';
 import type { PayKind } from '@lowtide/core/rates/pay.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
@@ -134,11 +134,15 @@ async function reportedHours(db: Db, query: Query): Promise<readonly HoursLine[]
     WHERE w.worked_on BETWEEN ${dayNumber(firstDay(query.from))} AND ${at.day} AND d.recorded_at <= ${at.recordedAt}
       AND ${notReversed('d', at)} ${query.project === undefined ? sql`` : sql`AND w.project_id = ${query.project}`}
     GROUP BY 1, 3, 5, 6, 7, 10, 11`.execute(db);
-  return rows.map(({ role, day, billable, hours, cost, ...row }) => ({
-    ...row,
-    ...{ role: role || null, day: dayOf(day), billable: billable === 1 },
-    ...{ hours: quantity(hours), cost: cents(cost) },
-  }));
+  const days = new Map<number, IsoDate>();
+  return rows.map((row) => {
+    const day = days.get(row.day) ?? dayOf(row.day);
+    days.set(row.day, day);
+    const { employee, project, client, pay, activity, code } = row;
+    const [role, billable] = [row.role || null, row.billable === 1];
+    const [hours, cost] = [quantity(row.hours), cents(row.cost)];
+    return { employee, role, project, client, day, pay, billable, hours, cost, activity, code };
+  });
 }
 
 function sumsAnswer({ cost, bill, profit, ...sums }: HoursSums) {

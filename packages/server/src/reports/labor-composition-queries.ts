@@ -4,15 +4,14 @@ import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { hourKindOf, type PayKind } from '@lowtide/core/rates/pay.ts';
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import { cents, sum, type Cents } from '@lowtide/core/money/cents.ts';
-import type { BuildUpRow } from '@lowtide/core/rates/build-up-row.ts';
-import type { RatePart } from '@lowtide/core/rates/build-up.ts';
-import { readBuildUp } from '@lowtide/core/rates/read-build-up.ts';
 import { addedParts, laborParts, type LaborParts } from '@lowtide/core/reports/labor-composition/figures.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, type Bounds } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
+import { buildUpParts } from '../rates/build-up-parts.ts';
+import { isOfEntry } from '../database/line-number.ts';
 
 type Query = Asked<'labor-composition'>['query'];
 
@@ -67,33 +66,25 @@ async function costAtRates(
     FROM worked_hours w JOIN document d ON d.id = w.document_id LEFT JOIN rate_rule r ON r.id = w.rate_rule_id
     WHERE w.worked_on BETWEEN ${from} AND ${at.day} AND d.recorded_at <= ${at.recordedAt} AND ${notReversed('d', at)}
     GROUP BY w.project_id, w.pay, w.rate_rule_id`.execute(db);
-  const known = new Map<string, readonly RatePart[] | null>();
+  const partsOf = buildUpParts();
   return rows.map(({ project, pay, build_up, cost, overhead }) => ({
     project,
     parts: laborParts({
       ...{ cost: cents(cost), overhead: cents(overhead), hour: hourKindOf(pay) },
-      parts: build_up === null ? null : partsOf(build_up, known),
+      parts: partsOf(build_up),
     }),
   }));
-}
-
-function partsOf(buildUp: string, known: Map<string, readonly RatePart[] | null>): readonly RatePart[] | null {
-  const before = known.get(buildUp);
-  if (before !== undefined) return before;
-  const read = readBuildUp(JSON.parse(buildUp) as BuildUpRow[]);
-  const parts = read.ok ? read.value : null;
-  known.set(buildUp, parts);
-  return parts;
 }
 
 /** What true-ups posted to the cost of projects, and to indirect labor, on days of the months; reversals as they were posted. */
 async function trueUpsBy(db: Db, from: number, at: Bounds): Promise<ReadonlyMap<number | null, Cents>> {
   const { rows } = await sql<{ project: number | null; added: number }>`
     SELECT SUM(l.amount_cents) AS added, l.project_id AS project
-    FROM document d JOIN journal_entry e ON e.document_id = d.id
-      JOIN journal_line l ON l.id >= e.id << 20 AND l.id < (e.id + 1) << 20 JOIN account a ON a.id = l.account_id
-      LEFT JOIN document o ON o.id = d.reverses_id
-    WHERE (d.kind = 'true-up' OR o.kind = 'true-up') AND e.posted_on BETWEEN ${from} AND ${at.day}
+    FROM (SELECT id, recorded_at FROM document WHERE kind = 'true-up' UNION ALL
+        SELECT r.id, r.recorded_at FROM document o CROSS JOIN document r ON r.reverses_id = o.id WHERE o.kind = 'true-up') d
+      CROSS JOIN journal_entry e ON e.document_id = d.id
+      CROSS JOIN journal_line l ON ${isOfEntry('l.id')} CROSS JOIN account a ON a.id = l.account_id
+    WHERE e.posted_on BETWEEN ${from} AND ${at.day}
       AND d.recorded_at <= ${at.recordedAt} AND a.role IN (${sql.join([...COST_ROLES, 'indirect-labor'])})
     GROUP BY 2`.execute(db);
   return new Map(rows.map(({ project, added }) => [project, cents(added)]));

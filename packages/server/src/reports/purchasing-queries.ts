@@ -10,6 +10,7 @@ import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds } from '../ledger/as-of-queries.ts';
 import { counts } from '../ledger/settlement-queries.ts';
+import { entryOf } from '../database/line-number.ts';
 
 /** Prices that suppliers billed by the unit against orders, in the order they were billed. */
 export async function prices(db: Db, query: Asked<'price-history'>['query']): Promise<Answer<'price-history'>> {
@@ -53,7 +54,7 @@ export async function supplierSpend(
     documents: number;
   }>`SELECT y.id AS supplier_id, y.name AS supplier, p.id AS project_id, p.code AS project, p.name AS project_name,
       SUM(l.amount_cents) AS cost, COUNT(DISTINCT d.id) AS documents
-    FROM account a JOIN journal_line l ON l.account_id = a.id JOIN journal_entry e ON e.id = l.id >> 20
+    FROM account a JOIN journal_line l ON l.account_id = a.id JOIN journal_entry e ON e.id = ${entryOf('l.id')}
     JOIN document d ON d.id = e.document_id LEFT JOIN document o ON o.id = d.reverses_id
     JOIN party y ON y.id = l.party_id AND y.kind = 'supplier' LEFT JOIN project p ON p.id = l.project_id
     WHERE (a.role IN (${sql.join([...COST_ROLES])}) OR (a.role IS NULL AND a.type <> 'liability'))
@@ -101,7 +102,7 @@ export async function projectActivity(
         AND r.recorded_at <= ${at.recordedAt}) AS reversed
     FROM (SELECT e.document_id, l.project_id, 0 AS ordered, ${side(COST_ROLES, 1)} AS cost,
         ${side(['revenue'], -1)} AS earned, ${side(['progress-billings'], -1)} AS billed
-      FROM journal_line l JOIN account a ON a.id = l.account_id JOIN journal_entry e ON e.id = l.id >> 20
+      FROM journal_line l JOIN account a ON a.id = l.account_id JOIN journal_entry e ON e.id = ${entryOf('l.id')}
       WHERE l.${of} AND l.posted_on <= ${at.day} GROUP BY e.document_id, l.project_id
       UNION ALL SELECT o.document_id, k.project_id, SUM(o.cost_cents), 0, 0, 0
       FROM order_line k JOIN ordered o ON o.order_line_id = k.id WHERE k.${of} GROUP BY o.document_id, k.project_id

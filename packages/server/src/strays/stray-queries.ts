@@ -9,6 +9,7 @@ import { sql, type RawBuilder } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
 import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
 import { counts } from '../ledger/settlement-queries.ts';
+import { entryOf } from '../database/line-number.ts';
 
 type At = Pick<Bounds, 'day' | 'recordedAt'>;
 
@@ -18,10 +19,10 @@ function isRecoded(line: string, at: At): RawBuilder<boolean> {
     WHERE c.line_id = ${sql.ref(`${line}.id`)} AND ${counts('x', at)})`;
 }
 
-/** Cost lines without a project or a code that count, and were not coded since. */
+/** Cost lines without a project or a code that count, and were not coded since; few, so their documents are found from them. */
 function strayLines(at: At): RawBuilder<unknown> {
-  return sql`FROM stray_line s JOIN journal_line l ON l.id = s.line_id JOIN journal_entry e ON e.id = l.id >> 20
-    JOIN document d ON d.id = e.document_id WHERE ${counts('d', at)} AND l.amount_cents <> 0 AND NOT ${isRecoded('l', at)}`;
+  return sql`FROM stray_line s CROSS JOIN journal_line l ON l.id = s.line_id CROSS JOIN journal_entry e ON e.id = ${entryOf('l.id')}
+    CROSS JOIN document d ON d.id = e.document_id WHERE ${counts('d', at)} AND l.amount_cents <> 0 AND NOT ${isRecoded('l', at)}`;
 }
 
 export interface StrayRow {
@@ -80,7 +81,7 @@ export async function postedLines(db: Db, lines: readonly number[]): Promise<rea
       EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id) AS reversed,
       (SELECT x.number FROM recoded_line c JOIN document x ON x.id = c.document_id
         WHERE c.line_id = l.id AND ${counts('x', EVERYTHING)} LIMIT 1) AS recoded_by
-    FROM journal_line l JOIN journal_entry e ON e.id = l.id >> 20 JOIN document d ON d.id = e.document_id
+    FROM journal_line l JOIN journal_entry e ON e.id = ${entryOf('l.id')} JOIN document d ON d.id = e.document_id
     WHERE l.id IN (${sql.join([...lines])})`.execute(db);
   return rows.map((row) => ({
     ...dimensionsOf(row),

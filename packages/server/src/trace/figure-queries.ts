@@ -7,6 +7,7 @@ import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import type { Bounds } from '../ledger/as-of-queries.ts';
 import { lineSum } from '../ledger/line-queries.ts';
+import { entryOf } from '../database/line-number.ts';
 
 export type PostedFigure = Figure & { readonly name: PostedName };
 
@@ -15,7 +16,7 @@ export function linesOf(figure: PostedFigure, at: Bounds): RawBuilder<unknown> {
   const from = figure.from === undefined ? sql`` : sql`AND l.posted_on >= ${dayNumber(firstDay(figure.from))}`;
   const known = at.firstLaterLine === null ? sql`` : sql`AND l.id < ${at.firstLaterLine}`;
   const closing = isWithoutClosing(figure)
-    ? sql`AND l.id >> 20 NOT IN (SELECT id FROM journal_entry WHERE closing = 1)`
+    ? sql`AND ${entryOf('l.id')} NOT IN (SELECT id FROM journal_entry WHERE closing = 1)`
     : sql``;
   return sql`l.posted_on <= ${at.day} ${from} ${known} ${closing} AND ${accountsOf(figure)} ${dimensionsOf(figure)}`;
 }

@@ -14,6 +14,7 @@ import { rowsNotAsWritten } from '../database/written/written-queries.ts';
 import { tieOuts } from '../ledger/tie-out-queries.ts';
 import { measuresFromLines } from '../ledger/balance-queries.ts';
 import { CODING_DIMENSIONS } from '../ledger/post-document-queries.ts';
+import { entryOf, isOfEntry } from '../database/line-number.ts';
 
 /** One thing that was checked, and what differs; nothing differs in sound books. */
 export interface Check {
@@ -75,14 +76,14 @@ async function tied(db: Db): Promise<Check> {
   };
 }
 
-const UNBALANCED = sql`SELECT 'entry ' || (id >> 20) || ' is off by ' || SUM(amount_cents) AS difference
-  FROM journal_line GROUP BY id >> 20 HAVING SUM(amount_cents) <> 0`;
+const UNBALANCED = sql`SELECT 'entry ' || ${entryOf('id')} || ' is off by ' || SUM(amount_cents) AS difference
+  FROM journal_line GROUP BY ${entryOf('id')} HAVING SUM(amount_cents) <> 0`;
 
 const STRAY_LINES = sql`SELECT 'line ' || l.id AS difference FROM journal_line l
-  LEFT JOIN journal_entry e ON e.id = l.id >> 20 WHERE e.id IS NULL OR e.posted_on <> l.posted_on`;
+  LEFT JOIN journal_entry e ON e.id = ${entryOf('l.id')} WHERE e.id IS NULL OR e.posted_on <> l.posted_on`;
 
 const EMPTY_ENTRIES = sql`SELECT 'entry ' || e.id AS difference FROM journal_entry e
-  WHERE NOT EXISTS (SELECT 1 FROM journal_line l WHERE l.id >= e.id << 20 AND l.id < (e.id + 1) << 20)`;
+  WHERE NOT EXISTS (SELECT 1 FROM journal_line l WHERE ${isOfEntry('l.id')})`;
 
 /** Keys where what is kept and what the lines say differ; a key kept as zero and absent from the lines does not. */
 function differing(
@@ -104,7 +105,7 @@ function differing(
 const ACCOUNT_MONTHS = differing(
   sql`SELECT account_id, month, amount_cents AS amount FROM account_month`,
   sql`SELECT l.account_id, e.month, SUM(l.amount_cents) AS amount FROM journal_line l
-    JOIN journal_entry e ON e.id = l.id >> 20 GROUP BY l.account_id, e.month`,
+    JOIN journal_entry e ON e.id = ${entryOf('l.id')} GROUP BY l.account_id, e.month`,
   [`account_id || '/' || month`, ['amount']],
 );
 
@@ -127,7 +128,7 @@ const CODING_MONTHS = differing(
   sql`SELECT project_id, account_id, month, ${sql.join(CODING.map((column) => sql.ref(column)))},
       SUM(amount_cents) AS amount, SUM(quantity_e4) AS quantity
     FROM (SELECT l.project_id, l.account_id, e.month, l.amount_cents, l.quantity_e4, ${LINE_CODING}
-      FROM journal_line l JOIN journal_entry e ON e.id = l.id >> 20 WHERE l.project_id IS NOT NULL)
+      FROM journal_line l JOIN journal_entry e ON e.id = ${entryOf('l.id')} WHERE l.project_id IS NOT NULL)
     GROUP BY project_id, account_id, month, ${sql.join(CODING.map((column) => sql.ref(column)))}`,
   [['project_id', 'account_id', ...CODING, 'month'].join(` || '/' || `), ['amount', 'quantity']],
 );

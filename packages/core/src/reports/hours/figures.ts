@@ -1,10 +1,10 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { groupedBy } from '../../collections/grouped-by.ts';
 import type { PayKind } from '../../rates/pay.ts';
-import { cents, difference, sum, type Cents } from '../../money/cents.ts';
-import { extension, quantity, sumQuantity, type Quantity } from '../../money/quantity.ts';
+import { cents, difference, type Cents } from '../../money/cents.ts';
+import { extension, quantity, type Quantity } from '../../money/quantity.ts';
 import { ratio, type Ratio } from '../../money/ratio.ts';
-import { appliedRate, type RateBook, type WorkedHour } from '../../rates/applying-rule.ts';
+import { rateFinder, type AppliedRate, type RateBook, type WorkedHour } from '../../rates/applying-rule.ts';
 import { hourKindOf } from '../../rates/pay.ts';
 
 /** Hours of somebody on a day, for a project or none, paid one way. */
@@ -36,7 +36,8 @@ export function hoursReport<Line extends ReportedHours>(
   billRates: RateBook,
   keyOf: (line: Line) => string,
 ): { readonly rows: ReadonlyMap<string, HoursSums>; readonly totals: HoursSums } {
-  const priced = lines.map((line) => ({ line, bill: billed(line, billRates) }));
+  const rateOf = rateFinder(billRates);
+  const priced = lines.map((line) => ({ line, bill: billed(line, line.billable ? rateOf(line) : null) }));
   return {
     rows: new Map([...groupedBy(priced, ({ line }) => keyOf(line))].map(([key, own]) => [key, sumsOf(own)])),
     totals: sumsOf(priced),
@@ -44,9 +45,8 @@ export function hoursReport<Line extends ReportedHours>(
 }
 
 /** What the line is billed at; null where it is billable and has no rate, nothing where it is not. */
-function billed(line: ReportedHours, billRates: RateBook): Cents | null {
+function billed(line: ReportedHours, applied: AppliedRate | null): Cents | null {
   if (!line.billable) return cents(0);
-  const applied = appliedRate(billRates, line);
   return applied === null ? null : extension(line.hours, applied.rule.rates[hourKindOf(line.pay)].rate);
 }
 
@@ -55,22 +55,27 @@ interface PricedHours {
   readonly bill: Cents | null;
 }
 
+/** One pass over the lines: they may be a year of everybody's days. */
 function sumsOf(priced: readonly PricedHours[]): HoursSums {
-  const hoursOf = (test: (line: PricedHours) => boolean): Quantity =>
-    sumQuantity(priced.filter(test).map(({ line }) => line.hours));
-  const leaveHours = hoursOf(({ line }) => line.pay === 'leave');
-  const all = hoursOf(() => true);
-  const hours = quantity(all - leaveHours);
-  const billableHours = hoursOf(({ line }) => line.billable);
-  const [cost, bill] = [sum(priced.map(({ line }) => line.cost)), sum(priced.map((each) => each.bill ?? cents(0)))];
+  let [all, leave, billable, onProjects, unrated, costs, bills] = [0, 0, 0, 0, 0, 0, 0];
+  for (const { line, bill: billed } of priced) {
+    const { hours, pay, project } = line;
+    all += hours;
+    costs += line.cost;
+    bills += billed ?? 0;
+    if (pay === 'leave') leave += hours;
+    else if (project !== null) onProjects += hours;
+    if (line.billable) billable += hours;
+    if (billed === null) unrated += hours;
+  }
+  const [hours, billableHours] = [quantity(all - leave), quantity(billable)];
+  const [cost, bill] = [cents(costs), cents(bills)];
   const profit = difference(bill, cost);
   return {
-    ...{ hours, billableHours, leaveHours },
-    projectHours: hoursOf(({ line }) => line.project !== null && line.pay !== 'leave'),
-    indirectHours: hoursOf(({ line }) => line.project === null && line.pay !== 'leave'),
+    ...{ hours, billableHours, leaveHours: quantity(leave) },
+    ...{ projectHours: quantity(onProjects), indirectHours: quantity(all - leave - onProjects) },
     utilization: hours === 0 ? null : ratio(billableHours, hours),
-    ...{ cost, bill, profit },
-    unratedHours: hoursOf((each) => each.bill === null),
+    ...{ cost, bill, profit, unratedHours: quantity(unrated) },
     ratio: bill === 0 ? null : ratio(profit, bill),
   };
 }
