@@ -142,6 +142,19 @@ async function credited(app: TestApp, role: string): Promise<number> {
   return rows[0]?.balance ?? 0;
 }
 
+interface Period {
+  readonly id: number;
+  readonly sums: object;
+}
+
+/** What the list says of a pay period is what its page adds up person by person. */
+async function periodsAddUp(app: TestApp): Promise<void> {
+  const { periods } = await app.ask<{ periods: readonly Period[] }>('/labor-clearing');
+  for (const { id, sums } of periods) {
+    expect((await app.ask<{ sums: object }>(`/labor-clearing/${id}`)).sums).toEqual(sums);
+  }
+}
+
 test(
   'whatever happens to hours, equipment, payroll and overhead, clearing, overhead and equipment tie to their accounts',
   async () => {
@@ -154,6 +167,7 @@ test(
             '/labor-clearing',
           );
           expect([otherCents, balanceCents]).toEqual([0, await credited(app, 'labor-clearing')]);
+          await periodsAddUp(app);
           const known = await pools(app);
           const sumOf = (codes: readonly string[]): number =>
             known

@@ -83,8 +83,10 @@ export function clearingRows({ applied, paid, settled }: ClearingPeriod): readon
   });
 }
 
-/** The sums of some rows. */
-export function clearingTotals(rows: readonly ClearingRow[]): Omit<ClearingRow, 'employee' | 'is'> {
+/** What rows come to together. */
+export type ClearingSums = Omit<ClearingRow, 'employee' | 'is'>;
+
+export function clearingTotals(rows: readonly ClearingRow[]): ClearingSums {
   const money = (of: (row: ClearingRow) => Cents): Cents => sum(rows.map(of));
   return {
     entered: sumQuantity(rows.map(({ entered }) => entered)),

@@ -40,6 +40,10 @@ export interface LaborTables {
     benefits_cents: number;
     withheld_cents: number;
   };
+  /** What posted hours of a day come to, and what of their cost labor clearing was credited with; kept up with each posting. */
+  labor_day: { worked_on: number; hours_e4: number; applied_cents: number };
+  /** What a payroll with days of its own and its supplements paid, and what true-ups settled of it; kept up likewise. */
+  pay_period: { payroll_id: number; hours_e4: number; paid_cents: number; settled_cents: number };
   true_up_line: {
     id: Generated<number>;
     document_id: number;

@@ -17,7 +17,7 @@ import * as recodingAndFiles from './migrations/0014-recoding-and-files.ts';
 import * as receiptsSupplementsMarks from './migrations/0015-receipts-supplements-marks.ts';
 import * as writtenDigests from './migrations/0016-written-digests.ts';
 import * as companyPolicies from './migrations/0017-company-policies.ts';
-import * as foundByNumber from './migrations/0018-found-by-number.ts';
+import * as laborBalances from './migrations/0018-labor-balances.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -43,7 +43,7 @@ export const MIGRATIONS: readonly Migration[] = [
   receiptsSupplementsMarks,
   writtenDigests,
   companyPolicies,
-  foundByNumber,
+  laborBalances,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

@@ -29,6 +29,15 @@ export interface TieSides {
   readonly other?: Sql;
 }
 
+/** A balance, and the query of the rows it is worked out from anew: the columns of its key and amounts are the same in both. */
+export interface Balance {
+  readonly title: string;
+  readonly kept: Sql;
+  readonly worked: Sql;
+  readonly key: string;
+  readonly amounts: readonly string[];
+}
+
 /** How one kind of effect is written and taken back, and what it must tie to. */
 export interface EffectStore<K extends EffectKind> {
   /** Writes it within the posting's transaction. Throws `Refusal`. */
@@ -43,6 +52,8 @@ export interface EffectStore<K extends EffectKind> {
   readonly projectsOf?: (documents: Sql) => Sql;
   /** The tables whose rows tie-outs add up. Their numbers only rise. */
   readonly tables?: readonly (keyof Schema)[];
+  /** Sums of its rows that are kept up with each posting. */
+  readonly balances?: readonly Balance[];
   readonly ties?: (look: TieLook) => { readonly [N in TieOutName]?: TieSides };
 }
 

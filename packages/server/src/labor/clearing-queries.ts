@@ -2,9 +2,12 @@ import { codingKey } from '@lowtide/core/budget/budget-against-actual.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import {
+  clearingRows,
+  clearingTotals,
   payrollOfHour,
   type AppliedHours,
   type ClearingPeriod,
+  type ClearingSums,
   type PaidToClearing,
   type SettledDifference,
 } from '@lowtide/core/labor/period-clearing.ts';
@@ -145,21 +148,88 @@ export async function clearingBalance(db: Db): Promise<{ readonly balanceCents: 
   const { rows } = await sql<{ balance: number; applied: number; paid: number; settled: number }>`SELECT
     ifnull((SELECT -SUM(m.amount_cents) FROM account_month m JOIN account a ON a.id = m.account_id
       WHERE a.role = 'labor-clearing'), 0) AS balance,
-    ifnull((SELECT SUM(cost_cents - overhead_cents) FROM worked_hours), 0)
-      - ifnull((SELECT SUM(w.cost_cents - w.overhead_cents) FROM document r
-        CROSS JOIN document d ON d.id = r.reverses_id AND d.kind = 'hours'
-        CROSS JOIN worked_hours w ON w.document_id = d.id WHERE r.reverses_id IS NOT NULL), 0) AS applied,
-    ifnull((SELECT SUM(l.gross_cents + l.taxes_cents + l.insurance_cents + l.benefits_cents) FROM payroll_line l
-      JOIN document d ON d.id = l.document_id WHERE ${notReversed('d', EVERYTHING)}), 0)
-      + ifnull((SELECT SUM(p.fee_cents) FROM payroll p JOIN document d ON d.id = p.document_id
-        WHERE ${notReversed('d', EVERYTHING)}), 0) AS paid,
-    ifnull((SELECT SUM(t.amount_cents) FROM true_up_line t JOIN document d ON d.id = t.document_id
-      WHERE ${notReversed('d', EVERYTHING)}), 0) AS settled`.execute(db);
+    ifnull((SELECT SUM(applied_cents) FROM labor_day), 0) AS applied,
+    ifnull((SELECT SUM(paid_cents) FROM pay_period), 0) AS paid,
+    ifnull((SELECT SUM(settled_cents) FROM pay_period), 0) AS settled`.execute(db);
   const { balance, applied, paid, settled } = rows[0] ?? { balance: 0, applied: 0, paid: 0, settled: 0 };
   return { balanceCents: balance, otherCents: balance - (applied - paid + settled) };
 }
 
+/** A pay period with what it comes to, and the latest true-up of it that counts. */
+export interface ClearedPeriod extends KnownPayroll {
+  readonly sums: ClearingSums;
+  readonly trueUp: { readonly id: number; readonly number: string } | null;
+}
+
+/**
+ * Every pay period, the latest first, from what days and periods come to. Where the days of two of them meet, an hour is of the one that
+ * paid its person: those are worked out hour by hour.
+ */
+export async function clearedPeriods(db: Db): Promise<readonly ClearedPeriod[]> {
+  const known = (await payrolls(db)).filter(({ supplementTo }) => supplementTo === null);
+  const { rows } = await sql<PeriodRow>`SELECT p.document_id AS id, ifnull(y.hours_e4, 0) AS paidHours,
+      ifnull(y.paid_cents, 0) AS paid, ifnull(y.settled_cents, 0) AS settled,
+      ifnull((SELECT SUM(hours_e4) FROM labor_day WHERE worked_on BETWEEN p.from_on AND p.through_on), 0) AS hours,
+      ifnull((SELECT SUM(applied_cents) FROM labor_day WHERE worked_on BETWEEN p.from_on AND p.through_on), 0) AS applied,
+      (SELECT MAX(t.document_id) FROM true_up_line t JOIN document d ON d.id = t.document_id
+        WHERE t.payroll_id = p.document_id AND ${notReversed('d', EVERYTHING)}) AS true_up
+    FROM payroll p LEFT JOIN pay_period y ON y.payroll_id = p.document_id WHERE p.supplement_to IS NULL`.execute(db);
+  const byId = new Map(rows.map((row) => [row.id, row]));
+  const numbers = await numbersOf(
+    db,
+    rows.flatMap(({ true_up }) => true_up ?? []),
+  );
+  const periods: ClearedPeriod[] = [];
+  for (const each of known) {
+    const row = byId.get(each.id);
+    if (row === undefined) continue;
+    const meets = known.some(
+      (other) => other.id !== each.id && other.from <= each.through && each.from <= other.through,
+    );
+    const sums = meets ? clearingTotals(clearingRows(await clearingPeriod(db, each))) : sumsOf(row);
+    const trueUp = row.true_up === null ? null : { id: row.true_up, number: numbers.get(row.true_up) ?? '' };
+    periods.push({ ...each, sums, trueUp });
+  }
+  return periods;
+}
+
+interface PeriodRow {
+  readonly id: number;
+  readonly paidHours: number;
+  readonly paid: number;
+  readonly settled: number;
+  readonly hours: number;
+  readonly applied: number;
+  readonly true_up: number | null;
+}
+
+function sumsOf(row: PeriodRow): ClearingSums {
+  const [applied, paid, settled] = [cents(row.applied), cents(row.paid), cents(row.settled)];
+  return {
+    ...{ entered: quantity(row.hours), hoursPaid: quantity(row.paidHours), applied, paid, settled },
+    difference: difference(difference(paid, applied), settled),
+  };
+}
+
+async function numbersOf(db: Db, documents: readonly number[]): Promise<ReadonlyMap<number, string>> {
+  if (documents.length === 0) return new Map();
+  const rows = await db.selectFrom('document').select(['id', 'number']).where('id', 'in', documents).execute();
+  return new Map(rows.map(({ id, number }) => [id, number]));
+}
+
+/** Adds what a true-up settled to its pay period, or takes it off. */
+async function addSettled(trx: Trx, document: number, sign: 1 | -1): Promise<void> {
+  await sql`INSERT INTO pay_period (payroll_id, hours_e4, paid_cents, settled_cents)
+    SELECT payroll_id, 0, 0, ${sql.lit(sign)} * SUM(amount_cents) FROM true_up_line
+    WHERE document_id = ${document} GROUP BY payroll_id
+    ON CONFLICT (payroll_id) DO UPDATE SET settled_cents = settled_cents + excluded.settled_cents`.execute(trx);
+}
+
 /** Of whom a true-up spread how much. */
 export const TRUED_UP: EffectStore<'true-up'> = {
-  write: (trx, { id }, { payroll, shares }) => insertTrueUp(trx, { document: id, payroll }, shares),
+  write: async (trx, { id }, { payroll, shares }) => {
+    await insertTrueUp(trx, { document: id, payroll }, shares);
+    await addSettled(trx, id, 1);
+  },
+  undo: (trx, document) => addSettled(trx, document, -1),
 };

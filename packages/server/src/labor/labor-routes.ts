@@ -5,7 +5,7 @@ import {
   clearingRows,
   clearingTotals,
   differencePerHour,
-  type ClearingRow,
+  type ClearingSums,
 } from '@lowtide/core/labor/period-clearing.ts';
 import { trueUpShares, type TrueUpShare } from '@lowtide/core/labor/true-up.ts';
 import type { JournalEntry } from '@lowtide/core/ledger/journal-entry.ts';
@@ -26,6 +26,7 @@ import { projects } from '../company/project-queries.ts';
 import { accounts, companyOf } from '../company/company-queries.ts';
 import {
   appliedHours,
+  clearedPeriods,
   clearingBalance,
   clearingPeriod,
   payrollOf,
@@ -33,16 +34,14 @@ import {
   trueUpState,
   type KnownPayroll,
 } from './clearing-queries.ts';
-import { payrolls } from './payroll-queries.ts';
 
 /** Labor clearing: what hours applied at rates against what payroll paid, and the true-up of the difference. */
 export function laborRoutes(router: Router, context: Context): void {
   read(router, context, 'laborClearing', async (db, _asked, { today }) => {
-    const periods = [];
-    for (const known of (await payrolls(db)).filter(({ supplementTo }) => supplementTo === null)) {
-      const rows = clearingRows(await clearingPeriod(db, known));
-      periods.push({ ...(await periodAnswer(db, known)), sums: sumsOf(clearingTotals(rows)) });
-    }
+    const periods = (await clearedPeriods(db)).map(({ id, number, from, through, sums, trueUp }) => ({
+      ...{ id, number, from, through, trueUpId: trueUp?.id ?? null, trueUp: trueUp?.number ?? '' },
+      sums: sumsOf(sums),
+    }));
     const from = periods[0] === undefined ? null : plusDays(periods[0].through, 1);
     const left = sum(periods.map(({ sums }) => sums.differenceCents));
     return {
@@ -70,7 +69,7 @@ export function laborRoutes(router: Router, context: Context): void {
   write(router, context, 'trueUp', async (trx, { body }, acting) => postTrueUp(trx, body, acting));
 }
 
-function sumsOf(row: Omit<ClearingRow, 'employee' | 'is'>) {
+function sumsOf(row: ClearingSums) {
   const { entered, hoursPaid, applied, paid, settled } = row;
   const apart = difference(paid, applied);
   return {

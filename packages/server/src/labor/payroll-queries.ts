@@ -4,7 +4,7 @@ import type { PaidPeriod } from '@lowtide/core/documents/payroll/post.ts';
 import { documentId, employeeId } from '@lowtide/core/ledger/ids.ts';
 import { sql } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
-import type { Db, Trx } from '../database/schema.ts';
+import type { Db, Sql, Trx } from '../database/schema.ts';
 import type { EffectStore } from '../effects/effect-store.ts';
 import { Refusal } from '../http/refusal.ts';
 import type { WorkedDays } from './worked-hours-queries.ts';
@@ -105,8 +105,41 @@ async function refuseTruedUp(trx: Trx, document: number): Promise<void> {
   if (first) throw new Refusal([{ at: '', kind: 'true-up-first', number: first.number }]);
 }
 
+/** What payrolls `p` paid of their periods, line by line, their fees too; a supplement of the period it adds to. */
+function paidRows(which: Sql): Sql {
+  const period = sql`ifnull(p.supplement_to, p.document_id)`;
+  return sql`SELECT ${period} AS payroll_id, l.regular_hours_e4 + l.overtime_hours_e4 AS hours,
+      l.gross_cents + l.taxes_cents + l.insurance_cents + l.benefits_cents AS paid, 0 AS settled
+    FROM payroll p JOIN payroll_line l ON l.document_id = p.document_id ${which}
+    UNION ALL SELECT ${period}, 0, p.fee_cents, 0 FROM payroll p ${which}`;
+}
+
+/** Adds what a payroll paid to its period, or takes it off. */
+async function addPaid(trx: Trx, document: number, sign: 1 | -1): Promise<void> {
+  await sql`INSERT INTO pay_period (payroll_id, hours_e4, paid_cents, settled_cents)
+    SELECT payroll_id, ${sql.lit(sign)} * SUM(hours), ${sql.lit(sign)} * SUM(paid), 0
+    FROM (${paidRows(sql`WHERE p.document_id = ${document}`)}) GROUP BY payroll_id
+    ON CONFLICT (payroll_id) DO UPDATE SET hours_e4 = hours_e4 + excluded.hours_e4,
+      paid_cents = paid_cents + excluded.paid_cents`.execute(trx);
+}
+
 /** Whom a payroll paid, how much and for which period. */
 export const PAID: EffectStore<'payroll'> = {
-  write: (trx, { id }, { paid }) => insertPayroll(trx, id, paid),
+  write: async (trx, { id }, { paid }) => {
+    await insertPayroll(trx, id, paid);
+    await addPaid(trx, id, 1);
+  },
   refuseReversal: refuseTruedUp,
+  undo: (trx, document) => addPaid(trx, document, -1),
+  balances: [
+    {
+      title: 'What payrolls paid and true-ups settled by pay period',
+      kept: sql`SELECT payroll_id, hours_e4 AS hours, paid_cents AS paid, settled_cents AS settled FROM pay_period`,
+      worked: sql`SELECT payroll_id, SUM(hours) AS hours, SUM(paid) AS paid, SUM(settled) AS settled FROM (
+        ${paidRows(sql`JOIN document d ON d.id = p.document_id WHERE ${notReversed('d', EVERYTHING)}`)}
+        UNION ALL SELECT t.payroll_id, 0, 0, t.amount_cents FROM true_up_line t JOIN document d ON d.id = t.document_id
+        WHERE ${notReversed('d', EVERYTHING)}) GROUP BY payroll_id`,
+      ...{ key: 'payroll_id', amounts: ['hours', 'paid', 'settled'] },
+    },
+  ],
 };

@@ -92,10 +92,23 @@ async function refuseCorrected(trx: Trx, document: number): Promise<void> {
   if (rows.length > 0) throw new Refusal([{ at: '', kind: 'corrected-since' }]);
 }
 
+/** Adds the hours of a document to what their days come to, or takes them off. */
+async function addToDays(trx: Trx, document: number, sign: 1 | -1): Promise<void> {
+  await sql`INSERT INTO labor_day (worked_on, hours_e4, applied_cents)
+    SELECT worked_on, ${sql.lit(sign)} * SUM(hours_e4), ${sql.lit(sign)} * SUM(cost_cents - overhead_cents)
+    FROM worked_hours WHERE document_id = ${document} GROUP BY worked_on
+    ON CONFLICT (worked_on) DO UPDATE SET hours_e4 = hours_e4 + excluded.hours_e4,
+      applied_cents = applied_cents + excluded.applied_cents`.execute(trx);
+}
+
 /** Posted hours: what labor clearing is checked against. */
 export const HOURS_WORKED: EffectStore<'worked-hours'> = {
-  write: (trx, { id }, { hours }) => insertWorkedHours(trx, id, hours),
+  write: async (trx, { id }, { hours }) => {
+    await insertWorkedHours(trx, id, hours);
+    await addToDays(trx, id, 1);
+  },
   refuseReversal: refuseCorrected,
+  undo: (trx, document) => addToDays(trx, document, -1),
   lastDay: async (db, document) => {
     const { rows } = await sql<{ last: number | null }>`SELECT MAX(worked_on) AS last FROM worked_hours
       WHERE document_id = ${document}`.execute(db);
@@ -103,6 +116,15 @@ export const HOURS_WORKED: EffectStore<'worked-hours'> = {
   },
   tables: ['worked_hours'],
   ties: (look) => ({ labor: hoursAndClearing(look) }),
+  balances: [
+    {
+      title: 'Hours and applied labor by day',
+      kept: sql`SELECT worked_on, hours_e4 AS hours, applied_cents AS applied FROM labor_day`,
+      worked: sql`SELECT w.worked_on, SUM(w.hours_e4) AS hours, SUM(w.cost_cents - w.overhead_cents) AS applied
+        FROM worked_hours w JOIN document d ON d.id = w.document_id WHERE ${notReversed('d', EVERYTHING)} GROUP BY 1`,
+      ...{ key: 'worked_on', amounts: ['hours', 'applied'] },
+    },
+  ],
 };
 
 /** Hours of the days looked at, at the rates they were posted at, and what their lines credited to labor clearing. */

@@ -101,7 +101,19 @@ const DAMAGE: readonly {
     case: 'hours at another cost',
     table: 'worked_hours',
     by: sql`UPDATE worked_hours SET cost_cents = cost_cents + 1`,
-    found: ['Tie-outs'],
+    found: ['Hours and applied labor by day', 'Tie-outs'],
+  },
+  {
+    case: 'what a day of hours comes to off',
+    table: 'labor_day',
+    by: sql`UPDATE labor_day SET applied_cents = applied_cents + 1`,
+    found: ['Hours and applied labor by day'],
+  },
+  {
+    case: 'a pay period that nobody paid',
+    table: 'pay_period',
+    by: sql`INSERT INTO pay_period VALUES ((SELECT MAX(id) FROM document), 0, 100, 0)`,
+    found: ['What payrolls paid and true-ups settled by pay period'],
   },
 ];
 
@@ -110,7 +122,7 @@ test.each(DAMAGE)('$case is found', async ({ table, by, found }) => {
   await sql.raw(`DROP TRIGGER IF EXISTS ${table}_is_never_deleted`).execute(app.books.writer);
   await by.execute(app.books.writer);
   // What is kept up from lines has neither triggers nor digests: it is worked out again.
-  const isWritten = !/_month$/.test(table);
+  const isWritten = !/_(month|day|period)$/.test(table);
   const byHand = ['Every row is as it was written', 'Tables and triggers are as they were made'];
   expect(await differing()).toEqual(isWritten ? [...found, ...byHand] : found);
 });

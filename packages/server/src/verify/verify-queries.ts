@@ -7,6 +7,7 @@ import { sql, type RawBuilder } from 'kysely';
 import { brokenChain } from '../audit/audit-queries.ts';
 import type { Db } from '../database/schema.ts';
 import { EFFECT_STORES } from '../effect-stores.ts';
+import { having } from '../effects/effect-store.ts';
 import { shapeOfBooks } from '../database/written/fresh-books.ts';
 import { schemaNotAsMade } from '../database/written/schema-queries.ts';
 import { seenOtherwise, type Seen } from '../database/written/witness-queries.ts';
@@ -44,6 +45,7 @@ export async function verifiedBooks(db: Db): Promise<readonly Check[]> {
     await check(db, 'Balances by account and month', ACCOUNT_MONTHS),
     await check(db, 'Balances by project and month', PROJECT_MONTHS),
     await check(db, 'Balances by project and coding', CODING_MONTHS),
+    ...(await balancesOfEffects(db)),
     await check(db, 'Nothing is settled beyond its amount', OVERSETTLED),
     await tied(db),
     { title: 'The audit log is as it was written', differences: await brokenChain(db) },
@@ -63,6 +65,15 @@ export async function verifiedFile(db: Db, seen: readonly Seen[]): Promise<reado
 async function check(db: Db, title: string, query: RawBuilder<unknown>): Promise<Check> {
   const { rows } = await sql<{ difference: string }>`${query} LIMIT 20`.execute(db);
   return { title, differences: rows.map(({ difference }) => String(difference)) };
+}
+
+/** The balances that effects keep, worked out anew from their rows. */
+async function balancesOfEffects(db: Db): Promise<readonly Check[]> {
+  const checks: Check[] = [];
+  for (const { title, kept, worked, key, amounts } of having(EFFECT_STORES, 'balances').flat()) {
+    checks.push(await check(db, title, differing(kept, worked, [key, amounts])));
+  }
+  return checks;
 }
 
 async function tied(db: Db): Promise<Check> {

@@ -20,6 +20,8 @@ const WITHOUT_DIGESTS: ReadonlySet<string> = new Set([
   'account_month',
   'project_month',
   'project_coding_month',
+  'labor_day',
+  'pay_period',
   'books_total',
   'session',
   'sign_in_try',
