@@ -4,19 +4,24 @@ import { ENDPOINTS, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import { handlers } from '@lowtide/server/app.ts';
 import type { Books } from '@lowtide/server/database/open.ts';
 import { parsed } from '@lowtide/server/http/api.ts';
+import { keepsWithin } from '@lowtide/server/keeping/kept-by-project-queries.ts';
 import { Refusal } from '@lowtide/server/http/refusal.ts';
 import { stamp } from '@lowtide/server/http/stamp-queries.ts';
 import { demoClock, type FrontDoor } from './front-door.ts';
 
 /**
- * The same endpoints with the same checks, done one after the other in one transaction a day: without HTTP, idempotency records and
- * a wait for the disk at each of them.
+ * The same endpoints with the same checks and the same entries in the audit log, done one after the other in one transaction a day: without
+ * HTTP, idempotency records and a wait for the disk at each of them.
  */
 export async function openBulkDoor(books: Books, user: string, firstDay: IsoDate): Promise<FrontDoor> {
   const clock = demoClock(firstDay);
   const context = handlers({ books, clock, user, demo: true });
   const actor = { id: null, name: user, role: 'administrator', from: '', session: null, readsOnly: false } as const;
-  const begin = () => books.writer.startTransaction().execute();
+  const begin = async () => {
+    const begun = await books.writer.startTransaction().execute();
+    keepsWithin(begun, context.keeping, { stores: true, effects: context.effects });
+    return begun;
+  };
   let trx = await begin();
   const done = async <T>(method: string, path: string, body: unknown): Promise<T> => {
     const { name, endpoint, params, query } = endpointAt(method, path);

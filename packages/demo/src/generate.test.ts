@@ -7,8 +7,9 @@ import { alteredRounds } from '@lowtide/server/database/written/altered.test.sup
 import { openBooks, type Books } from '@lowtide/server/database/open.ts';
 import { verifiedBooks } from '@lowtide/server/verify/verify-queries.ts';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { openBulkDoor } from './bulk-door.ts';
 import { openFrontDoor, type FrontDoor } from './front-door.ts';
-import { DEMO_FIRST_DAY, DEMO_USER, generate } from './generate.ts';
+import { DEMO_FIRST_DAY, DEMO_TODAY, DEMO_USER, generate } from './generate.ts';
 import { PROJECTS } from './projects.ts';
 
 const directory = mkdtempSync(join(tmpdir(), 'lowtide-demo-'));
@@ -16,8 +17,10 @@ let books: Books;
 let door: FrontDoor;
 beforeAll(async () => {
   books = await openBooks(join(directory, 'demo.sqlite'));
-  door = await openFrontDoor(books, DEMO_USER, DEMO_FIRST_DAY);
-  await generate(door, () => undefined);
+  const bulk = await openBulkDoor(books, DEMO_USER, DEMO_FIRST_DAY);
+  await generate(bulk, () => undefined);
+  await bulk.close();
+  door = await openFrontDoor(books, DEMO_USER, DEMO_TODAY);
 });
 afterAll(async () => {
   await door.close();

@@ -17,7 +17,7 @@ import { begin, setUp, takeInStaff } from './setting-up.ts';
 import { blankBill, makeDue, postSheet, weekOfBills, weekOfHours } from './weeks.ts';
 
 export const DEMO_FIRST_DAY = isoDate('2026-01-01');
-const DEMO_TODAY = isoDate('2027-03-31');
+export const DEMO_TODAY = isoDate('2027-03-31');
 export const DEMO_USER = 'I. Varga';
 const CURRENT = month('2027-03');
 

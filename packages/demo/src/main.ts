@@ -1,9 +1,10 @@
 import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { openBooks } from '@lowtide/server/database/open.ts';
+import { openBulkDoor } from './bulk-door.ts';
 import { openFrontDoor } from './front-door.ts';
 import { addPeople, leaveWeekToApprove } from './people.ts';
-import { DEMO_FIRST_DAY, DEMO_USER, generate } from './generate.ts';
+import { DEMO_FIRST_DAY, DEMO_TODAY, DEMO_USER, generate } from './generate.ts';
 import { generateSecond, SECOND_FIRST_DAY } from './second.ts';
 
 /**
@@ -20,15 +21,18 @@ if (existsSync(path) && !fresh) {
   const making = `${path}.making`;
   for (const file of [making, `${making}-wal`, `${making}-shm`]) rmSync(file, { force: true });
   const books = await openBooks(making);
-  const door = await openFrontDoor(books, DEMO_USER, isSecond ? SECOND_FIRST_DAY : DEMO_FIRST_DAY);
   const began = performance.now();
+  const door = await openBulkDoor(books, DEMO_USER, isSecond ? SECOND_FIRST_DAY : DEMO_FIRST_DAY);
   if (isSecond) await generateSecond(door);
-  else {
-    await generate(door, (month) => process.stdout.write(`${month} `));
-    await addPeople(door);
-    await leaveWeekToApprove(door);
-  }
+  else await generate(door, (month) => process.stdout.write(`${month} `));
   await door.close();
+  if (!isSecond) {
+    // Who signs in and out is known by a session, which only comes with HTTP.
+    const people = await openFrontDoor(books, DEMO_USER, DEMO_TODAY);
+    await addPeople(people);
+    await leaveWeekToApprove(people);
+    await people.close();
+  }
   await books.close();
   for (const file of [path, `${path}-wal`, `${path}-shm`]) rmSync(file, { force: true });
   renameSync(making, path);

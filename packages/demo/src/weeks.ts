@@ -177,7 +177,8 @@ function billOf({ project, line, net, friday }: Delivery, random: Seeded): BillR
 
 /** Keeps the sheet as a draft and posts it, warnings seen and accepted. */
 export async function postSheet(door: FrontDoor, month: string, sheet: unknown): Promise<void> {
-  const draft = await door.order<{ id: number; version: number }>('POST', '/drafts', { month, sheet });
+  const kept = { month, sheet, preview: false };
+  const draft = await door.order<{ id: number; version: number }>('POST', '/drafts', kept);
   await door.order('POST', `/drafts/${draft.id}/posting`, { month, version: draft.version, acceptWarnings: true });
 }
 

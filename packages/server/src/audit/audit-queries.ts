@@ -26,7 +26,8 @@ export interface AuditEntry {
   readonly detail: string;
 }
 
-const WRITTEN = new WeakSet<Db>();
+/** Entries added within a transaction. */
+const WRITTEN = new WeakMap<Db, number>();
 
 /** Adds an entry to the audit log, chained to the one before. */
 export async function audit(trx: Trx, { at, by, from = '' }: Stamp, done: Audited): Promise<void> {
@@ -43,12 +44,12 @@ export async function audit(trx: Trx, { at, by, from = '' }: Stamp, done: Audite
     .insertInto('audit_log')
     .values({ ...entry, hash: hashOf(last?.hash ?? '', entry) })
     .execute();
-  WRITTEN.add(trx);
+  WRITTEN.set(trx, auditedTimes(trx) + 1);
 }
 
-/** Whether anything was added to the audit log within the transaction. */
-export function isAudited(trx: Trx): boolean {
-  return WRITTEN.has(trx);
+/** How many entries were added to the audit log within the transaction. */
+export function auditedTimes(trx: Trx): number {
+  return WRITTEN.get(trx) ?? 0;
 }
 
 function hashOf(before: string, { id, at, by, origin, action, about, subject, detail }: AuditEntry): string {

@@ -7,7 +7,7 @@ import { ENDPOINTS, type EndpointName } from '@lowtide/core/wire/endpoints.ts';
 import type { FileAddress } from '@lowtide/core/wire/files.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { keepsWithin } from '../keeping/kept-by-project-queries.ts';
-import { audit, isAudited } from '../audit/audit-queries.ts';
+import { audit, auditedTimes } from '../audit/audit-queries.ts';
 import { hidePayFrom } from './pay-hidden.ts';
 import { allowed, heldToOwnProjects, refuseFiguresOfPeople } from './access-queries.ts';
 import type { Actor } from './actor.ts';
@@ -122,8 +122,17 @@ export function write<N extends EndpointName, Prepared = undefined>(
 ): void {
   const endpoint: Endpoint = ENDPOINTS[name];
   const prepared = async (asked: Asked<N>) => (await prepare?.(asked)) as Prepared;
+  const done = async (trx: Trx, asked: Asked<N>, acting: Acting, work: Work<Prepared>) => {
+    const before = auditedTimes(trx);
+    const given = await answer(trx, asked, acting, work);
+    if (auditedTimes(trx) === before && !endpoint.isUnaudited) {
+      const subject = Object.values(asked.params ?? {}).join(' ');
+      await audit(trx, acting, { action: endpoint.summary, subject, detail: asked.body });
+    }
+    return given;
+  };
   const order = async (trx: Trx, asked: Asked<N>, acting: Acting) =>
-    answer(trx, asked, acting, { prepared: await prepared(asked), progress: UNWATCHED });
+    done(trx, asked, acting, { prepared: await prepared(asked), progress: UNWATCHED });
   context.orders.set(name, order as Ordering);
   router[endpoint.method](expressPath(endpoint.path), async (req, res) => {
     const actor = ordering(await whoAsks(context, req, res), endpoint);
@@ -145,16 +154,8 @@ export function write<N extends EndpointName, Prepared = undefined>(
             ? JSON.stringify(await again(trx, Number(known.answer), asked, context.clock.today()))
             : known.answer;
         const stamped = await stamp(trx, context.clock.now(), actor);
-        const given = await answer(
-          trx,
-          asked,
-          { ...stamped, today: context.clock.today(), actor, effects: context.effects },
-          { prepared: ready, progress },
-        );
-        if (!isAudited(trx) && !endpoint.isUnaudited) {
-          const subject = Object.values(asked.params ?? {}).join(' ');
-          await audit(trx, stamped, { action: endpoint.summary, subject, detail: asked.body });
-        }
+        const acting = { ...stamped, today: context.clock.today(), actor, effects: context.effects };
+        const given = await done(trx, asked, acting, { prepared: ready, progress });
         const text = JSON.stringify(given);
         const kept = again ? String((given as { readonly id: number }).id) : text;
         await keepAnswer(trx, { key, digest, answer: kept, at: stamped.at });
