@@ -1,5 +1,5 @@
 import type { ProjectId } from '../ledger/ids.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import { codingKey, type Coding } from '../ledger/dimensions.ts';
 import { cents, difference, sum, type Cents } from '../money/cents.ts';
 import { ratio, type Ratio } from '../money/ratio.ts';
 import type { Units } from '../money/quantity.ts';
@@ -34,11 +34,6 @@ export interface BudgetFigures {
   readonly variance: Cents;
   /** Share of the revised budget that is used; null where there is no budget. */
   readonly used: Ratio | null;
-}
-
-/** Groups whatever carries a coding: `project/phase/cost code/cost type`. */
-export function codingKey(coding: Coding): string {
-  return `${coding.project}/${coding.phase ?? 0}/${coding.costCode}/${coding.costType}`;
 }
 
 export function revisedBudget(budget: BudgetAmounts | null): Cents {

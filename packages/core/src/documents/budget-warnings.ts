@@ -1,5 +1,4 @@
-import { codingKey } from '../budget/budget-against-actual.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import { type Coding, codingKey } from '../ledger/dimensions.ts';
 import type { Project } from '../ledger/project.ts';
 import { cents, MOST_SUM, ZERO, type Cents } from '../money/cents.ts';
 import type { Problem, Warning } from '../problems/problem.ts';

@@ -1,7 +1,6 @@
-import { codingKey } from '../budget/budget-against-actual.ts';
 import { ifFilled, isEmpty, type Cell } from '../cells/cell.ts';
 import { COST_TYPES, typedCostType, type CostType } from '../ledger/cost-type.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import { type Coding, codingKey } from '../ledger/dimensions.ts';
 import { takesCost, type Phase, type Project } from '../ledger/project.ts';
 import { lookedUp, found } from '../lookup/lookup.ts';
 import type { Order } from '../orders/order.ts';

@@ -1,6 +1,6 @@
 import { filled, isEmpty, type Cell } from '../cells/cell.ts';
 import type { AccountId } from '../ledger/ids.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import type { Coding } from '../ledger/dimensions.ts';
 import type { Project } from '../ledger/project.ts';
 import type { OrderTarget } from '../orders/order-line.ts';
 import { following, mapped, type Decision } from '../problems/decision.ts';

@@ -2,7 +2,7 @@ import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { TrueUpShare } from '../labor/true-up.ts';
 import type { DocumentId } from '../ledger/ids.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import type { Coding } from '../ledger/dimensions.ts';
 import type { Cents } from '../money/cents.ts';
 import type { BilledLine, OrderedLine, OrderVersion, ReceivedLine, Retained } from '../orders/order-effects.ts';
 import type { UsedEquipment } from './hours/equipment-use.ts';

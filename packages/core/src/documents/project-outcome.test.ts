@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { codingKey } from '../budget/budget-against-actual.ts';
+import { codingKey } from '../ledger/dimensions.ts';
 import { costCodeId, phaseId } from '../ledger/ids.ts';
 import { cents } from '../money/cents.ts';
 import { percent } from '../money/ratio.ts';

@@ -1,4 +1,4 @@
-import { codingKey } from '../budget/budget-against-actual.ts';
+import { codingKey } from '../ledger/dimensions.ts';
 import { groupedBy } from '../collections/grouped-by.ts';
 import { cents, difference, type Cents } from '../money/cents.ts';
 import type { Ratio } from '../money/ratio.ts';

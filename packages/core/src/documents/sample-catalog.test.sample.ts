@@ -1,6 +1,6 @@
 import { isoDate } from '../calendar/iso-date.ts';
 import { month } from '../calendar/month.ts';
-import { codingKey } from '../budget/budget-against-actual.ts';
+import { codingKey } from '../ledger/dimensions.ts';
 import { ROLES, type Account, type Role } from '../ledger/account.ts';
 import { accountId, costCodeId, employeeId, partyId, phaseId, projectId, taxCodeId } from '../ledger/ids.ts';
 import type { Project } from '../ledger/project.ts';

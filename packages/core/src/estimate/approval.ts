@@ -1,8 +1,7 @@
 import type { DayOrder } from '../calendar/typed-date.ts';
-import { codingKey } from '../budget/budget-against-actual.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import { groupedBy } from '../collections/grouped-by.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import { type Coding, codingKey } from '../ledger/dimensions.ts';
 import { cents, sum, type Cents } from '../money/cents.ts';
 import { quantity, rate, sumQuantity, type Quantity, type Rate } from '../money/quantity.ts';
 import { problemsOf, unless, type Decision } from '../problems/decision.ts';

@@ -14,7 +14,7 @@ import type { CostCode, Employee } from '../documents/catalog.ts';
 import { plannedCodingIn, type CodedPhase } from '../documents/coding.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { CostType } from '../ledger/cost-type.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import type { Coding } from '../ledger/dimensions.ts';
 import type { Project } from '../ledger/project.ts';
 import { cents, MOST_SUM, type Cents } from '../money/cents.ts';
 import { quantity, rate, unboundedExtension, type Quantity, type Rate } from '../money/quantity.ts';

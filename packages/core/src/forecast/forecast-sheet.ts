@@ -1,6 +1,6 @@
-import { budgetFigures, codingKey, revisedBudget, type BudgetRow } from '../budget/budget-against-actual.ts';
+import { budgetFigures, revisedBudget, type BudgetRow } from '../budget/budget-against-actual.ts';
 import { moneyIn, numberIn, quantityIn, required, textIn, withinBooks, type Cell } from '../cells/cell.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import { type Coding, codingKey } from '../ledger/dimensions.ts';
 import { difference, sum, type Cents } from '../money/cents.ts';
 import { plainDollars } from '../money/dollars.ts';
 import { ratio } from '../money/ratio.ts';

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { budgetRows, codingKey } from '../budget/budget-against-actual.ts';
+import { budgetRows } from '../budget/budget-against-actual.ts';
+import { codingKey } from '../ledger/dimensions.ts';
 import { month } from '../calendar/month.ts';
 import { GATE } from '../documents/sample-catalog.test.sample.ts';
 import { costCodeId } from '../ledger/ids.ts';

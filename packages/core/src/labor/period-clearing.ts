@@ -1,7 +1,7 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
 import { groupedBy } from '../collections/grouped-by.ts';
 import type { EmployeeId } from '../ledger/ids.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import type { Coding } from '../ledger/dimensions.ts';
 import { difference, sum, type Cents } from '../money/cents.ts';
 import { roundedQuotient } from '../money/ratio.ts';
 import { quantity, sumQuantity, type Quantity } from '../money/quantity.ts';

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { ACCOUNT_TYPES, isDebitType, isProfitAndLoss, ROLES, type Account, type Role } from './account.ts';
-import { DIMENSION_NAMES, DIMENSIONS, dimensionsOf, NO_DIMENSIONS } from './dimensions.ts';
+import { codingKey, codingOf, dimensionsOf, NO_DIMENSIONS } from './dimensions.ts';
 import { accountId } from './ids.ts';
 import { rolesOf } from './roles.ts';
 
@@ -32,11 +32,19 @@ test('a stored line has the dimensions its columns say, and none where they say 
   expect(dimensionsOf({ project_id: true })).toEqual(NO_DIMENSIONS);
 });
 
-test('balances by coding tell project, phase, code and type apart, not who it was with', () => {
-  expect(DIMENSION_NAMES.filter((name) => DIMENSIONS[name].inCoding)).toEqual([
-    'project',
-    'phase',
-    'costCode',
-    'costType',
-  ]);
+test.each([
+  { case: 'a whole one', row: { project_id: 3, phase_id: 7, cost_code_id: 5, cost_type: 'labor' }, key: '3/7/5/labor' },
+  { case: 'without a phase', row: { project_id: 3, cost_code_id: 5, cost_type: 'labor' }, key: '3/0/5/labor' },
+  {
+    case: 'as balances keep it, absent ones 0',
+    row: { project_id: 3, phase_id: 0, cost_code_id: 5, cost_type: 'labor' },
+    key: '3/0/5/labor',
+  },
+  { case: 'no project', row: { cost_code_id: 5, cost_type: 'labor' }, key: null },
+  { case: 'no cost code', row: { project_id: 3, cost_code_id: 0, cost_type: 'labor' }, key: null },
+  { case: 'no cost type', row: { project_id: 3, cost_code_id: 5, cost_type: '' }, key: null },
+  { case: 'a cost type that is none', row: { project_id: 3, cost_code_id: 5, cost_type: 'gold' }, key: null },
+])('the coding of a row: $case', ({ row, key }) => {
+  const coding = codingOf(row);
+  expect(coding === null ? null : codingKey(coding)).toBe(key);
 });

@@ -30,8 +30,8 @@ interface Dimension<Value> {
   readonly column: string;
   /** Begins its part of a figure's key. */
   readonly letter: string;
-  /** Whether the balances by coding tell it apart. */
-  readonly inCoding: boolean;
+  /** What stands for none of it where a key needs a value. */
+  readonly absent: 0 | '';
   /** What a stored or typed key stands for; undefined when it is none. */
   readonly read: (key: string | number) => Value | undefined;
 }
@@ -46,18 +46,18 @@ const numbered =
  * figures, what a line answers and the columns of its file follow from here.
  */
 export const DIMENSIONS: { readonly [D in DimensionName]: Dimension<DimensionValues[D]> } = {
-  project: { title: 'Project', column: 'project_id', letter: 'p', inCoding: true, read: numbered(projectId) },
-  phase: { title: 'Phase', column: 'phase_id', letter: 'h', inCoding: true, read: numbered(phaseId) },
-  costCode: { title: 'Cost code', column: 'cost_code_id', letter: 'k', inCoding: true, read: numbered(costCodeId) },
+  project: { title: 'Project', column: 'project_id', letter: 'p', absent: 0, read: numbered(projectId) },
+  phase: { title: 'Phase', column: 'phase_id', letter: 'h', absent: 0, read: numbered(phaseId) },
+  costCode: { title: 'Cost code', column: 'cost_code_id', letter: 'k', absent: 0, read: numbered(costCodeId) },
   costType: {
     title: 'Cost type',
     column: 'cost_type',
     letter: 'y',
-    inCoding: true,
+    absent: '',
     read: (key) => COST_TYPES.find((type) => type === key),
   },
-  party: { title: 'Party', column: 'party_id', letter: 'r', inCoding: false, read: numbered(partyId) },
-  employee: { title: 'Employee', column: 'employee_id', letter: 'e', inCoding: false, read: numbered(employeeId) },
+  party: { title: 'Party', column: 'party_id', letter: 'r', absent: 0, read: numbered(partyId) },
+  employee: { title: 'Employee', column: 'employee_id', letter: 'e', absent: 0, read: numbered(employeeId) },
 };
 
 export const DIMENSION_NAMES = Object.keys(DIMENSIONS) as readonly DimensionName[];
@@ -74,12 +74,49 @@ export const NO_DIMENSIONS: DimensionsOfLine = {
   employee: null,
 };
 
+/** The value of a dimension in a stored row, by its column; null where it has none. */
+function storedValue<D extends DimensionName>(
+  row: Readonly<Record<string, unknown>>,
+  name: D,
+): DimensionValues[D] | null {
+  const { column, read } = DIMENSIONS[name];
+  const stored = row[column];
+  return typeof stored === 'number' || typeof stored === 'string' ? (read(stored) ?? null) : null;
+}
+
 /** The dimensions of a stored line, by its columns. */
 export function dimensionsOf(row: Readonly<Record<string, unknown>>): DimensionsOfLine {
-  const read = <D extends DimensionName>(name: D): DimensionValues[D] | null => {
-    const { column, read: valueOf } = DIMENSIONS[name];
-    const stored = row[column];
-    return typeof stored === 'number' || typeof stored === 'string' ? (valueOf(stored) ?? null) : null;
-  };
-  return Object.fromEntries(DIMENSION_NAMES.map((name) => [name, read(name)])) as DimensionsOfLine;
+  return Object.fromEntries(DIMENSION_NAMES.map((name) => [name, storedValue(row, name)])) as DimensionsOfLine;
+}
+
+/** The dimensions of a coding: where the cost of a line belongs. Balances by coding tell them apart. */
+export const CODING_NAMES = ['project', 'phase', 'costCode', 'costType'] as const satisfies readonly DimensionName[];
+type CodingName = (typeof CODING_NAMES)[number];
+/** What a coding is none without. */
+const NEEDED = ['project', 'costCode', 'costType'] as const satisfies readonly CodingName[];
+type Needed = (typeof NEEDED)[number];
+
+/** Where a project line belongs. */
+export type Coding = {
+  readonly [D in CodingName]: D extends Needed ? DimensionValues[D] : DimensionValues[D] | null;
+};
+
+/** The coding of a line; null where it has none. */
+export function codingIn(values: { readonly [D in CodingName]: DimensionValues[D] | null }): Coding | null {
+  if (NEEDED.some((name) => values[name] === null)) return null;
+  return Object.fromEntries(CODING_NAMES.map((name) => [name, values[name]])) as Coding;
+}
+
+/** The coding of a stored row, by its columns; null where it has none. */
+export function codingOf(row: Readonly<Record<string, unknown>>): Coding | null {
+  return codingIn(
+    Object.fromEntries(CODING_NAMES.map((name) => [name, storedValue(row, name)])) as Parameters<typeof codingIn>[0],
+  );
+}
+
+/** Groups whatever carries a coding: `project/phase/cost code/cost type`. */
+export function codingKey(coding: Coding): string {
+  let key = '';
+  for (const name of CODING_NAMES) key += `${key === '' ? '' : '/'}${coding[name] ?? DIMENSIONS[name].absent}`;
+  return key;
 }

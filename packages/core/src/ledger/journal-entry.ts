@@ -6,14 +6,6 @@ import type { CostType } from './cost-type.ts';
 import { NO_DIMENSIONS, type DimensionsOfLine } from './dimensions.ts';
 import type { AccountId, CostCodeId, PhaseId, ProjectId } from './ids.ts';
 
-/** Where a cost belongs: a project, with phase, kind of work and cost type. */
-export interface Coding {
-  readonly project: ProjectId;
-  readonly phase: PhaseId | null;
-  readonly costCode: CostCodeId;
-  readonly costType: CostType;
-}
-
 /** One line of the ledger. `amount` is signed, debit positive; dimensions that do not apply are null. */
 export interface Line extends DimensionsOfLine {
   readonly account: AccountId;

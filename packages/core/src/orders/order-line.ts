@@ -1,6 +1,6 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { AccountId, DocumentId, OrderLineId, PartyId, TaxCodeId } from '../ledger/ids.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import type { Coding } from '../ledger/dimensions.ts';
 import { dollars, tenThousandths } from '../money/dollars.ts';
 import { cents, sum, ZERO, type Cents } from '../money/cents.ts';
 import { quantity, type Quantity, type Rate } from '../money/quantity.ts';

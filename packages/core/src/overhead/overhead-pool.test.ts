@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { CostType } from '../ledger/cost-type.ts';
 import { costCodeId, projectId } from '../ledger/ids.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import type { Coding } from '../ledger/dimensions.ts';
 import { cents, sum } from '../money/cents.ts';
 import { quantity, rate } from '../money/quantity.ts';
 import {

@@ -1,7 +1,6 @@
-import { codingKey } from '../budget/budget-against-actual.ts';
 import { groupedBy } from '../collections/grouped-by.ts';
 import type { CostCodeId } from '../ledger/ids.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import { type Coding, codingKey } from '../ledger/dimensions.ts';
 import { allocation } from '../money/allocation.ts';
 import { cents, difference, sum, type Cents } from '../money/cents.ts';
 import { rate, sumQuantity, unboundedExtension, type Quantity, type Rate } from '../money/quantity.ts';

@@ -1,5 +1,5 @@
 import type { Month } from '../calendar/month.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import type { Coding } from '../ledger/dimensions.ts';
 import type { Project } from '../ledger/project.ts';
 import { difference, opposite, type Cents } from '../money/cents.ts';
 import type { Stage } from './stage.ts';

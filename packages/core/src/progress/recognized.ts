@@ -1,5 +1,5 @@
 import type { ProjectId } from '../ledger/ids.ts';
-import type { Coding } from '../ledger/journal-entry.ts';
+import type { Coding } from '../ledger/dimensions.ts';
 import type { Cents } from '../money/cents.ts';
 
 /** What a recognition run changes for one project; each amount is the change since what was posted before. */

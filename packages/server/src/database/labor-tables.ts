@@ -1,8 +1,9 @@
+import type { CodingColumns } from './coding-columns.ts';
 import type { Generated } from 'kysely';
 
 /** Hours, and what they cost. */
 export interface LaborTables {
-  worked_hours: {
+  worked_hours: CodingColumns & {
     id: Generated<number>;
     document_id: number;
     employee_id: number;
@@ -10,10 +11,6 @@ export interface LaborTables {
     hours_e4: number;
     rate_e4: number;
     cost_cents: number;
-    project_id: number | null;
-    phase_id: number | null;
-    cost_code_id: number | null;
-    cost_type: string | null;
     pay: Generated<string>;
     is_billable: Generated<number>;
     rate_rule_id: number | null;

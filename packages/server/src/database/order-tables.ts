@@ -1,3 +1,4 @@
+import type { CodingColumns } from './coding-columns.ts';
 import type { Generated } from 'kysely';
 
 interface OfOrderLine {
@@ -21,14 +22,10 @@ export interface OrderTables {
     closes: number;
   };
   /** Where the cost of a line belongs: to a project, or to an account. */
-  order_line: {
+  order_line: CodingColumns & {
     id: Generated<number>;
     order_id: number;
     place: number;
-    project_id: number | null;
-    phase_id: number | null;
-    cost_code_id: number | null;
-    cost_type: string | null;
     account_id: number | null;
   };
   /** What a version adds to a line, and what it says of it from then on. */

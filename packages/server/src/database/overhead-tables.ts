@@ -1,12 +1,6 @@
 import type { Generated } from 'kysely';
+import type { CodingColumns } from './coding-columns.ts';
 import type { Coded, Recorded } from './table-columns.ts';
-
-interface CodedTo {
-  project_id: number | null;
-  phase_id: number | null;
-  cost_code_id: number | null;
-  cost_type: string | null;
-}
 
 /** Own equipment and overhead: what they are applied by, and what was. */
 export interface OverheadTables {
@@ -20,7 +14,7 @@ export interface OverheadTables {
     effective_on: number;
     rate_e4: number;
   };
-  equipment_use: CodedTo & {
+  equipment_use: CodingColumns & {
     id: Generated<number>;
     document_id: number;
     equipment_id: number;
@@ -29,7 +23,7 @@ export interface OverheadTables {
     rate_e4: number;
     cost_cents: number;
   };
-  overhead_line: CodedTo & {
+  overhead_line: CodingColumns & {
     id: Generated<number>;
     document_id: number;
     pool_id: number;

@@ -1,4 +1,5 @@
 import type { MeasureName, MEASURES } from '@lowtide/core/ledger/measures.ts';
+import type { CodingColumns, CodingRow } from './coding-columns.ts';
 import type { Coded, Recorded } from './table-columns.ts';
 import type { LaborTables } from './labor-tables.ts';
 import type { OrderTables } from './order-tables.ts';
@@ -53,12 +54,8 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     notes: string;
   };
   phase: Coded & { project_id: number; parent_id: number | null };
-  budget_line: {
+  budget_line: CodingRow & {
     id: Generated<number>;
-    project_id: number;
-    phase_id: number | null;
-    cost_code_id: number;
-    cost_type: string;
     unit: string;
     unit_cost_e4: number;
     version: Generated<number>;
@@ -122,26 +119,20 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     after_entry: number;
   };
   withdrawal: { approval_id: number; reason: string; recorded_at: number; recorded_by: string };
-  estimate_line: {
+  estimate_line: Omit<CodingColumns, 'project_id'> & {
     id: Generated<number>;
     approval_id: number;
     section: string;
     text: string;
-    phase_id: number | null;
-    cost_code_id: number | null;
-    cost_type: string | null;
     cost_cents: number;
     price_cents: number;
   };
   scheduled_value: { id: Generated<number>; approval_id: number; name: string; amount_cents: number };
   planned_bill: { id: Generated<number>; approval_id: number; due_on: number; text: string; amount_cents: number };
   forecast: Recorded & { project_id: number; month: number };
-  forecast_line: {
+  forecast_line: Omit<CodingRow, 'project_id'> & {
     id: Generated<number>;
     forecast_id: number;
-    phase_id: number | null;
-    cost_code_id: number;
-    cost_type: string;
     method: string;
     input: string;
     reason: string;
@@ -191,16 +182,12 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     recorded_at: number;
     closing: Generated<number>;
   };
-  journal_line: {
+  journal_line: CodingColumns & {
     id: number;
     posted_on: number;
     account_id: number;
     amount_cents: number;
     quantity_e4: number;
-    project_id: number | null;
-    phase_id: number | null;
-    cost_code_id: number | null;
-    cost_type: string | null;
     party_id: number | null;
     employee_id: number | null;
     text: string;
@@ -210,12 +197,9 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
   project_month: { project_id: number; month: number } & {
     [M in MeasureName as (typeof MEASURES)[M]['column']]: number;
   };
-  project_coding_month: {
-    project_id: number;
+  /** What is absent of a coding is 0 or empty. */
+  project_coding_month: CodingRow & {
     account_id: number;
-    phase_id: number;
-    cost_code_id: number;
-    cost_type: string;
     month: number;
     amount_cents: number;
     quantity_e4: number;

@@ -16,6 +16,7 @@ import { insertVersion, latestVersion } from '../company/version-queries.ts';
 import type { EstimateRecord } from './estimate-queries.ts';
 import { replaceTyped, typedAtSetUp } from './typed-setup-queries.ts';
 import { entryOf } from '../database/line-number.ts';
+import { codingRow, hasCoding, withinProject } from '../database/coding-columns.ts';
 
 export interface Approving {
   readonly estimate: EstimateRecord;
@@ -86,16 +87,10 @@ async function budgetLine(trx: Trx, { coding, unitCost, unit }: BudgetAddition):
   const known = await trx
     .selectFrom('budget_line')
     .select('id')
-    .where('project_id', '=', coding.project)
-    .where('cost_code_id', '=', coding.costCode)
-    .where('cost_type', '=', coding.costType)
-    .where((eb) => (coding.phase === null ? eb('phase_id', 'is', null) : eb('phase_id', '=', coding.phase)))
+    .where(hasCoding('budget_line', coding))
     .executeTakeFirst();
   if (known) return known.id;
-  const values = {
-    ...{ project_id: coding.project, phase_id: coding.phase, cost_code_id: coding.costCode },
-    ...{ cost_type: coding.costType, unit, unit_cost_e4: unitCost },
-  };
+  const values = { ...codingRow(coding), unit, unit_cost_e4: unitCost };
   return Number((await trx.insertInto('budget_line').values(values).executeTakeFirstOrThrow()).insertId);
 }
 
@@ -107,8 +102,8 @@ async function insertLines(trx: Trx, approval: number, lines: readonly EstimateL
         approval_id: approval,
         section: line.section,
         text: line.text,
-        phase_id: line.coding?.phase ?? null,
-        cost_code_id: line.coding?.costCode ?? null,
+        // A line may have a cost type before it has a coding.
+        ...withinProject(line.coding),
         cost_type: line.costType,
         cost_cents: line.cost,
         price_cents: line.price,

@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto';
 import type { Router } from 'express';
-import { budgetFigures, codingKey, revisedBudget, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
+import { budgetFigures, revisedBudget, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { firstDay } from '@lowtide/core/calendar/month.ts';
 import { openDay, openMonthFrom } from '@lowtide/core/months/open-day.ts';
 import { invariant } from '@lowtide/core/invariant.ts';
 import type { Problem, Warning } from '@lowtide/core/problems/problem.ts';
 import { perUnit } from '@lowtide/core/estimate/line-price.ts';
 import { copiedForecast, readForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
-import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
+import { type Coding, codingKey } from '@lowtide/core/ledger/dimensions.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { costCodes } from '../company/list-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';

@@ -3,6 +3,7 @@ import type { ForecastLine } from '@lowtide/core/forecast/forecast-sheet.ts';
 import type { Trx } from '../database/schema.ts';
 import type { Acting } from '../http/api.ts';
 import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
+import { withinProject } from '../database/coding-columns.ts';
 
 export interface NewForecast {
   readonly project: number;
@@ -23,7 +24,7 @@ export async function insertForecast(trx: Trx, { project, month, lines }: NewFor
       .insertInto('forecast_line')
       .values({
         forecast_id: Number(inserted.insertId),
-        ...{ phase_id: coding.phase, cost_code_id: coding.costCode, cost_type: coding.costType },
+        ...withinProject(coding),
         ...{ method, input, reason, estimate_cents: estimate, revised_cents: revised, actual_cents: actual },
       })
       .execute();

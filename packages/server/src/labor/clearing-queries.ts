@@ -1,4 +1,4 @@
-import { codingKey } from '@lowtide/core/budget/budget-against-actual.ts';
+import { codingKey } from '@lowtide/core/ledger/dimensions.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import {

@@ -1,8 +1,7 @@
-import { codingKey } from '@lowtide/core/budget/budget-against-actual.ts';
 import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { Activity, Equipment, UseThere } from '@lowtide/core/documents/catalog.ts';
 import type { UsedEquipment } from '@lowtide/core/documents/hours/equipment-use.ts';
-import { dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
+import { codingOf, codingKey } from '@lowtide/core/ledger/dimensions.ts';
 import { activityId, equipmentId } from '@lowtide/core/ledger/ids.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity, rate } from '@lowtide/core/money/quantity.ts';
@@ -14,6 +13,7 @@ import type { EffectStore } from '../effects/effect-store.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
 import { datedRates } from '../overhead/dated-rate-queries.ts';
+import { CODING_COLUMNS, codingOfTable, codingValues } from '../database/coding-columns.ts';
 
 /** Own equipment charged for some days, by equipment, day and coding; what was reversed does not count. */
 export async function usesThere(
@@ -21,19 +21,19 @@ export async function usesThere(
   { from, through }: { readonly from: IsoDate; readonly through: IsoDate },
 ): Promise<readonly UseThere[]> {
   const { rows } = await sql<Readonly<Record<string, number | string | null>>>`
-    SELECT u.equipment_id, u.used_on, u.project_id, u.phase_id, u.cost_code_id, u.cost_type,
+    SELECT u.equipment_id, u.used_on, ${codingOfTable('u')},
       SUM(u.quantity_e4) AS units, SUM(u.cost_cents) AS cost, MAX(u.rate_e4) AS rate
     FROM equipment_use u JOIN document d ON d.id = u.document_id
     WHERE u.used_on BETWEEN ${dayNumber(from)} AND ${dayNumber(through)} AND ${notReversed('d', EVERYTHING)}
-    GROUP BY 1, 2, 3, 4, 5, 6`.execute(db);
+    GROUP BY u.equipment_id, u.used_on, ${codingOfTable('u')}`.execute(db);
   return rows.flatMap((row) => {
-    const { project, phase, costCode, costType } = dimensionsOf(row);
-    if (project === null || costCode === null || costType === null) return [];
+    const coding = codingOf(row);
+    if (coding === null) return [];
     return [
       {
         equipment: equipmentId(Number(row['equipment_id'])),
         usedOn: dayOf(Number(row['used_on'])),
-        coding: codingKey({ project, phase, costCode, costType }),
+        coding: codingKey(coding),
         quantity: quantity(Number(row['units'])),
         cost: cents(Number(row['cost'])),
         rate: rate(Number(row['rate'])),
@@ -44,10 +44,7 @@ export async function usesThere(
 
 const EQUIPMENT_USE: Target = {
   table: 'equipment_use',
-  columns: [
-    ...['document_id', 'equipment_id', 'used_on', 'quantity_e4', 'rate_e4', 'cost_cents'],
-    ...['project_id', 'phase_id', 'cost_code_id', 'cost_type'],
-  ],
+  columns: [...['document_id', 'equipment_id', 'used_on', 'quantity_e4', 'rate_e4', 'cost_cents'], ...CODING_COLUMNS],
   adds: [],
 };
 
@@ -58,7 +55,7 @@ async function insertEquipmentUse(trx: Trx, document: number, used: readonly Use
     EQUIPMENT_USE,
     used.map(({ equipment, usedOn, quantity: units, rate: at, cost, work: { coding } }) => [
       ...[document, equipment, dayNumber(usedOn), units, at, cost],
-      ...[coding.project, coding.phase, coding.costCode, coding.costType],
+      ...codingValues(coding),
     ]),
   );
 }

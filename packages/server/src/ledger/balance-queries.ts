@@ -1,7 +1,8 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, monthAt } from '@lowtide/core/calendar/month.ts';
 import type { Role } from '@lowtide/core/ledger/account.ts';
-import { DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
+import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
+import { codingIn, codingOf, dimensionsOf, type Coding } from '@lowtide/core/ledger/dimensions.ts';
 import {
   MEASURE_NAMES,
   MEASURES,
@@ -14,9 +15,9 @@ import {
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { quantity, type Quantity } from '@lowtide/core/money/quantity.ts';
 import { sql, type RawBuilder } from 'kysely';
+import { codingKept, WITHIN_PROJECT } from '../database/coding-columns.ts';
 import type { Db } from '../database/schema.ts';
 import type { AsIfLine, Bounds } from './as-of-queries.ts';
-import { CODING_DIMENSIONS } from './post-document-queries.ts';
 import { entryOf } from '../database/line-number.ts';
 
 /** Months from `from` (null: the beginning) through the bounds' month. */
@@ -175,34 +176,28 @@ function measureOfLine(name: MeasureName): RawBuilder<unknown> {
   return sql`CASE WHEN a.role IN (${sql.join([...of.roles])}) ${counts} THEN ${amount} ELSE 0 END`;
 }
 
-/** One coding's amount in one account; absent dimensions are 0 or empty. */
+/** One coding's amount in one account. */
 export interface CodingAmount {
   readonly project: number;
   readonly account: number;
-  readonly phase: number;
-  readonly costCode: number;
-  readonly costType: string;
+  /** Null where the line names no cost code or no cost type. */
+  readonly coding: Coding | null;
+  readonly costType: CostType | null;
   readonly amount: Cents;
   readonly quantity: Quantity;
 }
 
-interface CodingRow {
-  project_id: number;
-  account_id: number;
-  phase_id: number;
-  cost_code_id: number;
-  cost_type: string;
-  amount: number;
-  quantity: number;
+interface CodingRow extends Readonly<Record<string, unknown>> {
+  readonly project_id: number;
+  readonly account_id: number;
+  readonly amount: number;
+  readonly quantity: number;
 }
 
 /** Which accounts: those with one of the roles, or all of the types. */
 export type WhichAccounts = { readonly roles: readonly Role[] } | { readonly types: readonly string[] };
 
-const CODING_COLUMNS = sql.join(CODING_DIMENSIONS.map((name) => sql.ref(DIMENSIONS[name].column)));
-const LINE_CODING = sql.join(
-  CODING_DIMENSIONS.map((name) => sql`ifnull(${sql.ref(DIMENSIONS[name].column)}, ${name === 'costType' ? '' : 0})`),
-);
+const KEPT_CODING = sql.join(WITHIN_PROJECT.map((column) => sql.ref(column)));
 
 /** Amounts by coding in some accounts, of all projects or of some. */
 export async function codingAmounts(
@@ -221,15 +216,15 @@ export async function codingAmounts(
   const later =
     span.firstLaterLine === null
       ? sql``
-      : sql`UNION ALL SELECT project_id, account_id, -amount_cents, -quantity_e4, ${LINE_CODING}
+      : sql`UNION ALL SELECT project_id, account_id, -amount_cents, -quantity_e4, ${codingKept('', WITHIN_PROJECT)}
             FROM journal_line l WHERE l.id >= ${span.firstLaterLine} AND ${lineWithin(span)}
               AND project_id IS NOT NULL AND account_id IN ${accounts} ${projects}`;
   const { rows } = await sql<CodingRow>`
-    SELECT project_id, account_id, ${CODING_COLUMNS}, SUM(amount_cents) AS amount, SUM(quantity_e4) AS quantity
+    SELECT project_id, account_id, ${KEPT_CODING}, SUM(amount_cents) AS amount, SUM(quantity_e4) AS quantity
     FROM (
-      SELECT project_id, account_id, amount_cents, quantity_e4, ${CODING_COLUMNS}
+      SELECT project_id, account_id, amount_cents, quantity_e4, ${KEPT_CODING}
       FROM project_coding_month WHERE ${monthWithin(span)} AND account_id IN ${accounts} ${projects} ${later}
-    ) GROUP BY project_id, account_id, ${CODING_COLUMNS}`.execute(db);
+    ) GROUP BY project_id, account_id, ${KEPT_CODING}`.execute(db);
   return [...rows.map(codingAmount), ...asIfCodings(span, which)];
 }
 
@@ -237,9 +232,8 @@ function codingAmount(row: CodingRow): CodingAmount {
   return {
     project: row.project_id,
     account: row.account_id,
-    phase: row.phase_id,
-    costCode: row.cost_code_id,
-    costType: row.cost_type,
+    coding: codingOf(row),
+    costType: dimensionsOf(row).costType,
     amount: cents(row.amount),
     quantity: quantity(row.quantity),
   };
@@ -250,14 +244,12 @@ function asIfCodings(
   span: Span,
   which: WhichAccounts & { readonly projects?: readonly number[] },
 ): readonly CodingAmount[] {
-  return asIfWithin(span).flatMap(
-    ({ project, account, phase, costCode, costType, amount, role, type, quantity: units }) => {
-      const counts = 'roles' in which ? which.roles.some((each) => each === role) : which.types.includes(type);
-      if (project === null || !counts || which.projects?.includes(project) === false) return [];
-      const coding = { project, account, phase: phase ?? 0, costCode: costCode ?? 0, costType: costType ?? '' };
-      return [{ ...coding, amount, quantity: units }];
-    },
-  );
+  return asIfWithin(span).flatMap((line) => {
+    const { project, account, costType, amount, role, type, quantity: units } = line;
+    const counts = 'roles' in which ? which.roles.some((each) => each === role) : which.types.includes(type);
+    if (project === null || !counts || which.projects?.includes(project) === false) return [];
+    return [{ project, account, coding: codingIn(line), costType, amount, quantity: units }];
+  });
 }
 
 function monthWithin(span: Span): RawBuilder<unknown> {

@@ -10,6 +10,7 @@ import type { Db } from '../database/schema.ts';
 import { isPayHidden } from '../http/pay-hidden.ts';
 import type { Bounds } from './as-of-queries.ts';
 import { entryOf, isOfEntry } from '../database/line-number.ts';
+import { sameCoding } from '../database/coding-columns.ts';
 
 export type LineAnswer = z.input<typeof LedgerLine>;
 
@@ -88,22 +89,13 @@ function withText({ text }: LineView, hidden: boolean): RawBuilder<unknown> {
 }
 
 const COST_ACCOUNTS = sql`(SELECT id FROM account WHERE role IN (${sql.join([...COST_ROLES])}))`;
-/** That another line belongs where this one does: the same project, phase, cost code and cost type. */
-function codingOf(other: 'o' | 't'): RawBuilder<unknown> {
-  const same = DIMENSION_NAMES.filter((name) => DIMENSIONS[name].inCoding).map((name) => {
-    const column = DIMENSIONS[name].column;
-    return sql`${sql.ref(`${other}.${column}`)} IS ${sql.ref(`l.${column}`)}`;
-  });
-  return sql.join(same, sql` AND `);
-}
-
 /** Leaves out lines of a document that only move a coding's cost between accounts: over its cost accounts they come to nothing. */
 function withoutMoves({ moves }: LineView): RawBuilder<unknown> {
   if (moves === 'shown') return sql``;
   return sql`AND (l.account_id NOT IN ${COST_ACCOUNTS} OR l.project_id IS NULL OR (
     SELECT SUM(o.amount_cents) FROM journal_line o
     WHERE o.project_id = l.project_id AND o.posted_on = l.posted_on AND ${entryOf('o.id')} = ${entryOf('l.id')}
-      AND o.account_id IN ${COST_ACCOUNTS} AND ${codingOf('o')}) <> 0)`;
+      AND o.account_id IN ${COST_ACCOUNTS} AND ${sameCoding('o', 'l')}) <> 0)`;
 }
 
 /** All lines of a document, in the order posted. */
@@ -153,7 +145,7 @@ const IS_PAYROLL = sql`(l.employee_id IS NOT NULL AND (d.kind = 'payroll'
  */
 const TOGETHER = sql`journal_line t JOIN employee w ON w.id = t.employee_id
   WHERE ${isOfEntry('t.id')} AND t.account_id = l.account_id
-    AND (${IS_PAYROLL} OR (w.job_role = of_employee.job_role AND ${codingOf('t')}))`;
+    AND (${IS_PAYROLL} OR (w.job_role = of_employee.job_role AND ${sameCoding('t', 'l')}))`;
 
 /** Where pay is hidden, the first of such lines stands for all of them. */
 function onceOfRole(hidden: boolean): RawBuilder<unknown> {

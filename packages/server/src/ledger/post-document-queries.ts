@@ -4,7 +4,7 @@ import type { EffectKind, EffectOf } from '@lowtide/core/documents/effect.ts';
 import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import type { Posting } from '@lowtide/core/documents/posting.ts';
 import { isOfWork, type Account, type AccountType, type Role } from '@lowtide/core/ledger/account.ts';
-import { DIMENSION_NAMES, DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
+import { CODING_NAMES, DIMENSION_NAMES, DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
 import { documentId, type DocumentId } from '@lowtide/core/ledger/ids.ts';
 import { turnover, type JournalEntry } from '@lowtide/core/ledger/journal-entry.ts';
 import { MEASURE_NAMES, MEASURES, measuresOf } from '@lowtide/core/ledger/measures.ts';
@@ -16,6 +16,7 @@ import { invariant } from '@lowtide/core/invariant.ts';
 import { CompiledQuery } from 'kysely';
 import type { Stamp } from '../audit/stamp.ts';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
+import { WITHIN_PROJECT } from '../database/coding-columns.ts';
 import type { Schema, Trx } from '../database/schema.ts';
 import type { EffectStore, PostedDocument, PostingStamp } from '../effects/effect-store.ts';
 import { Refusal } from '../http/refusal.ts';
@@ -238,14 +239,11 @@ const PROJECT_MONTHS: Target = {
   columns: ['project_id', 'month', ...MEASURE_COLUMNS],
   adds: MEASURE_COLUMNS,
 };
-/** The dimensions that balances by coding are kept by, after the project; absent ones are 0 or empty. */
-export const CODING_DIMENSIONS = DIMENSION_NAMES.filter((name) => DIMENSIONS[name].inCoding && name !== 'project');
+/** What follows the project in a coding. */
+const AFTER_PROJECT = CODING_NAMES.filter((name) => name !== 'project');
 const CODING_MONTHS: Target = {
   table: 'project_coding_month',
-  columns: [
-    ...['project_id', 'account_id', 'month', 'amount_cents', 'quantity_e4'],
-    ...CODING_DIMENSIONS.map((name) => DIMENSIONS[name].column),
-  ],
+  columns: [...['project_id', 'account_id', 'month', 'amount_cents', 'quantity_e4'], ...WITHIN_PROJECT],
   adds: ['amount_cents', 'quantity_e4'],
 };
 
@@ -260,7 +258,7 @@ async function addToBalances(trx: Trx, entries: readonly JournalEntry[], posted:
       accounts.add([line.account, month], [line.amount]);
       if (line.project === null) continue;
       projects.add([line.project, month], measuresOf(line, posted.get(line.account)?.role ?? null, isClosing));
-      const coding = CODING_DIMENSIONS.map((name) => line[name] ?? (name === 'costType' ? '' : 0));
+      const coding = AFTER_PROJECT.map((name) => line[name] ?? DIMENSIONS[name].absent);
       codings.add([line.project, line.account, month, ...coding], [line.amount, line.quantity]);
     }
   }

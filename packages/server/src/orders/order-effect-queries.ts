@@ -9,6 +9,7 @@ import type { EffectStore } from '../effects/effect-store.ts';
 import { sumLeft } from '../effects/left-rows-queries.ts';
 import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
 import { refuseAccrualInUse, refuseVersionInUse } from './order-reversal-queries.ts';
+import { codingRow } from '../database/coding-columns.ts';
 
 /** The projects of lines that documents ordered, received or billed. */
 function projectsOfLines(table: 'ordered' | 'received' | 'billed', documents: Sql): Sql {
@@ -130,10 +131,7 @@ async function insertLine(trx: Trx, order: DocumentId, { place, target }: Ordere
     .values({
       order_id: order,
       place,
-      project_id: coding?.project ?? null,
-      phase_id: coding?.phase ?? null,
-      cost_code_id: coding?.costCode ?? null,
-      cost_type: coding?.costType ?? null,
+      ...codingRow(coding),
       account_id: target.kind === 'account' ? target.account : null,
     })
     .returning('id')

@@ -11,6 +11,7 @@ import {
   projectId,
   taxCodeId,
 } from '@lowtide/core/ledger/ids.ts';
+import { codingOf } from '@lowtide/core/ledger/dimensions.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity, rate } from '@lowtide/core/money/quantity.ts';
 import type { Order, OrderKind } from '@lowtide/core/orders/order.ts';
@@ -27,6 +28,7 @@ import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
 import { counts } from '../ledger/settlement-queries.ts';
 import { retainedOfBills } from './retention-queries.ts';
 import { keptList } from '../keeping/kept-by-project-queries.ts';
+import { codingOfTable } from '../database/coding-columns.ts';
 
 type At = Pick<Bounds, 'day' | 'recordedAt'>;
 
@@ -42,14 +44,10 @@ interface HeadRow {
   retained: number;
 }
 
-interface LineRow {
+interface LineRow extends Readonly<Record<string, unknown>> {
   id: number;
   order_id: number;
   place: number;
-  project_id: number | null;
-  phase_id: number | null;
-  cost_code_id: number | null;
-  cost_type: string | null;
   account_id: number | null;
   text: string;
   unit: string;
@@ -189,7 +187,7 @@ async function accrualsOf(
 
 async function linesOf(db: Db, at: At, those: RawBuilder<unknown>): Promise<readonly LineRow[]> {
   const { rows } = await sql<LineRow>`
-    SELECT l.id, l.order_id, l.place, l.project_id, l.phase_id, l.cost_code_id, l.cost_type, l.account_id,
+    SELECT l.id, l.order_id, l.place, ${codingOfTable('l')}, l.account_id,
       s.text, s.unit, s.price_e4, s.tax_code_id, s.wanted_on,
       SUM(m.oq) AS ordered_e4, SUM(m.onet) AS ordered_net, SUM(m.oc) AS ordered_cost,
       SUM(m.rq) AS received_e4, SUM(m.rn) AS received_net,
@@ -202,16 +200,8 @@ async function linesOf(db: Db, at: At, those: RawBuilder<unknown>): Promise<read
 }
 
 function targetOf(row: LineRow): OrderTarget {
-  if (row.project_id === null) return { kind: 'account', account: accountId(row.account_id ?? 0) };
-  return {
-    kind: 'project',
-    coding: {
-      project: projectId(row.project_id),
-      phase: row.phase_id === null ? null : phaseId(row.phase_id),
-      costCode: costCodeId(row.cost_code_id ?? 0),
-      costType: row.cost_type as CostType,
-    },
-  };
+  const coding = codingOf(row);
+  return coding === null ? { kind: 'account', account: accountId(row.account_id ?? 0) } : { kind: 'project', coding };
 }
 
 function lineOf(row: LineRow, order: Omit<Order, 'lines'>): Omit<OrderLine, 'agreed' | 'accruals'> {

@@ -2,8 +2,7 @@ import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, lastDay, monthAt, monthNumber, monthOf, type Month } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
-import { dimensionsOf } from '@lowtide/core/ledger/dimensions.ts';
-import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
+import { codingOf, type Coding } from '@lowtide/core/ledger/dimensions.ts';
 import { cents, difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { quantity, sumQuantity } from '@lowtide/core/money/quantity.ts';
 import type { AppliedOverhead, BaseSlice } from '@lowtide/core/overhead/overhead-pool.ts';
@@ -13,6 +12,7 @@ import type { Db } from '../database/schema.ts';
 import type { EffectStore } from '../effects/effect-store.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
+import { CODING_COLUMNS, codingOfTable, codingValues } from '../database/coding-columns.ts';
 
 /** Months from one through another. */
 export interface Months {
@@ -24,11 +24,6 @@ export interface Months {
 export type OfMonth<T> = T & { readonly month: Month };
 
 type SqlRow = Readonly<Record<string, number | string | null>>;
-
-function codingOf(row: SqlRow): Coding | null {
-  const { project, phase, costCode, costType } = dimensionsOf(row);
-  return project === null || costCode === null || costType === null ? null : { project, phase, costCode, costType };
-}
 
 export interface PostedHours extends BaseSlice {
   /** Overhead in the rates of the hours. */
@@ -44,7 +39,7 @@ const MOST_DAYS_IN_A_WEEK = 6;
 export async function postedHours(db: Db, { from, through }: Months): Promise<readonly OfMonth<PostedHours>[]> {
   const [first, last] = [dayNumber(firstDay(from)), dayNumber(lastDay(through))];
   const { rows } = await sql<SqlRow>`
-    SELECT posted_on, project_id, phase_id, cost_code_id, cost_type, SUM(sign * hours_e4) AS hours,
+    SELECT posted_on, ${codingOfTable('')}, SUM(sign * hours_e4) AS hours,
       SUM(sign * cost_cents) AS cost, SUM(sign * overhead_cents) AS overhead
     FROM (
       SELECT w.*, MAX(w.worked_on, d.posted_on) AS posted_on, 1 AS sign
@@ -55,7 +50,7 @@ export async function postedHours(db: Db, { from, through }: Months): Promise<re
       JOIN worked_hours w ON w.document_id = d.id
       WHERE d.kind = 'hours' AND r.posted_on BETWEEN ${first} AND ${last}
     ) WHERE posted_on BETWEEN ${first} AND ${last} AND project_id IS NOT NULL
-    GROUP BY 1, 2, 3, 4, 5`.execute(db);
+    GROUP BY posted_on, ${codingOfTable('')}`.execute(db);
   return rows.flatMap((row) => {
     const coding = codingOf(row);
     if (coding === null) return [];
@@ -80,11 +75,11 @@ export async function directCost(
   hours: readonly OfMonth<PostedHours>[],
 ): Promise<readonly OfMonth<BaseSlice>[]> {
   const { rows } = await sql<SqlRow>`
-    SELECT m.month, m.project_id, nullif(m.phase_id, 0) AS phase_id, m.cost_code_id, m.cost_type, SUM(m.amount_cents) AS cost
+    SELECT m.month, ${codingOfTable('m')}, SUM(m.amount_cents) AS cost
     FROM project_coding_month m JOIN account a ON a.id = m.account_id
     WHERE a.role IN (${sql.join([...COST_ROLES])}) AND m.month BETWEEN ${monthNumber(months.from)} AND ${monthNumber(months.through)}
       AND m.cost_type <> 'overhead'
-    GROUP BY 1, 2, 3, 4, 5`.execute(db);
+    GROUP BY m.month, ${codingOfTable('m')}`.execute(db);
   const none = { hours: quantity(0), laborCost: cents(0) };
   const posted = rows.flatMap((row) => {
     const coding = codingOf(row);
@@ -107,7 +102,7 @@ export async function equipmentCharged(
 ): Promise<readonly OfMonth<AppliedOverhead>[]> {
   const [first, last] = [dayNumber(firstDay(from)), dayNumber(lastDay(through))];
   const { rows } = await sql<SqlRow>`
-    SELECT posted_on, project_id, phase_id, cost_code_id, cost_type, SUM(sign * cost_cents) AS cost
+    SELECT posted_on, ${codingOfTable('')}, SUM(sign * cost_cents) AS cost
     FROM (
       SELECT u.*, MAX(u.used_on, d.posted_on) AS posted_on, 1 AS sign
       FROM document d JOIN equipment_use u ON u.document_id = d.id
@@ -117,7 +112,7 @@ export async function equipmentCharged(
       JOIN equipment_use u ON u.document_id = d.id
       WHERE d.kind = 'hours' AND r.posted_on BETWEEN ${first} AND ${last}
     ) WHERE posted_on BETWEEN ${first} AND ${last}
-    GROUP BY 1, 2, 3, 4, 5`.execute(db);
+    GROUP BY posted_on, ${codingOfTable('')}`.execute(db);
   return rows.flatMap((row) => {
     const coding = codingOf(row);
     const month = monthOf(dayOf(Number(row['posted_on'])));
@@ -137,9 +132,11 @@ export interface OverheadLine {
 /** What runs applied of a pool and what became of its differences, by month and coding; reversed documents do not count. */
 export async function overheadLines(db: Db, pool: number): Promise<readonly OverheadLine[]> {
   const { rows } = await sql<SqlRow>`
-    SELECT o.month, o.is_difference, o.project_id, o.phase_id, o.cost_code_id, o.cost_type, SUM(o.amount_cents) AS amount
+    SELECT o.month, o.is_difference, ${codingOfTable('o')}, SUM(o.amount_cents) AS amount
     FROM overhead_line o JOIN document d ON d.id = o.document_id
-    WHERE o.pool_id = ${pool} AND ${notReversed('d', EVERYTHING)} GROUP BY 1, 2, 3, 4, 5, 6`.execute(db);
+    WHERE o.pool_id = ${pool} AND ${notReversed('d', EVERYTHING)} GROUP BY o.month, o.is_difference, ${codingOfTable('o')}`.execute(
+    db,
+  );
   return rows.map((row) => ({
     month: monthAt(Number(row['month'])),
     isDifference: row['is_difference'] === 1,
@@ -159,10 +156,7 @@ export async function expenseByMonth(db: Db, accounts: readonly number[]): Promi
 
 const OVERHEAD_LINES: Target = {
   table: 'overhead_line',
-  columns: [
-    ...['document_id', 'pool_id', 'month', 'is_difference', 'amount_cents'],
-    ...['project_id', 'phase_id', 'cost_code_id', 'cost_type'],
-  ],
+  columns: [...['document_id', 'pool_id', 'month', 'is_difference', 'amount_cents'], ...CODING_COLUMNS],
   adds: [],
 };
 
@@ -174,7 +168,7 @@ export const OVERHEAD_LEFT: EffectStore<'overhead'> = {
       OVERHEAD_LINES,
       amounts.map(({ coding, amount }) => [
         ...[id, pool, monthNumber(month), isDifference ? 1 : 0, amount],
-        ...[coding?.project ?? null, coding?.phase ?? null, coding?.costCode ?? null, coding?.costType ?? null],
+        ...codingValues(coding),
       ]),
     );
   },

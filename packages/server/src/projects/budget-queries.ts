@@ -1,14 +1,9 @@
-import {
-  budgetRows,
-  codingKey,
-  type BudgetAmounts,
-  type BudgetRow,
-} from '@lowtide/core/budget/budget-against-actual.ts';
+import { budgetRows, type BudgetAmounts, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { costCodeId, phaseId, projectId, type ProjectId } from '@lowtide/core/ledger/ids.ts';
-import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
+import { type Coding, codingKey } from '@lowtide/core/ledger/dimensions.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { quantity, type Units } from '@lowtide/core/money/quantity.ts';
 import { hasEnded, stageOn } from '@lowtide/core/progress/stage.ts';
@@ -21,6 +16,7 @@ import { isZeroMargin } from './zero-margin-queries.ts';
 import { isMonthRecognized } from './latest-run-queries.ts';
 import { latestForecasts, linesAsKept } from './forecast-queries.ts';
 import { projectsAt } from '../company/project-queries.ts';
+import { codingOfTable, knownCoding } from '../database/coding-columns.ts';
 
 /** Budget against actual of some projects, in order of project, phase and cost code; unbudgeted cost after the lines. */
 export async function budgetAgainstActual(
@@ -45,11 +41,7 @@ async function endedProjects(db: Db, at: Bounds, projects: readonly number[]): P
   return new Set((await projectsAt(db, at, only)).filter((each) => hasEnded(stageOn(day, each))).map(({ id }) => id));
 }
 
-interface LineRow {
-  project_id: number;
-  phase_id: number | null;
-  cost_code_id: number;
-  cost_type: string;
+interface LineRow extends Readonly<Record<string, unknown>> {
   /** JSON of the units that are counted in, of any case; what took the place of other units leaves none of them. */
   units: string;
   original: number;
@@ -66,7 +58,7 @@ async function budgetLines(
 ): Promise<readonly { readonly coding: Coding; readonly budget: BudgetAmounts; readonly isZeroMargin: boolean }[]> {
   if (projects.length === 0) return [];
   const { rows } = await sql<LineRow>`
-    SELECT b.project_id, b.phase_id, b.cost_code_id, b.cost_type,
+    SELECT ${codingOfTable('b')},
       (SELECT json_group_array(unit) FROM (SELECT MAX(u.unit) AS unit FROM budget_change u
         WHERE u.budget_line_id = b.id AND ${changeCounts('u', at)} GROUP BY lower(u.unit) HAVING SUM(u.quantity_e4) <> 0)) AS units,
       SUM(CASE WHEN c.original THEN c.cost_cents ELSE 0 END) AS original,
@@ -79,12 +71,7 @@ async function budgetLines(
       AND ${changeCounts('c', at)}
     GROUP BY b.id ORDER BY b.project_id, p.code, k.code, b.cost_type`.execute(db);
   return rows.map((row) => ({
-    coding: {
-      project: projectId(row.project_id),
-      phase: row.phase_id === null ? null : phaseId(row.phase_id),
-      costCode: costCodeId(row.cost_code_id),
-      costType: row.cost_type as CostType,
-    },
+    coding: knownCoding(row),
     budget: {
       original: cents(row.original),
       changes: cents(row.changes),
@@ -105,26 +92,11 @@ function unitsOf({ units, quantity: counted }: LineRow): Units {
 /** Cost stands in more than one account once part of it is recognized; a coding's cost is their sum. */
 function sumByCoding(amounts: readonly CodingAmount[]): readonly { readonly coding: Coding; readonly amount: Cents }[] {
   const sums = new Map<string, { readonly coding: Coding; amount: Cents }>();
-  for (const held of amounts.filter(({ costCode }) => costCode !== 0)) {
-    const coding = codingOf(held);
+  for (const { coding, amount } of amounts) {
+    if (coding === null) continue;
     const known = sums.get(codingKey(coding)) ?? { coding, amount: cents(0) };
-    known.amount = cents(known.amount + held.amount);
+    known.amount = cents(known.amount + amount);
     sums.set(codingKey(coding), known);
   }
   return [...sums.values()];
-}
-
-/** The coding of an amount whose absent phase is 0. */
-export function codingOf({
-  project,
-  phase,
-  costCode,
-  costType,
-}: Pick<CodingAmount, 'project' | 'phase' | 'costCode' | 'costType'>): Coding {
-  return {
-    project: projectId(project),
-    phase: phase === 0 ? null : phaseId(phase),
-    costCode: costCodeId(costCode),
-    costType: costType as CostType,
-  };
 }

@@ -8,6 +8,8 @@ import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { changeCounts, type Bounds } from '../ledger/as-of-queries.ts';
+import { codingOfTable, knownCoding, WITHIN_PROJECT } from '../database/coding-columns.ts';
+import { codingKey } from '@lowtide/core/ledger/dimensions.ts';
 
 /** For which month an estimate was made, and when. */
 export interface ForecastMoment {
@@ -124,40 +126,32 @@ function head(row: HeadRow): Omit<Forecast, 'lines'> {
   };
 }
 
+interface ForecastLineRow extends Readonly<Record<string, unknown>> {
+  readonly forecast_id: number;
+  readonly method: string;
+  readonly input: string;
+  readonly reason: string;
+  readonly estimate_cents: number;
+  readonly revised_cents: number;
+  readonly actual_cents: number;
+}
+
 async function withLines(db: Db, heads: readonly HeadRow[], at: At): Promise<readonly Forecast[]> {
   if (heads.length === 0) return [];
   const orders = await changeOrderLines(db, heads, at);
-  const rows = await db
-    .selectFrom('forecast_line')
-    .select([
-      'forecast_id',
-      'phase_id',
-      'cost_code_id',
-      'cost_type',
-      'method',
-      'input',
-      'reason',
-      'estimate_cents',
-      'revised_cents',
-      'actual_cents',
-    ])
-    .where(
-      'forecast_id',
-      'in',
-      heads.map(({ id }) => id),
-    )
-    .orderBy('id')
-    .execute();
-  const lines = groupedBy(rows, ({ forecast_id }) => forecast_id);
+  const projectOf = new Map(heads.map(({ id, project_id }) => [id, project_id]));
+  const { rows } =
+    await sql<ForecastLineRow>`SELECT forecast_id, ${codingOfTable('', WITHIN_PROJECT)}, method, input, reason,
+      estimate_cents, revised_cents, actual_cents
+    FROM forecast_line WHERE forecast_id IN (${sql.join([...projectOf.keys()])}) ORDER BY id`.execute(db);
+  const lines = groupedBy(
+    rows.map((row) => ({ ...row, coding: knownCoding({ ...row, project_id: projectOf.get(row.forecast_id) }) })),
+    ({ forecast_id }) => forecast_id,
+  );
   return heads.map((row) => ({
     ...head(row),
     lines: (lines.get(row.id) ?? []).map((line) => ({
-      coding: {
-        project: projectId(row.project_id),
-        phase: line.phase_id === null ? null : phaseId(line.phase_id),
-        costCode: costCodeId(line.cost_code_id),
-        costType: line.cost_type as CostType,
-      },
+      coding: line.coding,
       method: FORECAST_METHODS.find((method) => method === line.method) ?? 'budget',
       input: line.input,
       reason: line.reason,
@@ -167,13 +161,7 @@ async function withLines(db: Db, heads: readonly HeadRow[], at: At): Promise<rea
       approvedSince: cents(
         orders
           .filter((order) => order.recorded_at > row.recorded_at || order.month > row.month)
-          .filter(
-            (order) =>
-              order.project_id === row.project_id &&
-              order.phase_id === line.phase_id &&
-              order.cost_code_id === line.cost_code_id &&
-              order.cost_type === line.cost_type,
-          )
+          .filter((order) => codingKey(order.coding) === codingKey(line.coding))
           .reduce((total, { cost_cents }) => total + cost_cents, 0),
       ),
     })),
@@ -182,17 +170,10 @@ async function withLines(db: Db, heads: readonly HeadRow[], at: At): Promise<rea
 
 /** What change orders that count added to the lines of the forecasts' projects. */
 async function changeOrderLines(db: Db, heads: readonly HeadRow[], at: At) {
-  return db
-    .selectFrom('budget_change as c')
-    .innerJoin('budget_line as b', 'b.id', 'c.budget_line_id')
-    .select(['b.project_id', 'b.phase_id', 'b.cost_code_id', 'b.cost_type', 'c.cost_cents', 'c.recorded_at'])
-    .select(monthOfDay('c.effective_on').as('month'))
-    .where('c.cause', '=', 'change order')
-    .where(
-      'b.project_id',
-      'in',
-      heads.map(({ project_id }) => project_id),
-    )
-    .where(changeCounts('c', at))
-    .execute();
+  const { rows } = await sql<{ cost_cents: number; recorded_at: number; month: number }>`
+    SELECT ${codingOfTable('b')}, c.cost_cents, c.recorded_at, ${monthOfDay('c.effective_on')} AS month
+    FROM budget_change c JOIN budget_line b ON b.id = c.budget_line_id
+    WHERE c.cause = 'change order' AND b.project_id IN (${sql.join(heads.map(({ project_id }) => project_id))})
+      AND ${changeCounts('c', at)}`.execute(db);
+  return rows.map((row) => ({ ...row, coding: knownCoding({ ...row }) }));
 }

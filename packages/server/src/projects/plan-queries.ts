@@ -19,6 +19,8 @@ import {
 import { isMonthRecognized } from './latest-run-queries.ts';
 import { isZeroMargin } from './zero-margin-queries.ts';
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';
+import { codingKept, codingOfTable, knownCoding, sameCoding, WITHIN_PROJECT } from '../database/coding-columns.ts';
+import type { Coding } from '@lowtide/core/ledger/dimensions.ts';
 
 /** What was agreed and is expected of a project, beside what was posted. */
 export type Expected = Pick<
@@ -131,19 +133,12 @@ interface StandRow extends Readonly<Record<string, number | string>> {
   readonly committed: number;
   readonly zero_cost: number;
   readonly zero_estimate: number;
-  /** JSON of lists: phase, cost code, cost type, cost, committed, forecast, whether at zero margin. */
+  /** JSON of lists, see `OverRow`. */
   readonly over: string;
 }
 
-type OverRow = readonly [
-  phase: number,
-  costCode: number,
-  costType: string,
-  cost: number,
-  committed: number,
-  forecast: number,
-  zeroMargin: number,
-];
+/** The values of a coding after its project, then cost, committed, forecast, and 1 at zero margin. */
+type OverRow = readonly (number | string)[];
 
 /** Added up where the codings are: thousands of projects have many times as many. */
 async function standsByProject(db: Db, at: Bounds, only?: number): Promise<ReadonlyMap<number, StandSums>> {
@@ -156,7 +151,7 @@ async function standsByProject(db: Db, at: Bounds, only?: number): Promise<Reado
       SUM(CASE WHEN zero_margin THEN actual ELSE 0 END) AS zero_cost,
       SUM(CASE WHEN zero_margin THEN ifnull(forecast, MAX(budget, actual + committed)) ELSE 0 END) AS zero_estimate,
       ${sql.join(byType)},
-      json_group_array(json_array(phase_id, cost_code_id, cost_type, actual, committed, forecast, zero_margin))
+      json_group_array(json_array(${sql.join(WITHIN_PROJECT.map((column) => sql.ref(column)))}, actual, committed, forecast, zero_margin))
         FILTER (WHERE forecast IS NOT NULL AND actual + committed > forecast) AS over
     FROM (${codingStands(at, isRecognized, only)}) GROUP BY project_id`.execute(db);
   return new Map(rows.map((row) => [row.project_id, standSums(row)]));
@@ -170,16 +165,20 @@ function standSums(row: StandRow): StandSums {
     committed: cents(row.committed),
     costByType: COST_TYPES.map((type) => cents(Number(row[`cost ${type}`]))),
     overForecast: (JSON.parse(row.over) as OverRow[])
-      .map(([phase, costCode, costType, cost, committed, forecast, zeroMargin]) => ({
-        ...{ project: row.project_id, phase, costCode, costType },
-        ...{
-          cost: cents(cost),
-          committed: cents(committed),
-          forecast: cents(forecast),
-          isZeroMargin: zeroMargin === 1,
-        },
-      }))
-      .toSorted((one, other) => one.costCode - other.costCode || one.phase - other.phase),
+      .map((values) => overForecastLine(row.project_id, values))
+      .toSorted(
+        ({ coding: one }, { coding: other }) => one.costCode - other.costCode || (one.phase ?? 0) - (other.phase ?? 0),
+      ),
+  };
+}
+
+function overForecastLine(project: number, values: OverRow): OverForecastLine {
+  const stored = WITHIN_PROJECT.map((column, place) => [column, values[place]] as const);
+  const [cost, committed, forecast, zeroMargin] = values.slice(WITHIN_PROJECT.length).map(Number);
+  return {
+    coding: knownCoding({ ...Object.fromEntries(stored), project_id: project }),
+    ...{ cost: cents(cost ?? 0), committed: cents(committed ?? 0), forecast: cents(forecast ?? 0) },
+    isZeroMargin: zeroMargin === 1,
   };
 }
 
@@ -195,34 +194,33 @@ function codingStands(at: Bounds, isRecognized: boolean, only?: number): RawBuil
   const later =
     at.firstLaterLine === null
       ? sql``
-      : sql`UNION ALL SELECT project_id, ifnull(phase_id, 0), ifnull(cost_code_id, 0), ifnull(cost_type, ''), 0, -amount_cents, 0, NULL, 0 FROM journal_line
+      : sql`UNION ALL SELECT ${codingKept('')}, 0, -amount_cents, 0, NULL, 0 FROM journal_line
             WHERE id >= ${at.firstLaterLine} AND posted_on <= ${at.day} AND project_id IS NOT NULL
               AND account_id IN ${accounts} ${project}`;
-  return sql`SELECT project_id, phase_id, cost_code_id, cost_type, SUM(budget) AS budget, SUM(actual) AS actual, SUM(committed) AS committed,
+  return sql`SELECT ${codingOfTable('')}, SUM(budget) AS budget, SUM(actual) AS actual, SUM(committed) AS committed,
       MAX(zero_margin) AS zero_margin, CASE WHEN COUNT(forecast) = 0 THEN NULL ELSE SUM(forecast) END AS forecast FROM (
-    SELECT b.project_id, ifnull(b.phase_id, 0) AS phase_id, b.cost_code_id, b.cost_type,
+    SELECT ${codingKept('b')},
       c.cost_cents AS budget, 0 AS actual, 0 AS committed, NULL AS forecast, 0 AS zero_margin
     FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
     WHERE ${changeCounts('c', at)} ${project}
     UNION ALL
-    SELECT b.project_id, ifnull(b.phase_id, 0), b.cost_code_id, b.cost_type, 0, 0, 0, NULL, 1
+    SELECT ${codingKept('b')}, 0, 0, 0, NULL, 1
     FROM budget_line b WHERE ${isZeroMargin('b', at)} ${project}
     UNION ALL
-    SELECT project_id, phase_id, cost_code_id, cost_type, 0, amount_cents, 0, NULL, 0 FROM project_coding_month
+    SELECT ${codingOfTable('')}, 0, amount_cents, 0, NULL, 0 FROM project_coding_month
     WHERE month <= ${at.month} AND account_id IN ${accounts} ${project}
     ${later}
     UNION ALL
-    SELECT project_id, phase_id, cost_code_id, cost_type, 0, 0, committed, NULL, 0
+    SELECT ${codingOfTable('')}, 0, 0, committed, NULL, 0
     FROM (${committedLines(at, only === undefined ? undefined : [only])})
     UNION ALL
-    SELECT f.project_id, ifnull(l.phase_id, 0), l.cost_code_id, l.cost_type, 0, 0, 0, l.estimate_cents
+    SELECT f.project_id, ${codingKept('l', WITHIN_PROJECT)}, 0, 0, 0, l.estimate_cents
       + (SELECT ifnull(SUM(c.cost_cents), 0) FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
-         WHERE b.project_id = f.project_id AND ifnull(b.phase_id, 0) = ifnull(l.phase_id, 0)
-           AND b.cost_code_id = l.cost_code_id AND b.cost_type = l.cost_type
+         WHERE b.project_id = f.project_id AND ${sameCoding('b', 'l', WITHIN_PROJECT)}
            AND c.cause = 'change order' AND ${changeCounts('c', at)}
            AND (c.recorded_at > f.recorded_at OR ${monthOfDay('c.effective_on')} > f.month)), 0
     FROM (${latestForecastIds(at, only)}) f JOIN forecast_line l ON l.forecast_id = f.id AND ${countsAsKept(at, isRecognized)}
-  ) GROUP BY project_id, phase_id, cost_code_id, cost_type`;
+  ) GROUP BY ${codingOfTable('')}`;
 }
 
 /** The estimate set by hand that holds: of those for a month by then, the one recorded last; an empty one ends it. */
@@ -278,10 +276,7 @@ async function changeOrderCosts(db: Db, at: Bounds, projects: readonly number[])
 }
 
 export interface OverForecastLine {
-  readonly project: number;
-  readonly phase: number;
-  readonly costCode: number;
-  readonly costType: string;
+  readonly coding: Coding;
   readonly cost: Cents;
   readonly committed: Cents;
   readonly forecast: Cents;

@@ -11,6 +11,7 @@ import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
+import { codingOfTable } from '../database/coding-columns.ts';
 
 interface PostedRow {
   readonly worked_on: number;
@@ -45,7 +46,7 @@ export async function hoursAtRates(db: Db, { from, through }: Days): Promise<rea
       LEFT JOIN project p ON p.id = w.project_id LEFT JOIN phase h ON h.id = w.phase_id
       LEFT JOIN cost_code k ON k.id = w.cost_code_id LEFT JOIN activity a ON a.id = w.activity_id
     WHERE w.worked_on BETWEEN ${dayNumber(from)} AND ${dayNumber(through)} AND ${notReversed('d', EVERYTHING)}
-    GROUP BY w.worked_on, w.employee_id, w.project_id, w.phase_id, w.cost_code_id, w.cost_type, w.pay, w.activity_id,
+    GROUP BY w.worked_on, w.employee_id, ${codingOfTable('w')}, w.pay, w.activity_id,
       w.is_billable, w.rate_e4
     ORDER BY w.worked_on, e.code, p.code, coding`.execute(db);
   return rows.map((row) => ({

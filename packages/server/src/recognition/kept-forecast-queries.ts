@@ -1,4 +1,5 @@
-import { budgetFigures, codingKey } from '@lowtide/core/budget/budget-against-actual.ts';
+import { budgetFigures } from '@lowtide/core/budget/budget-against-actual.ts';
+import { codingKey } from '@lowtide/core/ledger/dimensions.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import { copiedForecast, readForecast } from '@lowtide/core/forecast/forecast-sheet.ts';

@@ -18,7 +18,6 @@ import type { Db } from '../database/schema.ts';
 import { costCodes } from '../company/list-queries.ts';
 import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { codingAmounts, type Span } from '../ledger/balance-queries.ts';
-import { codingOf } from '../projects/budget-queries.ts';
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { projectPlans } from '../projects/plan-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
@@ -44,7 +43,7 @@ export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow
         held: held.get(record.id) ?? [],
         recognized: recognizedCost.get(record.id) ?? [],
         overForecast: (plans.get(record.id)?.overForecast ?? []).map((line) => ({
-          code: codeLabel(record, codingOf(line), { costCodes: codes }),
+          code: codeLabel(record, line.coding, { costCodes: codes }),
           cost: line.cost,
           committed: line.committed,
           forecast: line.forecast,
@@ -73,16 +72,10 @@ async function codedByProject(
   { role, only }: { readonly role: Role; readonly only?: number | undefined },
 ): Promise<ReadonlyMap<number, readonly CodedAmount[]>> {
   const projects = only === undefined ? {} : { projects: [only] };
-  const amounts = (await codingAmounts(db, span, { roles: [role], ...projects })).filter(
-    ({ amount, costCode }) => amount !== 0 && costCode !== 0,
+  const amounts = (await codingAmounts(db, span, { roles: [role], ...projects })).flatMap(({ coding, amount }) =>
+    amount === 0 || coding === null ? [] : [{ coding, amount }],
   );
-  const grouped = groupedBy(amounts, ({ project }) => project);
-  return new Map(
-    [...grouped].map(([project, all]) => [
-      project,
-      all.map((each) => ({ coding: codingOf(each), amount: each.amount })),
-    ]),
-  );
+  return groupedBy<CodedAmount, number>(amounts, ({ coding }) => coding.project);
 }
 
 /** The same books with the lines that a recognition of the month would post, as if they were posted. */

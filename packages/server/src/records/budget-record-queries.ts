@@ -19,6 +19,7 @@ import type { Recording } from '../company/recording.ts';
 import { closedProblems } from '../projects/closed-project-queries.ts';
 import { insertZeroMargin, zeroMarginLines } from '../projects/zero-margin-queries.ts';
 import { phaseNamed } from './phase-record-queries.ts';
+import { hasAsked } from '../database/coding-columns.ts';
 
 export const budgetLineStore: RecordStore = {
   all: allBudgetLines,
@@ -27,10 +28,12 @@ export const budgetLineStore: RecordStore = {
     const row = await db
       .selectFrom('budget_line')
       .select('id')
-      .where('project_id', '=', numberOf(record, 'project') ?? 0)
-      .where('cost_code_id', '=', numberOf(record, 'costCode') ?? 0)
-      .where('cost_type', '=', textOf(record, 'costType'))
-      .where((eb) => (phase === null ? eb('phase_id', 'is', null) : eb('phase_id', '=', phase)))
+      .where(
+        hasAsked('budget_line', {
+          ...{ project: numberOf(record, 'project') ?? 0, phase, costCode: numberOf(record, 'costCode') ?? 0 },
+          costType: textOf(record, 'costType'),
+        }),
+      )
       .executeTakeFirst();
     return row?.id;
   },

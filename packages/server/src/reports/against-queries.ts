@@ -1,18 +1,16 @@
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
-import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
+import { type Coding, codingOf } from '@lowtide/core/ledger/dimensions.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import type { EstimatedLine } from '@lowtide/core/reports/estimate-against-actual/figures.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import type { Bounds } from '../ledger/as-of-queries.ts';
+import { codingOfTable, WITHIN_PROJECT } from '../database/coding-columns.ts';
 
-interface LineRow {
+interface LineRow extends Readonly<Record<string, unknown>> {
   project_id: number;
   section: string;
-  phase_id: number | null;
-  cost_code_id: number | null;
-  cost_type: string | null;
   price_cents: number;
   kind: string;
 }
@@ -21,7 +19,7 @@ interface LineRow {
 export async function estimatedLines(db: Db, at: Bounds, project?: number): Promise<readonly EstimatedLine[]> {
   const only = project === undefined ? sql`` : sql`AND a.project_id = ${project}`;
   const { rows } = await sql<LineRow>`
-    SELECT a.project_id, l.section, l.phase_id, l.cost_code_id, l.cost_type, l.price_cents, e.kind
+    SELECT a.project_id, l.section, ${codingOfTable('l', WITHIN_PROJECT)}, l.price_cents, e.kind
     FROM estimate_line l JOIN approval a ON a.id = l.approval_id JOIN estimate e ON e.id = a.estimate_id
     WHERE a.effective_on <= ${at.day} AND a.recorded_at <= ${at.recordedAt}
       AND a.id NOT IN (SELECT approval_id FROM withdrawal WHERE recorded_at <= ${at.recordedAt}) ${only}
@@ -33,14 +31,4 @@ export async function estimatedLines(db: Db, at: Bounds, project?: number): Prom
     price: cents(row.price_cents),
     isChange: row.kind === 'change',
   }));
-}
-
-function codingOf({ project_id, phase_id, cost_code_id, cost_type }: LineRow): Coding | null {
-  if (cost_code_id === null) return null;
-  return {
-    project: projectId(project_id),
-    phase: phase_id === null ? null : phaseId(phase_id),
-    costCode: costCodeId(cost_code_id),
-    costType: cost_type as CostType,
-  };
 }

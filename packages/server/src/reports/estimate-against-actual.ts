@@ -1,6 +1,6 @@
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import type { Coding } from '@lowtide/core/ledger/journal-entry.ts';
+import type { Coding } from '@lowtide/core/ledger/dimensions.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
 import {
   againstBySection,

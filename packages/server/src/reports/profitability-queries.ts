@@ -29,12 +29,11 @@ export async function resultsByProject(db: Db, span: Span, only?: number): Promi
   for (const { project, costType, amount, account } of costs) {
     if (account === lossAccount) continue;
     const known = results.get(project) ?? NO_RESULT;
-    const type = costType as CostType | '';
     results.set(
       project,
-      type === ''
+      costType === null
         ? { ...known, otherCost: cents(known.otherCost + amount) }
-        : { ...known, costByType: { ...known.costByType, [type]: cents(known.costByType[type] + amount) } },
+        : { ...known, costByType: { ...known.costByType, [costType]: cents(known.costByType[costType] + amount) } },
     );
   }
   return results;

@@ -1,4 +1,5 @@
-import { codingKey, revisedBudget } from '@lowtide/core/budget/budget-against-actual.ts';
+import { revisedBudget } from '@lowtide/core/budget/budget-against-actual.ts';
+import { codingKey } from '@lowtide/core/ledger/dimensions.ts';
 import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, fiscalYearStart, type Month } from '@lowtide/core/calendar/month.ts';
 import type { HoursThere, SheetBasis } from '@lowtide/core/documents/catalog.ts';

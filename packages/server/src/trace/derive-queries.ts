@@ -18,6 +18,8 @@ import { budgetChanges, contractChanges, type ContractChange } from '../projects
 import { standingProjects } from '../projects/position-queries.ts';
 import { projects } from '../company/project-queries.ts';
 import { companyAt } from '../company/company-queries.ts';
+import { CODING_NAMES } from '@lowtide/core/ledger/dimensions.ts';
+import type { CodingAsked } from '../database/coding-columns.ts';
 
 export type DerivedFigure = Figure & { readonly name: DerivedName };
 
@@ -137,13 +139,14 @@ function changesDerivation(
   };
 }
 
-function codingOfFigure({ phase, costCode, costType }: Figure, project: number) {
-  return {
-    project,
-    ...(phase === 'none' ? { phase: null } : typeof phase === 'number' ? { phase } : {}),
-    ...(typeof costCode === 'number' ? { costCode } : {}),
-    ...(costType === undefined || costType === 'any' || costType === 'none' ? {} : { costType }),
-  };
+/** What a figure asks of codings; any value of a dimension is asked for like none of it. */
+function codingOfFigure(figure: Figure, project: number): CodingAsked & { readonly project: number } {
+  const asked = CODING_NAMES.flatMap((name) => {
+    const value = figure[name];
+    if (value === undefined || value === 'any') return [];
+    return [[name, value === 'none' ? null : value] as const];
+  });
+  return { ...Object.fromEntries(asked), project };
 }
 
 async function budgetDerivation(db: Db, figure: Figure, at: AsOf): Promise<Derivation> {

@@ -1,6 +1,6 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, monthNumber } from '@lowtide/core/calendar/month.ts';
-import { DIMENSION_NAMES, DIMENSIONS, type DimensionName } from '@lowtide/core/ledger/dimensions.ts';
+import { CODING_NAMES, DIMENSION_NAMES, DIMENSIONS, type DimensionName } from '@lowtide/core/ledger/dimensions.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { POSTED_FIGURES, type Figure, type FigureDimensions, type PostedName } from '@lowtide/core/trace/figure.ts';
 import { sql, type RawBuilder } from 'kysely';
@@ -58,7 +58,7 @@ function hasBalance(figure: PostedFigure): boolean {
   if (asked.length === 0 && figure.client === undefined && figure.name !== 'cost-other') return true;
   const { project } = figure;
   const ofProjects = figure.client !== undefined || project === 'any' || typeof project === 'number';
-  return ofProjects && asked.every((name) => DIMENSIONS[name].inCoding);
+  return ofProjects && asked.every((name) => CODING_NAMES.some((each) => each === name));
 }
 
 function accountsOf(figure: PostedFigure): RawBuilder<unknown> {

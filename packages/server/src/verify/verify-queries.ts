@@ -1,10 +1,10 @@
 import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
-import { DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
 import { MEASURE_NAMES, MEASURES } from '@lowtide/core/ledger/measures.ts';
 import { TIE_OUTS, ties } from '@lowtide/core/ledger/tie-out.ts';
 import { sql, type RawBuilder } from 'kysely';
 import { brokenChain } from '../audit/audit-queries.ts';
+import { codingKept, WITHIN_PROJECT } from '../database/coding-columns.ts';
 import type { Db } from '../database/schema.ts';
 import { EFFECT_STORES } from '../effect-stores.ts';
 import { having } from '../effects/effect-store.ts';
@@ -14,7 +14,6 @@ import { seenOtherwise, type Seen } from '../database/written/witness-queries.ts
 import { rowsNotAsWritten } from '../database/written/written-queries.ts';
 import { tieOuts } from '../ledger/tie-out-queries.ts';
 import { measuresFromLines } from '../ledger/balance-queries.ts';
-import { CODING_DIMENSIONS } from '../ledger/post-document-queries.ts';
 import { entryOf, isOfEntry } from '../database/line-number.ts';
 
 /** One thing that was checked, and what differs; nothing differs in sound books. */
@@ -127,21 +126,14 @@ const PROJECT_MONTHS = differing(
   [`project_id || '/' || month`, MEASURE_NAMES],
 );
 
-const CODING = CODING_DIMENSIONS.map((name) => DIMENSIONS[name].column);
-const LINE_CODING = sql.join(
-  CODING_DIMENSIONS.map(
-    (name) =>
-      sql`ifnull(l.${sql.ref(DIMENSIONS[name].column)}, ${sql.lit(name === 'costType' ? '' : 0)}) AS ${sql.ref(DIMENSIONS[name].column)}`,
-  ),
-);
+const CODING = sql.join(WITHIN_PROJECT.map((column) => sql.ref(column)));
 const CODING_MONTHS = differing(
   sql`SELECT *, amount_cents AS amount, quantity_e4 AS quantity FROM project_coding_month`,
-  sql`SELECT project_id, account_id, month, ${sql.join(CODING.map((column) => sql.ref(column)))},
-      SUM(amount_cents) AS amount, SUM(quantity_e4) AS quantity
-    FROM (SELECT l.project_id, l.account_id, e.month, l.amount_cents, l.quantity_e4, ${LINE_CODING}
+  sql`SELECT project_id, account_id, month, ${CODING}, SUM(amount_cents) AS amount, SUM(quantity_e4) AS quantity
+    FROM (SELECT l.project_id, l.account_id, e.month, l.amount_cents, l.quantity_e4, ${codingKept('l', WITHIN_PROJECT)}
       FROM journal_line l JOIN journal_entry e ON e.id = ${entryOf('l.id')} WHERE l.project_id IS NOT NULL)
-    GROUP BY project_id, account_id, month, ${sql.join(CODING.map((column) => sql.ref(column)))}`,
-  [['project_id', 'account_id', ...CODING, 'month'].join(` || '/' || `), ['amount', 'quantity']],
+    GROUP BY project_id, account_id, month, ${CODING}`,
+  [['project_id', 'account_id', ...WITHIN_PROJECT, 'month'].join(` || '/' || `), ['amount', 'quantity']],
 );
 
 const OVERSETTLED = sql`SELECT d.number || ' is settled with ' || SUM(s.amount_cents) AS difference

@@ -1,4 +1,4 @@
-import { codingKey } from '../../budget/budget-against-actual.ts';
+import { codingKey } from '../../ledger/dimensions.ts';
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { withinBooks, type Cell } from '../../cells/cell.ts';
 import { allocation } from '../../money/allocation.ts';

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { codingKey } from '../../budget/budget-against-actual.ts';
+import { codingKey } from '../../ledger/dimensions.ts';
 import { isoDate } from '../../calendar/iso-date.ts';
 import { costCodeId, equipmentId } from '../../ledger/ids.ts';
 import { cents } from '../../money/cents.ts';

@@ -1,4 +1,4 @@
-import { codingKey } from '../../budget/budget-against-actual.ts';
+import { codingKey } from '../../ledger/dimensions.ts';
 import { plusDays, type IsoDate } from '../../calendar/iso-date.ts';
 import { isEmpty, textIn, withinBooks, type Cell } from '../../cells/cell.ts';
 import type { EquipmentId } from '../../ledger/ids.ts';

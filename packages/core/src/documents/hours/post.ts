@@ -1,6 +1,7 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import type { ActivityId, EmployeeId } from '../../ledger/ids.ts';
-import { credit, debit, journalEntry, type Coding, type JournalEntry, type Line } from '../../ledger/journal-entry.ts';
+import { credit, debit, journalEntry, type JournalEntry, type Line } from '../../ledger/journal-entry.ts';
+import type { Coding } from '../../ledger/dimensions.ts';
 import { costRole, type Project } from '../../ledger/project.ts';
 import type { Roles } from '../../ledger/roles.ts';
 import { difference, type Cents } from '../../money/cents.ts';

@@ -4,7 +4,7 @@ import { ratesOfWhole } from '../../rates/hour-rates.ts';
 import { rate } from '../../money/quantity.ts';
 import { describe, expect, test } from 'vitest';
 import { isoDate } from '../../calendar/iso-date.ts';
-import { codingKey } from '../../budget/budget-against-actual.ts';
+import { codingKey } from '../../ledger/dimensions.ts';
 import { costCodeId, employeeId } from '../../ledger/ids.ts';
 import { quantity } from '../../money/quantity.ts';
 import type { HoursThere } from '../catalog.ts';

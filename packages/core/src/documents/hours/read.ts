@@ -1,4 +1,4 @@
-import { codingKey } from '../../budget/budget-against-actual.ts';
+import { codingKey } from '../../ledger/dimensions.ts';
 import { mondayOf, plusDays, type IsoDate } from '../../calendar/iso-date.ts';
 import { groupedBy } from '../../collections/grouped-by.ts';
 import { monthOf } from '../../calendar/month.ts';

@@ -1,7 +1,8 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import type { OpenItemWord, ProjectWord } from './balance-of.ts';
 import type { AccountId, DocumentId, PartyId, ProjectId } from '../../ledger/ids.ts';
-import type { Coding, Dimensions } from '../../ledger/journal-entry.ts';
+import type { Dimensions } from '../../ledger/journal-entry.ts';
+import type { Coding } from '../../ledger/dimensions.ts';
 import type { Cents } from '../../money/cents.ts';
 
 /** What is owed to or by a party when the books begin: a document of its own, settled as any other. */

@@ -1,4 +1,4 @@
-import { codingKey } from '../../budget/budget-against-actual.ts';
+import { codingKey } from '../../ledger/dimensions.ts';
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import type { TaxCode } from '../../ledger/tax-code.ts';
 import { cents, type Cents } from '../../money/cents.ts';

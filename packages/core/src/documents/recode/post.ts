@@ -1,7 +1,8 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { groupedBy } from '../../collections/grouped-by.ts';
 import { isProfitAndLoss, type Account, type Role } from '../../ledger/account.ts';
-import { debit, journalEntry, type Coding, type JournalEntry, type Line } from '../../ledger/journal-entry.ts';
+import { debit, journalEntry, type JournalEntry, type Line } from '../../ledger/journal-entry.ts';
+import type { Coding } from '../../ledger/dimensions.ts';
 import type { Project } from '../../ledger/project.ts';
 import type { Roles } from '../../ledger/roles.ts';
 import { opposite } from '../../money/cents.ts';

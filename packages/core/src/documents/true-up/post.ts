@@ -1,6 +1,6 @@
 import { type IsoDate } from '../../calendar/iso-date.ts';
 import { lastDay, monthOf } from '../../calendar/month.ts';
-import { codingKey } from '../../budget/budget-against-actual.ts';
+import { codingKey } from '../../ledger/dimensions.ts';
 import { groupedBy } from '../../collections/grouped-by.ts';
 import { credit, debit, journalEntry, type JournalEntry, type Line } from '../../ledger/journal-entry.ts';
 import { costRole, isClosed, type Project } from '../../ledger/project.ts';

@@ -1,7 +1,7 @@
-import { budgetFigures, codingKey, type BudgetRow } from '../../budget/budget-against-actual.ts';
+import { budgetFigures, type BudgetRow } from '../../budget/budget-against-actual.ts';
 import { groupedBy } from '../../collections/grouped-by.ts';
 import type { ProjectId } from '../../ledger/ids.ts';
-import type { Coding } from '../../ledger/journal-entry.ts';
+import { type Coding, codingKey } from '../../ledger/dimensions.ts';
 import { cents, difference, sum, type Cents } from '../../money/cents.ts';
 import { compareRatios, ratio, type Ratio } from '../../money/ratio.ts';
 

@@ -1,4 +1,5 @@
-import { codingKey, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
+import type { BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
+import { codingKey } from '@lowtide/core/ledger/dimensions.ts';
 import { FORECAST_METHODS } from '@lowtide/core/forecast/forecast-estimate.ts';
 import type { CopiedRow, ForecastLine, ForecastRow } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { understoodNumber } from '@lowtide/core/documents/understood-cell.ts';
