@@ -1,6 +1,6 @@
 import { ifFilled, isEmpty, type Cell } from '../cells/cell.ts';
 import { COST_TYPES, typedCostType, type CostType } from '../ledger/cost-type.ts';
-import { type Coding, codingKey } from '../ledger/dimensions.ts';
+import { codingTo, type Coding, codingKey } from '../ledger/dimensions.ts';
 import { takesCost, type Phase, type Project } from '../ledger/project.ts';
 import { lookedUp, found } from '../lookup/lookup.ts';
 import type { Order } from '../orders/order.ts';
@@ -92,7 +92,7 @@ interface Place {
 }
 
 function codingOf(project: CodedProject, { phase, costCode }: Place, costType: CostType): Coding {
-  return { project: project.id, phase: phase?.id ?? null, costCode: costCode.id, costType };
+  return codingTo({ project: project.id, phase: phase?.id ?? null, costCode: costCode.id, costType });
 }
 
 /** Phase and cost code of a code cell. Without a project only the code is looked up, to say what is wrong with it. */

@@ -101,16 +101,23 @@ export type Coding = {
   readonly [D in CodingName]: D extends Needed ? DimensionValues[D] : DimensionValues[D] | null;
 };
 
+/** The coding that names these; of what it leaves out it has none. */
+export function codingTo(named: Pick<Coding, Needed> & Partial<Coding>): Coding {
+  return Object.fromEntries(CODING_NAMES.map((name) => [name, named[name] ?? null])) as Coding;
+}
+
 /** The coding of a line; null where it has none. */
-export function codingIn(values: { readonly [D in CodingName]: DimensionValues[D] | null }): Coding | null {
+export function codingOfLine(values: { readonly [D in CodingName]: DimensionValues[D] | null }): Coding | null {
   if (NEEDED.some((name) => values[name] === null)) return null;
   return Object.fromEntries(CODING_NAMES.map((name) => [name, values[name]])) as Coding;
 }
 
 /** The coding of a stored row, by its columns; null where it has none. */
 export function codingOf(row: Readonly<Record<string, unknown>>): Coding | null {
-  return codingIn(
-    Object.fromEntries(CODING_NAMES.map((name) => [name, storedValue(row, name)])) as Parameters<typeof codingIn>[0],
+  return codingOfLine(
+    Object.fromEntries(CODING_NAMES.map((name) => [name, storedValue(row, name)])) as Parameters<
+      typeof codingOfLine
+    >[0],
   );
 }
 

@@ -1,6 +1,6 @@
 import { groupedBy } from '../collections/grouped-by.ts';
 import type { CostCodeId } from '../ledger/ids.ts';
-import { type Coding, codingKey } from '../ledger/dimensions.ts';
+import { codingTo, type Coding, codingKey } from '../ledger/dimensions.ts';
 import { allocation } from '../money/allocation.ts';
 import { cents, difference, sum, type Cents } from '../money/cents.ts';
 import { rate, sumQuantity, unboundedExtension, type Quantity, type Rate } from '../money/quantity.ts';
@@ -37,7 +37,7 @@ export interface AppliedOverhead {
 export function overheadCoding(coding: Coding, onto: CostCodeId | null): Coding {
   return onto === null
     ? { ...coding, costType: 'overhead' }
-    : { project: coding.project, phase: null, costCode: onto, costType: 'overhead' };
+    : codingTo({ project: coding.project, costCode: onto, costType: 'overhead' });
 }
 
 /** How a pool is applied by runs. */

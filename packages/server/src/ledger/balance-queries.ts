@@ -2,7 +2,7 @@ import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, monthAt } from '@lowtide/core/calendar/month.ts';
 import type { Role } from '@lowtide/core/ledger/account.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
-import { codingIn, codingOf, dimensionsOf, type Coding } from '@lowtide/core/ledger/dimensions.ts';
+import { codingOfLine, codingOf, dimensionsOf, type Coding } from '@lowtide/core/ledger/dimensions.ts';
 import {
   MEASURE_NAMES,
   MEASURES,
@@ -248,7 +248,7 @@ function asIfCodings(
     const { project, account, costType, amount, role, type, quantity: units } = line;
     const counts = 'roles' in which ? which.roles.some((each) => each === role) : which.types.includes(type);
     if (project === null || !counts || which.projects?.includes(project) === false) return [];
-    return [{ project, account, coding: codingIn(line), costType, amount, quantity: units }];
+    return [{ project, account, coding: codingOfLine(line), costType, amount, quantity: units }];
   });
 }
 

@@ -31,6 +31,7 @@ import { accountIn, accountOfProject, isCostAccount } from './accounts.ts';
 import { earnedApart } from './earned-apart.ts';
 import { JOURNAL_COLUMNS, type JournalRow, type JournalSheet } from './form.ts';
 import { generalJournal } from './post.ts';
+import { codingOfLine } from '../../ledger/dimensions.ts';
 
 export function readJournalSheet(sheet: JournalSheet, catalog: Catalog): SheetReading {
   const dated = required({ typed: sheet.datedOn, at: 'datedOn' }, 'the date', (cell) =>
@@ -166,14 +167,16 @@ function withoutProject(row: JournalRow, at: string, { catalog }: AccountOfLine,
 }
 
 function costsOf(lines: readonly Line[], places: readonly number[], catalog: Catalog): readonly CodedCost[] {
-  return lines.flatMap(({ account, project: id, phase, costCode, costType, amount }, index) => {
-    const project = catalog.projects.find((each) => each.id === id);
+  return lines.flatMap((line, index) => {
+    const { account, amount } = line;
+    const coding = codingOfLine(line);
+    const project = catalog.projects.find((each) => each.id === line.project);
     const of = catalog.accounts.find((each) => each.id === account);
-    if (!project || !of || !isCostAccount(of) || costCode === null || costType === null) return [];
+    if (!project || !of || !isCostAccount(of) || coding === null) return [];
     return [
       {
         project,
-        coding: { project: project.id, phase, costCode, costType },
+        coding,
         cost: amount,
         at: `rows/${places[index] ?? 0}/code`,
       },

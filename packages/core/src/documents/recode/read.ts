@@ -25,6 +25,7 @@ import type { DocumentKind } from '../kinds.ts';
 import type { Posting } from '../posting.ts';
 import type { RecodeForm } from './form.ts';
 import { linesRecoded, type Recoded } from './post.ts';
+import { CODING_NAMES, codingOfLine } from '../../ledger/dimensions.ts';
 
 /** A posted line as far as it may be coded otherwise. */
 export interface PostedLine extends Line {
@@ -105,7 +106,7 @@ function mayMove(line: PostedLine, account: Account, at: string): Decision<true>
 }
 
 function isElsewhere(line: PostedLine, { coding }: ReadCoding, at: string): Decision<true> {
-  const isSame = (['project', 'phase', 'costCode', 'costType'] as const).every((name) => line[name] === coding[name]);
+  const isSame = CODING_NAMES.every((name) => line[name] === coding[name]);
   return isSame ? refused({ at, kind: 'coded-so-already' }) : accepted(true);
 }
 
@@ -114,14 +115,14 @@ function movedCost({ projects, workingMonth }: Catalog) {
   return ({ line, project, coding, at, postsOn }: ReadLine): readonly CodedCost[] => {
     if (monthOf(postsOn) > workingMonth) return [];
     const from = projects.find(({ id }) => id === line.project);
-    const { costCode, costType } = line;
+    const was = codingOfLine(line);
     const before: readonly CodedCost[] =
-      from === undefined || costCode === null || costType === null
+      from === undefined || was === null
         ? []
         : [
             {
               ...{ project: from, cost: opposite(line.amount), at: `${at}/project` },
-              coding: { project: from.id, phase: line.phase, costCode, costType },
+              coding: was,
             },
           ];
     return [...before, { project, coding, cost: line.amount, at: `${at}/code` }];
