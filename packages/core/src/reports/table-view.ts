@@ -81,7 +81,7 @@ function sortOf({ holds }: Pick<TableColumn, 'holds'>): Sort {
 }
 
 /** Decimals of what is typed for each kind of number, and how its whole compares with values in the table. */
-const DECIMALS = { money: 2, hours: 4, percent: 4, count: 0 } as const;
+const DECIMALS = { money: 2, hours: 4, price: 4, percent: 4, count: 0 } as const;
 
 /** The value that was typed, as the column holds it. */
 function wanted({ holds }: TableColumn, typed: string): Decision<Value> {

@@ -1,7 +1,7 @@
 import type { Ratio } from '../money/ratio.ts';
 
-/** What a column holds: how it is drawn, put in order, and written to files. Money in minor units, hours in ten-thousandths. */
-export type Holds = 'text' | 'day' | 'money' | 'percent' | 'hours' | 'count';
+/** What a column holds: how it is drawn, put in order, and written to files. Money in minor units, hours and prices of one in ten-thousandths. */
+export type Holds = 'text' | 'day' | 'money' | 'percent' | 'hours' | 'price' | 'count';
 
 /** Null where there is nothing to say. */
 export type Value = string | number | Ratio | null;

@@ -48,7 +48,11 @@ export function plainText({ value }: Cell, { holds }: TableColumn): string {
   if (value === null || value === '') return '';
   if (typeof value === 'object') return percent(value, 4).replace('\u2212', '-');
   if (holds === 'money') return plainDollars(cents(Number(value)));
-  if (holds === 'hours') return tenThousandths(Number(value)).replace(/,/g, '').replace('\u2212', '-');
+  if (holds === 'hours' || holds === 'price') {
+    return tenThousandths(Number(value), holds === 'price' ? 2 : 0)
+      .replace(/,/g, '')
+      .replace('\u2212', '-');
+  }
   return holds === 'text' ? inertText(String(value)) : String(value);
 }
 

@@ -84,5 +84,6 @@ function textOf({ value }: Cell, { holds }: TableColumn): string {
   if (typeof value === 'object') return `${percent(value, 1)} %`;
   if (holds === 'money') return dollars(cents(Number(value)));
   if (holds === 'hours') return tenThousandths(Number(value));
+  if (holds === 'price') return tenThousandths(Number(value), 2);
   return holds === 'day' ? dayText(isoDate(String(value))) : String(value);
 }

@@ -9,6 +9,7 @@ const FORMATS: Readonly<Record<TableColumn['holds'], string>> = {
   money: '#,##0.00',
   percent: '0.00',
   hours: '#,##0.00',
+  price: '#,##0.00##',
   count: '0',
 };
 
@@ -47,5 +48,5 @@ function numberOf({ value }: Cell, { holds }: TableColumn): CellValue {
   if (value === null || value === '') return null;
   if (typeof value === 'object') return (100 * value.numerator) / value.denominator;
   if (typeof value === 'string') return holds === 'day' ? new Date(`${value}T00:00:00Z`) : value;
-  return holds === 'money' ? value / 100 : holds === 'hours' ? value / 10_000 : value;
+  return holds === 'money' ? value / 100 : holds === 'hours' || holds === 'price' ? value / 10_000 : value;
 }

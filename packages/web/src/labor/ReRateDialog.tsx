@@ -69,14 +69,19 @@ function Planned({ from, through, onClose }: PlannedProps) {
     if (first !== undefined) go(`/documents/${first.id}`);
   };
   const wrong = why ?? trouble?.detail ?? answer?.problems[0]?.message;
+  const warnings = [...new Set((answer?.warnings ?? []).map(({ message }) => message))];
   return (
     <>
       {wrong === undefined ? null : <Note>{wrong}</Note>}
-      {[...new Set((answer?.warnings ?? []).map(({ message }) => message))].slice(0, 3).map((message) => (
-        <Note key={message} $tone="warning">
-          {message}
-        </Note>
-      ))}
+      {warnings.length === 0 ? null : (
+        <div role="group" aria-label="Warnings" tabIndex={0} style={{ maxHeight: 132, overflowY: 'auto' }}>
+          {warnings.map((message) => (
+            <Note key={message} $tone="warning">
+              {message}
+            </Note>
+          ))}
+        </div>
+      )}
       {answer === undefined ? <Loading /> : null}
       {answer === undefined || answer.rows.length === 0 ? null : (
         <div style={{ display: 'flex', maxHeight: 320 }}>
@@ -95,7 +100,12 @@ function Planned({ from, through, onClose }: PlannedProps) {
           isDisabled={busy || answer === undefined || answer.problems.length > 0}
           onPress={() => void post()}
         >
-          Re-rate {tenThousandths(answer?.hours ?? ZERO_HOURS)} hours
+          {warnings.length === 0
+            ? ''
+            : warnings.length === 1
+              ? 'Accept the warning, '
+              : `Accept ${warnings.length} warnings, `}
+          {warnings.length === 0 ? 'Re-rate' : 're-rate'} {tenThousandths(answer?.hours ?? ZERO_HOURS)} hours
         </Button>
       </DialogActions>
     </>

@@ -102,6 +102,7 @@ function ValueField({ column: { holds }, values, near, ...field }: ValueFieldPro
       return <Field label="Percent" figures {...field} />;
     case 'money':
     case 'hours':
+    case 'price':
     case 'count':
       return <Field label="Value" figures {...field} />;
   }

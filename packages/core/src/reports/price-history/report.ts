@@ -1,5 +1,4 @@
 import type { z } from 'zod';
-import { tenThousandths } from '../../money/dollars.ts';
 import { report } from '../report.ts';
 import { tableOf, type ColumnOf } from '../table.ts';
 import { PriceHistory, PriceHistoryQuery } from './shape.ts';
@@ -35,13 +34,13 @@ const COLUMNS: readonly ColumnOf<Row>[] = [
   { id: 'billedOn', head: 'Dated', file: 'dated', holds: 'day', of: ({ billedOn }) => billedOn },
   { id: 'quantity', head: 'Quantity', file: 'quantity', holds: 'hours', of: ({ quantity }) => quantity },
   { id: 'unit', head: 'Unit', file: 'unit', holds: 'text', of: ({ unit }) => unit },
-  { id: 'price', head: 'Price', file: 'price', holds: 'text', of: ({ price }) => tenThousandths(price, 2) },
+  { id: 'price', head: 'Price', file: 'price', holds: 'price', of: ({ price }) => price },
   {
     id: 'orderedAt',
     head: 'Ordered at',
     file: 'ordered_at',
-    holds: 'text',
-    of: ({ orderedAt }) => tenThousandths(orderedAt, 2),
+    holds: 'price',
+    of: ({ orderedAt }) => orderedAt,
   },
   {
     ...{ id: 'change', head: 'Change', file: 'change_percent', holds: 'percent', formula: 'price ÷ price before − 1' },
