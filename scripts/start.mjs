@@ -1,10 +1,9 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
-import { bin, ensurePackages, root, run } from './installed.mjs';
+import { ensurePackages, root, startedBuild } from './installed.mjs';
 
 // `npm start`: the company's own books, in books/books.sqlite unless LOWTIDE_BOOKS says otherwise.
-ensurePackages();
-run(bin('vite'), ['build', '--logLevel', 'warn', 'packages/web']);
+await ensurePackages(startedBuild);
 mkdirSync(`${root}/books`, { recursive: true });
 const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
   cwd: root,
