@@ -12,6 +12,19 @@ export type Undoing =
   /** It is what takes another one back. */
   | { readonly how: 'never' };
 
+/** What can be done with a posted document, beside reversing and settling it. */
+export type DocumentAction =
+  | 'print'
+  | 'ubl'
+  | 'to order'
+  | 'to run'
+  | 'repeat'
+  | 'recode'
+  | 'enter again'
+  | 'correct hours'
+  | 'credit bill'
+  | 'credit invoice';
+
 /** What is true of a kind of document; lists, pages, numbers, settling and reversing follow from it. */
 export interface KindOfDocument {
   /** Words for one and for many, as they stand on screen. */
@@ -23,6 +36,10 @@ export interface KindOfDocument {
   /** The account on which it is open until it is settled, negative where the party is owed; null for what needs no settling. */
   readonly openOn: OpenRole | null;
   readonly undoing: Undoing;
+  /** In the order in which its page offers them. */
+  readonly actions?: readonly DocumentAction[];
+  /** Where its PDF is, below `/api`, without its number; of a kind that is printed. */
+  readonly pdf?: string;
   /** Roles of the accounts it posts to. */
   readonly needs: readonly Role[];
   /** It is posted before the books begin. */

@@ -4,7 +4,7 @@ import { GOODS_RECEIPT } from './goods-receipt/kind.ts';
 import { HOURS } from './hours/kind.ts';
 import { INVOICE } from './invoice/kind.ts';
 import { JOURNAL } from './journal/kind.ts';
-import type { KindOfDocument } from './kind.ts';
+import type { DocumentAction, KindOfDocument } from './kind.ts';
 import { OPENING, OPENING_BILL, OPENING_DEPOSIT, OPENING_INVOICE, OPENING_RETENTION } from './opening/kind.ts';
 import { OFFSET } from './offset/kind.ts';
 import { ORDER_CHANGE, PURCHASE_ORDER, SUBCONTRACT } from './order/kind.ts';
@@ -65,4 +65,9 @@ export const DOCUMENT_KIND_NAMES = Object.keys(DOCUMENT_KINDS) as [DocumentKind,
 /** Kinds that are open on an account until they are settled. */
 export function settledKinds(on: NonNullable<KindOfDocument['openOn']>): readonly DocumentKind[] {
   return DOCUMENT_KIND_NAMES.filter((kind) => kindOf(kind).openOn === on);
+}
+
+/** Whether something can be done with documents of a kind. */
+export function allows(kind: DocumentKind, action: DocumentAction): boolean {
+  return kindOf(kind).actions?.includes(action) ?? false;
 }

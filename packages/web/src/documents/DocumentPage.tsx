@@ -2,16 +2,13 @@ import { useState } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthOf } from '@lowtide/core/calendar/month.ts';
-import { sheetOfDocument } from '@lowtide/core/documents/sheets.ts';
-import { kindOf } from '@lowtide/core/documents/kinds.ts';
-import { RECODED_KINDS } from '@lowtide/core/documents/recode/read.ts';
+import { allows, kindOf } from '@lowtide/core/documents/kinds.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, plainDollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useKept } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
-import { May, useMay } from '../api/session.tsx';
+import { useMay } from '../api/session.tsx';
 import { FilesPart } from '../entry/FilesPart.tsx';
-import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { Facts } from '../ui/Facts.tsx';
@@ -19,8 +16,8 @@ import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { ApplyCreditDialog } from './ApplyCreditDialog.tsx';
 import { CorrectHoursDialog } from './CorrectHoursDialog.tsx';
-import { CreditBillButton } from './CreditBillButton.tsx';
 import { CreditDialog } from './CreditDialog.tsx';
+import { DocumentActions, type Opened } from './DocumentActions.tsx';
 import { HoursOfDocument } from './HoursOfDocument.tsx';
 import { CorrectSheetDialog } from './CorrectSheetDialog.tsx';
 import { RepeatDialog } from './RepeatDialog.tsx';
@@ -29,16 +26,11 @@ import { ReverseDialog } from './ReverseDialog.tsx';
 import { SettleDialog } from './SettleDialog.tsx';
 
 type Line = Answer<'document'>['lines'][number];
-type Opened = 'repeat' | 'recode' | 'enter again' | 'correct' | 'reverse' | 'settle' | 'credit' | 'apply';
 
 /** One posted document: its lines, what settles it, and what it may still go through. */
 export function DocumentPage() {
   const { id = '' } = useParams();
   return <DocumentOf key={id} id={id} />;
-}
-
-function isOrder({ kind, reversedBy }: Answer<'document'>['document']): boolean {
-  return ['order', 'subcontract', 'order-change'].includes(kind) && reversedBy === null;
 }
 
 function DocumentOf({ id }: { readonly id: string }) {
@@ -56,7 +48,8 @@ function DocumentOf({ id }: { readonly id: string }) {
   if (!answer) return <Loading />;
   const { document, lines } = answer;
   // An order's own page has its lines, versions and what came of it; reversing is done here.
-  if (isOrder(document) && search.get('do') === null) return <Navigate to={kept(`/orders/${id}`)} replace />;
+  if (allows(document.kind, 'to order') && document.reversedBy === null && search.get('do') === null)
+    return <Navigate to={kept(`/orders/${id}`)} replace />;
   return (
     <Page
       title={document.number}
@@ -70,7 +63,7 @@ function DocumentOf({ id }: { readonly id: string }) {
       ]
         .filter(Boolean)
         .join(' · ')}
-      actions={<Actions document={document} onOpen={setOpen} />}
+      actions={<DocumentActions document={document} onOpen={setOpen} />}
     >
       <Facts
         facts={[
@@ -118,68 +111,6 @@ function Dialogs({ detail: { document, lines }, open, onClose, onDone }: Dialogs
       {open === 'settle' ? (
         <SettleDialog document={document} typed={plainDollars(document.openCents)} onClose={onClose} />
       ) : null}
-    </>
-  );
-}
-
-/** Kinds whose sheet is filled in once more when they are corrected. */
-const ENTERED_AGAIN: readonly Answer<'document'>['document']['kind'][] = [
-  ...(['bill', 'spend', 'journal', 'goods-receipt', 'opening'] as const),
-];
-
-interface ActionsProps {
-  readonly document: Answer<'document'>['document'];
-  readonly onOpen: (dialog: Opened) => void;
-}
-
-function Actions({ document, onOpen }: ActionsProps) {
-  const go = useGo();
-  const { id, kind, openCents } = document;
-  const { undoing, party } = kindOf(kind);
-  const sheet = sheetOfDocument(kind);
-  const reversible = undoing.how === 'reversal' && document.reversedBy === null;
-  return (
-    <>
-      {kind === 'invoice' ? (
-        <a href={`/api/invoices/${id}.pdf`} target="_blank" rel="noreferrer">
-          Print (PDF)
-        </a>
-      ) : null}
-      {kind === 'credit-note' ? (
-        <a href={`/api/credit-notes/${id}.pdf`} target="_blank" rel="noreferrer">
-          Print (PDF)
-        </a>
-      ) : null}
-      {kind === 'bill' ? <a href={`/api/documents/${id}/ubl.xml`}>UBL</a> : null}
-      {sheet === undefined ? null : <a href={`/api/sheet-files/${sheet}.csv?id=${id}`}>CSV</a>}
-      {isOrder(document) ? <Button onPress={() => go(`/orders/${id}`)}>To the order</Button> : null}
-      {kind === 'recognition' ? (
-        <Button onPress={() => go(`/recognition?m=${document.datedOn.slice(0, 7)}`)}>To the run</Button>
-      ) : null}
-      <May do="keep-books">
-        <AsOfLink to={`/settings/audit?text=${encodeURIComponent(document.number)}`}>Audit log</AsOfLink>
-        {kind === 'journal' ? <Button onPress={() => onOpen('repeat')}>Repeat</Button> : null}
-        {RECODED_KINDS.includes(kind) && reversible ? <Button onPress={() => onOpen('recode')}>Recode</Button> : null}
-        {ENTERED_AGAIN.includes(kind) && reversible ? (
-          <Button onPress={() => onOpen('enter again')}>Correct</Button>
-        ) : null}
-        {kind === 'hours' && reversible ? <Button onPress={() => onOpen('correct')}>Correct</Button> : null}
-        {reversible ? <Button onPress={() => onOpen('reverse')}>Reverse</Button> : null}
-        {kind === 'bill' && reversible && document.grossCents > 0 ? <CreditBillButton id={id} /> : null}
-        {kind === 'invoice' && document.reversedBy === null ? (
-          <Button onPress={() => onOpen('credit')}>Credit</Button>
-        ) : null}
-        {openCents < 0 ? (
-          <Button $look="primary" onPress={() => onOpen('apply')}>
-            Apply credit
-          </Button>
-        ) : null}
-        {openCents <= 0 ? null : (
-          <Button $look="primary" onPress={() => onOpen('settle')}>
-            {party === 'client' ? 'Record receipt' : 'Pay'}
-          </Button>
-        )}
-      </May>
     </>
   );
 }

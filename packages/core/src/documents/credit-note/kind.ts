@@ -10,4 +10,6 @@ export const CREDIT_NOTE = {
   needs: ['receivable', 'progress-billings', 'output-tax'],
   posts: 'Dr progress billings of the project, and output tax; Cr receivables.',
   billsWork: true,
+  actions: ['print'],
+  pdf: '/credit-notes',
 } as const satisfies KindOfDocument;

@@ -10,4 +10,5 @@ export const GOODS_RECEIPT = {
   needs: ['received-not-billed', 'wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'],
   posts:
     'Where the company accrues on receipt, Dr the cost account of each project or the account chosen, at the price of the order; Cr received, not billed. Else nothing: it authorizes the bill.',
+  actions: ['enter again'],
 } as const satisfies KindOfDocument;

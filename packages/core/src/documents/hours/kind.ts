@@ -19,4 +19,5 @@ export const HOURS = {
   ],
   posts:
     'Dr the cost account of each project, or indirect labor; Cr labor clearing, overhead applied for the overhead in the rate, equipment recovered for own equipment.',
+  actions: ['correct hours'],
 } as const satisfies KindOfDocument;

@@ -10,4 +10,6 @@ export const INVOICE = {
   needs: ['receivable', 'progress-billings', 'output-tax'],
   posts: 'Dr receivables; Cr progress billings of the project, and output tax.',
   billsWork: true,
+  actions: ['print', 'credit invoice'],
+  pdf: '/invoices',
 } as const satisfies KindOfDocument;

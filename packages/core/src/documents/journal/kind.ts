@@ -10,4 +10,5 @@ export const JOURNAL = {
   needs: [],
   posts: 'The lines as typed, which balance.',
   dayField: 'postedOn',
+  actions: ['repeat', 'recode', 'enter again'],
 } as const satisfies KindOfDocument;

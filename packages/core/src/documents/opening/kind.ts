@@ -15,6 +15,7 @@ export const OPENING = {
   postsToClosed: true,
   isPostedOnce: true,
   billsWork: true,
+  actions: ['enter again'],
 } as const satisfies KindOfDocument;
 
 export const OPENING_BILL = {

@@ -13,6 +13,7 @@ export const PURCHASE_ORDER = {
   many: 'Purchase orders',
   series: 'PO',
   posts: 'Nothing yet: it commits cost, which each project shows beside what it has cost.',
+  actions: ['to order'],
 } as const satisfies KindOfDocument;
 
 export const SUBCONTRACT = {
@@ -21,6 +22,7 @@ export const SUBCONTRACT = {
   many: 'Subcontracts',
   series: 'SC',
   posts: 'Nothing yet: it commits cost, which each project shows beside what it has cost.',
+  actions: ['to order'],
 } as const satisfies KindOfDocument;
 
 export const ORDER_CHANGE = {
@@ -29,4 +31,5 @@ export const ORDER_CHANGE = {
   many: 'Order changes',
   series: null,
   posts: 'Nothing: it changes what is committed.',
+  actions: ['to order'],
 } as const satisfies KindOfDocument;

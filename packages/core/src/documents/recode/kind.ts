@@ -10,4 +10,5 @@ export const RECODE = {
   needs: ['wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'],
   posts:
     'The line once more with its signs turned, and the same amount on its new project and code: held cost stays held, cost in the result stays there.',
+  actions: ['recode'],
 } as const satisfies KindOfDocument;

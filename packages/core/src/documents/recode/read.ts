@@ -21,7 +21,7 @@ import { needsProject } from '../../coding/stray.ts';
 import { budgetWarnings, heldToBudget, type CodedCost } from '../budget-warnings.ts';
 import type { Catalog } from '../catalog.ts';
 import { codingIn, type ReadCoding } from '../coding.ts';
-import type { DocumentKind } from '../kinds.ts';
+import { allows, type DocumentKind } from '../kinds.ts';
 import type { Posting } from '../posting.ts';
 import type { RecodeForm } from './form.ts';
 import { linesRecoded, type Recoded } from './post.ts';
@@ -37,14 +37,11 @@ export interface PostedLine extends Line {
   readonly recodedBy: string | null;
 }
 
-/** Kinds whose lines are what somebody bought or wrote; what follows from hours, runs and orders is put right there. */
-export const RECODED_KINDS: readonly DocumentKind[] = ['bill', 'spend', 'journal', 'recode'];
-
 /** Whether a line may be coded otherwise: it costs, or should be cost of a project. */
 export function isRecodable(line: PostedLine, account: Account): boolean {
   const isCost =
     COST_ROLES.some((role) => role === account.role) || needsProject(account) || account.type === 'expense';
-  return isCost && RECODED_KINDS.includes(line.of.kind) && !line.isReversed && line.recodedBy === null;
+  return isCost && allows(line.of.kind, 'recode') && !line.isReversed && line.recodedBy === null;
 }
 
 export interface RecodeReading {

@@ -9,4 +9,5 @@ export const RECOGNITION = {
   undoing: { how: 'elsewhere', where: 'on the page Recognition, latest first' },
   needs: ['earned-unbilled', 'revenue', 'wip', 'cost-of-revenue', 'loss-expense', 'loss-provision'],
   posts: 'Dr earned, unbilled, Cr revenue; Dr cost of revenue, Cr WIP; Dr expected loss, Cr its provision.',
+  actions: ['to run'],
 } as const satisfies KindOfDocument;

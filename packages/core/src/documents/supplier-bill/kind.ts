@@ -12,6 +12,7 @@ export const SUPPLIER_BILL = {
   needs: ['payable', 'retention-payable', 'received-not-billed', ...COST],
   posts:
     'Dr the cost account of each project or the account chosen, received, not billed for what was accrued, and input tax; Cr payables, and retention payable for what is withheld.',
+  actions: ['ubl', 'recode', 'enter again', 'credit bill'],
 } as const satisfies KindOfDocument;
 
 /** What is paid at once, by the company or by an employee. */
@@ -25,4 +26,5 @@ export const SPEND = {
   needs: ['bank', 'owed-to-employees', ...COST],
   posts:
     'Dr the cost account of each project or the account chosen, and input tax; Cr the bank, card or cash it was paid from, or what is owed to the employee who paid.',
+  actions: ['recode', 'enter again'],
 } as const satisfies KindOfDocument;
