@@ -29,9 +29,9 @@ export function problemsOf(decision: Decision<unknown>): readonly Problem[] {
 
 type Values<P> = { readonly [K in keyof P]: P[K] extends Decision<infer T> ? T : never };
 
-/** The values of all the parts, or the problems of all of them. */
+/** The values of all the parts, or the problems of all of them; a problem that several parts have from one is told once. */
 export function gathered<P extends Readonly<Record<string, Decision<unknown>>>>(parts: P): Decision<Values<P>> {
-  const problems = Object.values(parts).flatMap(problemsOf);
+  const problems = [...new Set(Object.values(parts).flatMap(problemsOf))];
   if (problems.length > 0) return refused(...problems);
   const values = Object.entries(parts).map(([name, part]) => [name, part.ok ? part.value : undefined]);
   return accepted(Object.fromEntries(values) as Values<P>);
