@@ -21,7 +21,7 @@ export interface LongOrders {
 }
 
 /** So long an order may keep everybody else waiting. */
-const BREATH_MS = 25;
+const REST_EVERY_MS = 25;
 
 export function longOrders(): LongOrders {
   const underWay = new Map<string, UnderWay>();
@@ -31,7 +31,7 @@ export function longOrders(): LongOrders {
     let rested = performance.now();
     const step = async (done: number, of: number): Promise<void> => {
       Object.assign(state, { done, of });
-      if (performance.now() - rested < BREATH_MS) return;
+      if (performance.now() - rested < REST_EVERY_MS) return;
       await new Promise((resolve) => setImmediate(resolve));
       rested = performance.now();
       if (state.isStopped) throw new Refusal([{ at: '', kind: 'order-stopped', done, of }], 409);

@@ -9,6 +9,7 @@ import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals, type ProjectTotals, type Span } from '../ledger/balance-queries.ts';
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { NOTHING_EXPECTED, plansOf, projectPlans } from './plan-queries.ts';
+import { measureValues } from '@lowtide/core/ledger/measures.ts';
 import { projectsAt, type ProjectRecord } from '../company/project-queries.ts';
 
 /** A project where it stands, with its ledger totals. */
@@ -18,10 +19,7 @@ export interface StandingProject {
   readonly totals: Omit<ProjectTotals, 'project'>;
 }
 
-const NOTHING: Omit<ProjectTotals, 'project'> = {
-  ...{ held: ZERO, expensed: ZERO, earned: ZERO, billed: ZERO, loss: ZERO, earnedSince: ZERO },
-  hours: quantity(0),
-};
+const NOTHING: Omit<ProjectTotals, 'project'> = { ...measureValues(() => 0), earnedSince: ZERO };
 
 export interface Wanted {
   readonly only?: number;

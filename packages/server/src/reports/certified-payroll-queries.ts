@@ -9,7 +9,7 @@ import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
-import { buildUpParts } from '../rates/build-up-parts.ts';
+import { buildUpParts } from './build-up-parts.ts';
 
 type Query = Asked<'certified-payroll'>['query'];
 

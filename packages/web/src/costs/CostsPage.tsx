@@ -5,7 +5,7 @@ import { monthText } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
 import { May, useMay } from '../api/session.tsx';
-import { approvalText } from '../entry/SheetApproval.tsx';
+import { approvalText } from '../entry/draft/SheetApproval.tsx';
 import { DocumentTable } from '../entry/DocumentTable.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';

@@ -5,12 +5,12 @@ import { DocumentTable } from '../entry/DocumentTable.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { TabLinks } from '../ui/TabLinks.tsx';
-import { ClearingPart } from './ClearingPart.tsx';
-import { ClockPart } from './ClockPart.tsx';
-import { OverheadPart } from './OverheadPart.tsx';
-import { PayrollPart } from './PayrollPart.tsx';
-import { RatesPart } from './RatesPart.tsx';
-import { TimesheetsPart } from './TimesheetsPart.tsx';
+import { ClearingPart } from './payroll/ClearingPart.tsx';
+import { ClockPart } from './hours/ClockPart.tsx';
+import { OverheadPart } from './overhead/OverheadPart.tsx';
+import { PayrollPart } from './payroll/PayrollPart.tsx';
+import { RatesPart } from './rates/RatesPart.tsx';
+import { TimesheetsPart } from './hours/TimesheetsPart.tsx';
 
 const PARTS = [
   { id: 'weeks', text: 'Weeks of hours' },

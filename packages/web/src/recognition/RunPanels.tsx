@@ -3,7 +3,7 @@ import { sum } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink } from '../api/as-of.tsx';
 import type { Answer } from '../api/books-api.ts';
-import { SheetPanels } from '../entry/SheetPanels.tsx';
+import { SheetPanels } from '../entry/draft/SheetPanels.tsx';
 import { plural } from '../ui/plural.ts';
 
 type Run = Answer<'recognition'>;

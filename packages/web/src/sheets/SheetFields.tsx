@@ -6,7 +6,7 @@ import { dollars } from '@lowtide/core/money/dollars.ts';
 import { lastDay } from '@lowtide/core/calendar/month.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { DayField } from '../ui/DayField.tsx';
-import type { Preview } from '../entry/use-draft.ts';
+import type { Preview } from '../entry/draft/use-draft.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 

@@ -5,11 +5,11 @@ import { useRead, type Answer } from '../api/books-api.ts';
 import type { SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
 import { concern } from '@lowtide/core/problems/wording.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
-import { EntryGrid } from '../entry/EntryGrid.tsx';
-import type { CellMark, CellPlace, GridRow } from '../entry/grid-edits.ts';
+import { EntryGrid } from '../entry/grid/EntryGrid.tsx';
+import type { CellMark, CellPlace, GridRow } from '../entry/grid/grid-edits.ts';
 import { RecordDialog } from '../entry/RecordDialog.tsx';
-import { markedCells } from '../entry/remark-places.ts';
-import type { DraftState, Preview } from '../entry/use-draft.ts';
+import { markedCells } from '../entry/grid/remark-places.ts';
+import type { DraftState, Preview } from '../entry/draft/use-draft.ts';
 import { Note } from '../ui/notes.tsx';
 import { cellsOf, withCells } from '@lowtide/core/documents/sheet-cells.ts';
 import { gridColumns } from './grid-columns.ts';
@@ -17,7 +17,7 @@ import type { Hand } from './reached-remarks.ts';
 import { useRepeatBill } from './use-repeat-bill.ts';
 import { useUnderstood } from './use-understood.ts';
 import { useRowSuggestions } from './use-row-suggestions.ts';
-import type { Addable } from '../entry/use-suggestions.ts';
+import type { Addable } from '../entry/grid/use-suggestions.ts';
 
 interface Adding {
   readonly kind: Addable;

@@ -9,16 +9,16 @@ import { ZERO } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
 import { useRecognizedNote } from '../api/use-recognized-note.ts';
-import { BothTyped } from '../entry/BothTypedDialog.tsx';
-import { isBlankRow, type CellPlace, type GridRow } from '../entry/grid-edits.ts';
+import { BothTyped } from '../entry/draft/BothTypedDialog.tsx';
+import { isBlankRow, type CellPlace, type GridRow } from '../entry/grid/grid-edits.ts';
 import { FilesPart } from '../entry/FilesPart.tsx';
-import { PreviewPanel } from '../entry/PreviewPanel.tsx';
-import { placeWords } from '../entry/remark-places.ts';
-import { SheetBar } from '../entry/SheetBar.tsx';
-import { useDraft, type Preview } from '../entry/use-draft.ts';
-import { usePosting, type PostedDocument, type Posting } from '../entry/use-posting.tsx';
-import { useSheetPreview } from '../entry/use-sheet-preview.ts';
-import { useSheetKey } from '../entry/use-sheet-key.ts';
+import { PreviewPanel } from '../entry/draft/PreviewPanel.tsx';
+import { placeWords } from '../entry/grid/remark-places.ts';
+import { SheetBar } from '../entry/draft/SheetBar.tsx';
+import { useDraft, type Preview } from '../entry/draft/use-draft.ts';
+import { usePosting, type PostedDocument, type Posting } from '../entry/draft/use-posting.tsx';
+import { useSheetPreview } from '../entry/draft/use-sheet-preview.ts';
+import { useSheetKey } from '../entry/draft/use-sheet-key.ts';
 import { space } from '../theme/tokens.ts';
 import { InStatus } from '../ui/InStatus.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
@@ -118,7 +118,7 @@ function SheetOf({ kind, id, onMade, onPosted, posted }: SheetOfProps) {
       <SheetPreview {...{ sheet, columns, preview, said }} onGo={setGoTo} />
       {posting.dialog}
       <BothTyped
-        meeting={state.meeting}
+        bothTyping={state.bothTyping}
         onSettle={state.keepSides}
         headOf={(id) => headOf(id, columns, facts.fields)}
       />

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { withParts } from '@lowtide/core/documents/sheet-cells.ts';
 import type { Sheet } from '@lowtide/core/documents/sheets.ts';
-import type { CellPlace } from '../entry/grid-edits.ts';
-import type { Preview } from '../entry/use-draft.ts';
+import type { CellPlace } from '../entry/grid/grid-edits.ts';
+import type { Preview } from '../entry/draft/use-draft.ts';
 import { BillTools, GoodsTools } from './OrderTools.tsx';
 import { HoursTools } from './HoursTools.tsx';
 

@@ -1,5 +1,5 @@
-import type { CellPlace } from '../entry/grid-edits.ts';
-import type { Preview } from '../entry/use-draft.ts';
+import type { CellPlace } from '../entry/grid/grid-edits.ts';
+import type { Preview } from '../entry/draft/use-draft.ts';
 
 /** Where the hand is in a sheet. */
 export interface Hand {

@@ -2,8 +2,8 @@ import { proposedCoding, type CodingRule } from '@lowtide/core/coding/coding-rul
 import { partyId } from '@lowtide/core/ledger/ids.ts';
 import { found } from '@lowtide/core/lookup/lookup.ts';
 import type { Answer } from '../api/books-api.ts';
-import { matching } from '../entry/pick-suggestions.ts';
-import type { Suggestion } from '../entry/SuggestionList.tsx';
+import { matching } from '../entry/grid/pick-suggestions.ts';
+import type { Suggestion } from '../entry/grid/SuggestionList.tsx';
 
 type Suppliers = Answer<'reference'>['suppliers'];
 

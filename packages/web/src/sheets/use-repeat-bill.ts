@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useAsk } from '../api/books-api.ts';
-import type { GridRow } from '../entry/grid-edits.ts';
+import type { GridRow } from '../entry/grid/grid-edits.ts';
 
 /** The head of a bill is this one's, not the last one's. */
 const HEAD = ['supplier', 'number', 'datedOn', 'dueOn'] as const;

@@ -1,9 +1,9 @@
 import type { SheetColumn } from '@lowtide/core/documents/sheet-column.ts';
 import type { Sheet } from '@lowtide/core/documents/sheets.ts';
 import { useRead } from '../api/books-api.ts';
-import type { GridRow } from '../entry/grid-edits.ts';
-import type { Suggestion } from '../entry/SuggestionList.tsx';
-import { useSuggestions, type Addable } from '../entry/use-suggestions.ts';
+import type { GridRow } from '../entry/grid/grid-edits.ts';
+import type { Suggestion } from '../entry/grid/SuggestionList.tsx';
+import { useSuggestions, type Addable } from '../entry/grid/use-suggestions.ts';
 import { ruleSuggestion } from './rule-suggestion.ts';
 
 interface Rows {

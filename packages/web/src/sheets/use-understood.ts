@@ -7,7 +7,7 @@ import { openingChoices } from '@lowtide/core/documents/opening/balance-of.ts';
 import { understoodCell } from '@lowtide/core/documents/understood-cell.ts';
 import { useDayOrder } from '../ui/day-order.ts';
 import { useRead, type Answer } from '../api/books-api.ts';
-import type { Understood } from '../entry/grid-props.ts';
+import type { Understood } from '../entry/grid/grid-props.ts';
 
 type Reference = Answer<'reference'>;
 

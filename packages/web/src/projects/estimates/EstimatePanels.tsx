@@ -3,7 +3,7 @@ import { spread, type Spread } from '@lowtide/core/estimate/line-price.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
-import { SheetPanels } from '../../entry/SheetPanels.tsx';
+import { SheetPanels } from '../../entry/draft/SheetPanels.tsx';
 import { Remarks } from '../../ui/notes.tsx';
 import type { SheetReading } from './use-reading.ts';
 

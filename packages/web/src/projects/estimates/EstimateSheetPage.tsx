@@ -6,9 +6,9 @@ import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../../api/as-of.tsx';
 import { useRead, useWrite } from '../../api/books-api.ts';
 import { May, useMay } from '../../api/session.tsx';
-import { EntryGrid } from '../../entry/EntryGrid.tsx';
-import type { CellMark, GridRow } from '../../entry/grid-edits.ts';
-import { placeWords } from '../../entry/remark-places.ts';
+import { EntryGrid } from '../../entry/grid/EntryGrid.tsx';
+import type { CellMark, GridRow } from '../../entry/grid/grid-edits.ts';
+import { placeWords } from '../../entry/grid/remark-places.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Facts } from '../../ui/Facts.tsx';
 import { DayField } from '../../ui/DayField.tsx';
@@ -22,7 +22,7 @@ import { ClientView } from './ClientView.tsx';
 import { CompareView } from './CompareView.tsx';
 import { DecideDialog } from './DecideDialog.tsx';
 import { EstimatePanels, shareText } from './EstimatePanels.tsx';
-import { BothTyped } from '../../entry/BothTypedDialog.tsx';
+import { BothTyped } from '../../entry/draft/BothTypedDialog.tsx';
 import { estimateColumns, estimateSuggestions, isHeadingRow, understoodEstimate } from './estimate-columns.ts';
 import { FilesDialog } from './FilesDialog.tsx';
 import { ruledRows } from './ruled-rows.ts';
@@ -83,7 +83,7 @@ function EstimateSheetOf({ id }: { readonly id: number }) {
       {view === 'client' ? <ClientView sheet={typed.sheet} basis={on} /> : null}
       {view === 'versions' && state.kept === 'kept' ? <CompareView project={on.project.id} id={id} /> : null}
       <BothTyped
-        meeting={state.meeting}
+        bothTyping={state.bothTyping}
         onSettle={state.keepSides}
         headOf={(column) => columns.find((one) => one.id === column)?.head ?? column}
       />

@@ -6,9 +6,9 @@ import {
 } from '@lowtide/core/estimate/estimate-sheet.ts';
 import { understoodNumber } from '@lowtide/core/documents/understood-cell.ts';
 import type { EstimateBasis } from '@lowtide/core/estimate/read-estimate.ts';
-import type { GridColumn, GridRow } from '../../entry/grid-edits.ts';
-import { costTypeSuggestions, matching, named } from '../../entry/pick-suggestions.ts';
-import type { Suggestion } from '../../entry/SuggestionList.tsx';
+import type { GridColumn, GridRow } from '../../entry/grid/grid-edits.ts';
+import { costTypeSuggestions, matching, named } from '../../entry/grid/pick-suggestions.ts';
+import type { Suggestion } from '../../entry/grid/SuggestionList.tsx';
 
 const COLUMNS: readonly (GridColumn & { readonly id: EstimateColumn })[] = [
   { id: 'section', head: 'Section', width: '12%' },

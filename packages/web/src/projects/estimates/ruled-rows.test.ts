@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { BLANK_ROW, ESTIMATE_COLUMNS, RIVALS, type EstimateRow } from '@lowtide/core/estimate/estimate-sheet.ts';
-import type { GridRow } from '../../entry/grid-edits.ts';
+import type { GridRow } from '../../entry/grid/grid-edits.ts';
 import { ruledRows } from './ruled-rows.ts';
 
 const row = (cells: Partial<EstimateRow>): EstimateRow => ({ ...BLANK_ROW, ...cells });

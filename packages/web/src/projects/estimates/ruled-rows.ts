@@ -1,5 +1,5 @@
 import { BLANK_ROW, ESTIMATE_COLUMNS, ruledRow, type EstimateRow } from '@lowtide/core/estimate/estimate-sheet.ts';
-import type { GridRow } from '../../entry/grid-edits.ts';
+import type { GridRow } from '../../entry/grid/grid-edits.ts';
 
 type Edited = GridRow | EstimateRow;
 

@@ -3,11 +3,11 @@ import { z } from 'zod';
 import { EstimateSheet } from '@lowtide/core/wire/estimates.ts';
 import { useAsk, useRead, useWrite, type Answer } from '../../api/books-api.ts';
 import type { Trouble } from '../../api/trouble.ts';
-import { useEdits, type Edits } from '../../entry/use-edits.ts';
-import { broughtBack, typedApart } from '../../entry/spare.ts';
-import { useKeeping, type Keeping } from '../../entry/use-keeping.ts';
-import type { Side } from '../../entry/merged-typing.ts';
-import { useMeeting, type Meeting, type Met } from '../../entry/use-meeting.ts';
+import { useEdits, type Edits } from '../../entry/grid/use-edits.ts';
+import { broughtBack, typedApart } from '../../entry/draft/unsent-typing.ts';
+import { useKeeping, type Keeping } from '../../entry/draft/use-keeping.ts';
+import type { Side } from '../../entry/draft/merged-typing.ts';
+import { useBothTyping, type BothTyping, type OtherTyping } from '../../entry/draft/use-both-typing.ts';
 
 type Estimate = Answer<'estimate'>;
 export type Head = Answer<'changeEstimate'>;
@@ -26,7 +26,7 @@ export interface EstimateState extends Edits<TypedEstimate> {
   readonly kept: Keeping<TypedEstimate>['kept'];
   readonly trouble: Trouble | null;
   /** Somebody else who types in it. */
-  readonly meeting: Meeting<TypedEstimate>;
+  readonly bothTyping: BothTyping<TypedEstimate>;
   /** Keeps the sides that were chosen of what both changed. */
   readonly keepSides: (sides: readonly Side[]) => void;
   /** Waits until everything typed is kept; then the version the server has, or null when it could not be kept. */
@@ -43,8 +43,8 @@ export function useEstimate(id: number): EstimateState {
   const [head, setHead] = useState<Head | null>(null);
   const version = useRef(0);
   const base = useRef<TypedEstimate | null>(null);
-  const meeting = useMeeting<TypedEstimate>();
-  const bothOf = useBoth(id, meeting);
+  const bothTyping = useBothTyping<TypedEstimate>();
+  const bothOf = useBoth(id, bothTyping);
   const send = async (now: TypedEstimate): Promise<Trouble | null> => {
     const written = await put({ params: { id: String(id) }, body: { version: version.current, ...now } });
     if (!written.ok) return written.trouble;
@@ -53,7 +53,7 @@ export function useEstimate(id: number): EstimateState {
     setHead(written.answer);
     return null;
   };
-  const takeMet = (both: TypedEstimate, { version: newer, theirs }: Met<TypedEstimate>): void => {
+  const takeMet = (both: TypedEstimate, { version: newer, theirs }: OtherTyping<TypedEstimate>): void => {
     [version.current, base.current] = [newer, theirs];
     setTyped(both);
   };
@@ -63,12 +63,12 @@ export function useEstimate(id: number): EstimateState {
     return both && both.typed;
   };
   const keeping = useKeeping<TypedEstimate>(null, send, KEEP_AFTER_MS, {
-    spareOf: () => ({ name: `estimate ${id}`, version: version.current, base: base.current }),
+    unsentOf: () => ({ name: `estimate ${id}`, version: version.current, base: base.current }),
     together,
   });
   const { take, change, isIdle, kept, settled } = keeping;
   const edits = useEdits<TypedEstimate>(keeping, setTyped);
-  const first = useRef({ begin: change, meet: meeting.meet });
+  const first = useRef({ begin: change, merge: bothTyping.merge });
 
   useEffect(() => {
     if (!answer) return;
@@ -81,19 +81,19 @@ export function useEstimate(id: number): EstimateState {
     base.current = theirs;
     take(theirs);
     const { version: newest, updatedBy: by } = answer;
-    const both = left ?? (apart && first.current.meet({ ...apart, theirs, version: newest, by }));
+    const both = left ?? (apart && first.current.merge({ ...apart, theirs, version: newest, by }));
     setTyped(both ?? apart?.mine ?? theirs);
     setHead(answer);
     if (both !== null) first.current.begin(both);
   }, [id, answer, take, isIdle]);
 
   const keepSides = (sides: readonly Side[]): void => {
-    const chosen = meeting.settle(sides);
+    const chosen = bothTyping.settle(sides);
     if (chosen) takeMet(chosen.typed, chosen.met);
     if (chosen) change(chosen.typed);
   };
   return {
-    ...{ typed, head, basis: answer?.basis ?? null, kept, meeting, keepSides },
+    ...{ typed, head, basis: answer?.basis ?? null, kept, bothTyping, keepSides },
     ...edits,
     trouble: keeping.trouble ?? (typed === null ? (unread ?? null) : null),
     settled: async () => ((await settled()) ? version.current : null),
@@ -101,14 +101,14 @@ export function useEstimate(id: number): EstimateState {
 }
 
 /** What was typed here and what somebody else made of the estimate since, in one; null where one is asked, or it cannot be read. */
-function useBoth(id: number, { meet }: Meeting<TypedEstimate>) {
+function useBoth(id: number, { merge }: BothTyping<TypedEstimate>) {
   const read = useAsk('estimate');
-  return async (own: Pick<Met<TypedEstimate>, 'base' | 'mine'>) => {
+  return async (own: Pick<OtherTyping<TypedEstimate>, 'base' | 'mine'>) => {
     const there = await read({ params: { id: String(id) } });
     if (!there.ok) return null;
     const { version, updatedBy: by } = there.answer;
     const met = { ...own, theirs: typedOf(there.answer), version, by };
-    const typed = meet(met);
+    const typed = merge(met);
     return typed && { typed, met };
   };
 }

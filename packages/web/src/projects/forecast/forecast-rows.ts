@@ -7,9 +7,9 @@ import { cents, difference, type Cents } from '@lowtide/core/money/cents.ts';
 import { dollars, tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { hasEnded } from '@lowtide/core/progress/stage.ts';
 import type { Answer } from '../../api/books-api.ts';
-import type { CellMark, GridColumn, GridRow } from '../../entry/grid-edits.ts';
-import { named } from '../../entry/pick-suggestions.ts';
-import type { Suggestion } from '../../entry/SuggestionList.tsx';
+import type { CellMark, GridColumn, GridRow } from '../../entry/grid/grid-edits.ts';
+import { named } from '../../entry/grid/pick-suggestions.ts';
+import type { Suggestion } from '../../entry/grid/SuggestionList.tsx';
 
 export type Sheet = Answer<'forecast'>;
 
