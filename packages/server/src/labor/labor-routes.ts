@@ -1,26 +1,26 @@
 import type { Router } from 'express';
 import { plusDays } from '@lowtide/core/calendar/iso-date.ts';
-import { truedUp, type TrueUp } from '@lowtide/core/documents/true-up/post.ts';
+import type { Posting } from '@lowtide/core/documents/posting.ts';
+import { trueUpPlan } from '@lowtide/core/documents/true-up/plan.ts';
 import {
   clearingRows,
   clearingTotals,
   differencePerHour,
   type ClearingSums,
 } from '@lowtide/core/labor/period-clearing.ts';
-import { trueUpShares, type TrueUpShare } from '@lowtide/core/labor/true-up.ts';
-import type { JournalEntry } from '@lowtide/core/ledger/journal-entry.ts';
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
-import { cents, difference, opposite, sum } from '@lowtide/core/money/cents.ts';
+import { difference, opposite, sum, ZERO } from '@lowtide/core/money/cents.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { ratio } from '@lowtide/core/money/ratio.ts';
 import { sumQuantity } from '@lowtide/core/money/quantity.ts';
+import { problemsOf, type Decision } from '@lowtide/core/problems/decision.ts';
 import { wording } from '@lowtide/core/problems/wording.ts';
 import { audit } from '../audit/audit-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { people } from '../company/list-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { Refusal } from '../http/refusal.ts';
+import { acceptedOr } from '../http/refusal.ts';
 import { postDocument } from '../ledger/post-document-queries.ts';
 import { projects } from '../company/project-queries.ts';
 import { accounts, companyOf } from '../company/company-queries.ts';
@@ -113,37 +113,23 @@ async function peopleNames(db: Db): Promise<ReadonlyMap<number, string>> {
   return new Map((await people(db)).map(({ id, code, name }) => [id, `${code} ${name}`]));
 }
 
-interface PlannedTrueUp {
-  readonly known: KnownPayroll;
-  readonly shares: readonly TrueUpShare[];
-  readonly entries: readonly JournalEntry[];
-}
-
 /** What a true-up of the payroll would post now. */
-async function planned(db: Db, { payrollId, method }: Asked<'trueUp'>['body']): Promise<PlannedTrueUp> {
-  const known = await payrollOf(db, payrollId);
-  const shares = trueUpShares(await clearingPeriod(db, known));
-  const order: TrueUp = {
-    from: known.from,
-    through: known.through,
-    method,
-    shares,
-    text: `True-up of ${known.number}`,
-  };
-  const company = await companyOf(db);
-  if (company.laborCost === 'standard' && method === 'spread')
-    throw new Refusal([{ at: 'method', kind: 'labor-at-standard' }]);
+async function planned(db: Db, { payrollId, method }: Asked<'trueUp'>['body']): Promise<Decision<Posting>> {
+  const payroll = await payrollOf(db, payrollId);
+  const { laborCost, lockedThrough } = await companyOf(db);
   const all = await projects(db);
-  const entries = truedUp(order, {
-    roles: rolesOf(await accounts(db)),
-    lockedThrough: company.lockedThrough,
-    projects: new Map(all.map((project) => [Number(project.id), project])),
-  });
-  return { known, shares, entries };
+  return trueUpPlan(
+    { payroll, method },
+    {
+      ...{ period: await clearingPeriod(db, payroll), laborCost, lockedThrough, roles: rolesOf(await accounts(db)) },
+      projects: new Map(all.map((project) => [Number(project.id), project])),
+    },
+  );
 }
 
 async function trueUpPreview(db: Db, body: Asked<'trueUp'>['body']): Promise<Answer<'trueUpPreview'>> {
-  const { shares, entries } = await planned(db, body);
+  const plan = await planned(db, body);
+  const [entries, gross] = plan.ok ? [plan.value.entries, plan.value.gross] : [[], ZERO];
   const accountNames = new Map((await accounts(db)).map(({ id, code, name }) => [id, `${code} ${name}`]));
   const projectNames = new Map((await projects(db)).map(({ id, code, name }) => [id, `${code} ${name}`]));
   const clearing = rolesOf(await accounts(db))['labor-clearing'];
@@ -159,27 +145,13 @@ async function trueUpPreview(db: Db, body: Asked<'trueUp'>['body']): Promise<Ans
       project: own[0]?.project == null ? '' : (projectNames.get(own[0].project) ?? ''),
     }));
   });
-  const problems = shares.length === 0 ? [{ at: '', kind: 'nothing-to-true-up' as const }] : [];
-  return {
-    rows,
-    totalCents: sum(shares.map(({ amount }) => amount)),
-    problems: problems.map((problem) => ({ ...problem, message: wording(problem) })),
-  };
+  const problems = problemsOf(plan).map((problem) => ({ ...problem, message: wording(problem) }));
+  return { rows, totalCents: gross, problems };
 }
 
 async function postTrueUp(trx: Trx, body: Asked<'trueUp'>['body'], acting: Acting): Promise<Answer<'trueUp'>> {
-  const { known, shares, entries } = await planned(trx, body);
-  if (shares.length === 0) throw new Refusal([{ at: '', kind: 'nothing-to-true-up' }]);
-  const gross = sum(shares.map(({ amount }) => amount));
-  const posted = await postDocument(
-    trx,
-    {
-      ...{ kind: 'true-up', number: null, party: null, project: null, datedOn: known.through, dueOn: null },
-      ...{ gross: cents(gross), memo: `${known.number}, ${body.method === 'spread' ? 'to the hours' : 'to variance'}` },
-      ...{ body, entries, effects: [{ kind: 'true-up', payroll: known.id, shares }] },
-    },
-    acting,
-  );
-  await audit(trx, acting, { action: 'true up labor', subject: known.number, about: `document ${posted.id}` });
+  const { number } = await payrollOf(trx, body.payrollId);
+  const posted = await postDocument(trx, acceptedOr(await planned(trx, body)), acting);
+  await audit(trx, acting, { action: 'true up labor', subject: number, about: `document ${posted.id}` });
   return posted;
 }
