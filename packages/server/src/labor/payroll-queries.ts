@@ -9,7 +9,7 @@ import type { EffectStore } from '../effects/effect-store.ts';
 import { Refusal } from '../http/refusal.ts';
 import type { WorkedDays } from './worked-hours-queries.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
-import { notReversed } from '../ledger/settlement-queries.ts';
+import { notReversed, isReversed } from '../ledger/settlement-queries.ts';
 import { keptList } from '../keeping/kept-by-project-queries.ts';
 
 const LINES: Target = {
@@ -91,7 +91,7 @@ async function refuseTruedUp(trx: Trx, document: number): Promise<void> {
   const supplements = await sql<{
     number: string;
   }>`SELECT d.number FROM payroll p JOIN document d ON d.id = p.document_id
-    WHERE p.supplement_to = ${document} AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
+    WHERE p.supplement_to = ${document} AND NOT ${isReversed('d.id')}
     LIMIT 1`.execute(trx);
   const [supplement] = supplements.rows;
   if (supplement) throw new Refusal([{ at: '', kind: 'supplement-first', number: supplement.number }]);
@@ -99,7 +99,7 @@ async function refuseTruedUp(trx: Trx, document: number): Promise<void> {
     number: string;
   }>`SELECT d.number FROM true_up_line t JOIN document d ON d.id = t.document_id
     WHERE t.payroll_id = ifnull((SELECT supplement_to FROM payroll WHERE document_id = ${document}), ${document})
-      AND t.document_id > ${document} AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
+      AND t.document_id > ${document} AND NOT ${isReversed('d.id')}
     LIMIT 1`.execute(trx);
   const [first] = rows;
   if (first) throw new Refusal([{ at: '', kind: 'true-up-first', number: first.number }]);

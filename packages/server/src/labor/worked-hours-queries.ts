@@ -13,7 +13,7 @@ import type { EffectStore, TieLook, TieSides } from '../effects/effect-store.ts'
 import { Refusal } from '../http/refusal.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { entryOf, isOfEntry, LINES_PER_ENTRY } from '../database/line-number.ts';
-import { notReversed } from '../ledger/settlement-queries.ts';
+import { notReversed, isReversed } from '../ledger/settlement-queries.ts';
 import { CODING_COLUMNS, codingOfTable, codingValues } from '../database/coding-columns.ts';
 
 const WORKED_HOURS: Target = {
@@ -80,7 +80,7 @@ async function refuseCorrected(trx: Trx, document: number): Promise<void> {
     FROM (SELECT DISTINCT employee_id, worked_on FROM worked_hours WHERE document_id = ${document}) m
       JOIN worked_hours w ON w.employee_id = m.employee_id AND w.worked_on = m.worked_on
     WHERE w.document_id <> ${document}
-      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = w.document_id)
+      AND NOT ${isReversed('w.document_id')}
     GROUP BY w.employee_id, w.worked_on, ${codingOfTable('w')}, w.pay
     HAVING SUM(w.hours_e4) < 0 LIMIT 1`.execute(trx);
   if (rows.length > 0) throw new Refusal([{ at: '', kind: 'corrected-since' }]);

@@ -12,7 +12,7 @@ import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { LINES_PER_ENTRY } from '../database/line-number.ts';
 import { postDocument, type Posted } from './post-document-queries.ts';
-import { settledWith } from './settlement-queries.ts';
+import { settledWith, isReversed } from './settlement-queries.ts';
 
 export interface ReversalOrder {
   readonly document: number;
@@ -66,7 +66,7 @@ async function cameWith(db: Db, document: number): Promise<readonly number[]> {
     .where('o.id', '=', document)
     .whereRef('d.id', '>', 'o.id')
     .where(sql<boolean>`(d.kind, o.kind) IN (VALUES ${sql.join(CAME_WITH)})`)
-    .where(sql<boolean>`NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)`)
+    .where(sql<boolean>`NOT ${isReversed('d.id')}`)
     .orderBy('d.id')
     .execute();
   return rows.map(({ id }) => id);

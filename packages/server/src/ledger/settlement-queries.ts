@@ -9,6 +9,11 @@ import type { Bounds } from './as-of-queries.ts';
 /** Kinds that stay open until they are settled. */
 const SETTLED_KINDS = DOCUMENT_KIND_NAMES.filter((kind) => kindOf(kind).openOn !== null);
 
+/** Whether a document, by the column of its number, is reversed as the books are now. */
+export function isReversed(document: string): RawBuilder<boolean> {
+  return sql`(EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = ${sql.ref(document)}))`;
+}
+
 /** Whether a document, by its alias, had not been reversed by the day, as known at the moment. */
 export function notReversed(
   alias: string,

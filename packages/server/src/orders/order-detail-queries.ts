@@ -4,6 +4,7 @@ import { quantity, rate } from '@lowtide/core/money/quantity.ts';
 import type { OrderedOf } from '@lowtide/core/orders/differences.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
+import { isReversed } from '../ledger/settlement-queries.ts';
 
 /** A version of an order with the document that made it, and what it made of lines; reversed ones too. */
 export interface OrderVersionRow {
@@ -29,7 +30,7 @@ export async function versionsOf(db: Db, order: number): Promise<readonly OrderV
     memo: string;
     reversed: number;
   }>`SELECT d.id, d.number, v.version, d.dated_on, d.recorded_at, d.recorded_by, d.memo,
-      EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id) AS reversed
+      ${isReversed('d.id')} AS reversed
     FROM order_version v JOIN document d ON d.id = v.document_id WHERE v.order_id = ${order} ORDER BY d.id`.execute(db);
   const { rows } = await sql<{
     document_id: number;
@@ -77,13 +78,13 @@ export async function againstOrder(db: Db, order: number) {
     net: number;
     reversed: number;
   }>`SELECT d.id, d.kind, d.number, d.dated_on, SUM(m.net_cents) AS net,
-      EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id) AS reversed
+      ${isReversed('d.id')} AS reversed
     FROM (SELECT document_id, order_line_id, net_cents FROM received
       UNION ALL SELECT document_id, order_line_id, net_cents FROM billed) m
     JOIN order_line l ON l.id = m.order_line_id JOIN document d ON d.id = m.document_id
     WHERE l.order_id = ${order} GROUP BY d.id
     UNION ALL SELECT d.id, d.kind, d.number, d.dated_on, d.gross_cents,
-      EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id)
+      ${isReversed('d.id')}
     FROM retained m JOIN document d ON d.id = m.document_id
     WHERE m.order_id = ${order} AND d.kind = 'retention-release' ORDER BY 1`.execute(db);
   return rows.map((row) => ({

@@ -2,6 +2,7 @@ import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
+import { isReversed } from '../ledger/settlement-queries.ts';
 
 interface Row {
   readonly worked_on: number;
@@ -18,7 +19,7 @@ export async function ownHours(db: Db, employee: number, monday: IsoDate): Promi
     SELECT w.worked_on, p.code || ' ' || p.name AS project, c.code || ' ' || c.name AS work, SUM(w.hours_e4) AS hours
     FROM worked_hours w LEFT JOIN project p ON p.id = w.project_id LEFT JOIN cost_code c ON c.id = w.cost_code_id
     WHERE w.employee_id = ${employee} AND w.worked_on BETWEEN ${from} AND ${from + 6}
-      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = w.document_id)
+      AND NOT ${isReversed('w.document_id')}
     GROUP BY w.worked_on, w.project_id, w.cost_code_id ORDER BY w.worked_on, p.code, c.code`.execute(db);
   return {
     employee: name,

@@ -2,6 +2,8 @@ import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay, monthAt, monthOf, type Month } from '@lowtide/core/calendar/month.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
+import { notReversed } from '../ledger/settlement-queries.ts';
+import { EVERYTHING } from '../ledger/as-of-queries.ts';
 
 export interface LatestRun {
   readonly document: number;
@@ -15,7 +17,7 @@ export async function latestRun(db: Db, known = Number.MAX_SAFE_INTEGER): Promis
   const { rows } = await sql<{ id: number; dated_on: number; recorded_at: number; recorded_by: string }>`
     SELECT id, dated_on, recorded_at, recorded_by FROM document d
     WHERE kind = 'recognition' AND d.recorded_at <= ${known}
-      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id AND r.recorded_at <= ${known})
+      AND ${notReversed('d', { ...EVERYTHING, recordedAt: known })}
     ORDER BY dated_on DESC LIMIT 1`.execute(db);
   const row = rows[0];
   if (!row) return null;
@@ -35,7 +37,7 @@ export async function isMonthRecognized(
 export async function runOf(db: Db, month: Month, known: number): Promise<number | null> {
   const { rows } = await sql<{ recorded_at: number }>`SELECT recorded_at FROM document d
     WHERE kind = 'recognition' AND dated_on = ${dayNumber(lastDay(month))} AND d.recorded_at <= ${known}
-      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id AND r.recorded_at <= ${known})
+      AND ${notReversed('d', { ...EVERYTHING, recordedAt: known })}
     ORDER BY d.id DESC LIMIT 1`.execute(db);
   return rows[0]?.recorded_at ?? null;
 }

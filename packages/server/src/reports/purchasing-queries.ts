@@ -9,7 +9,7 @@ import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds } from '../ledger/as-of-queries.ts';
-import { counts } from '../ledger/settlement-queries.ts';
+import { counts, notReversed } from '../ledger/settlement-queries.ts';
 import { entryOf } from '../database/line-number.ts';
 
 /** Prices that suppliers billed by the unit against orders, in the order they were billed. */
@@ -98,8 +98,7 @@ export async function projectActivity(
   const { rows } = await sql<ActivityRow>`SELECT d.id, d.number, d.kind, d.posted_on, p.code AS project,
       (SELECT name FROM party WHERE id = d.party_id) AS party, d.memo,
       SUM(m.ordered) AS ordered, SUM(m.cost) AS cost, SUM(m.earned) AS earned, SUM(m.billed) AS billed,
-      EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id AND r.posted_on <= ${at.day}
-        AND r.recorded_at <= ${at.recordedAt}) AS reversed
+      NOT ${notReversed('d', at)} AS reversed
     FROM (SELECT e.document_id, l.project_id, 0 AS ordered, ${side(COST_ROLES, 1)} AS cost,
         ${side(['revenue'], -1)} AS earned, ${side(['progress-billings'], -1)} AS billed
       FROM journal_line l JOIN account a ON a.id = l.account_id JOIN journal_entry e ON e.id = ${entryOf('l.id')}

@@ -8,7 +8,7 @@ import { quantity } from '@lowtide/core/money/quantity.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
 import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
-import { counts } from '../ledger/settlement-queries.ts';
+import { counts, isReversed } from '../ledger/settlement-queries.ts';
 import { entryOf } from '../database/line-number.ts';
 
 type At = Pick<Bounds, 'day' | 'recordedAt'>;
@@ -78,7 +78,7 @@ export async function postedLines(db: Db, lines: readonly number[]): Promise<rea
   const dimensions = sql.join(DIMENSION_NAMES.map((name) => sql.ref(`l.${DIMENSIONS[name].column}`)));
   const { rows } = await sql<PostedRow>`SELECT l.id, l.posted_on, l.account_id, l.amount_cents, l.quantity_e4, l.text,
       ${dimensions}, d.id AS document_id, d.number, d.kind,
-      EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = d.id) AS reversed,
+      ${isReversed('d.id')} AS reversed,
       (SELECT x.number FROM recoded_line c JOIN document x ON x.id = c.document_id
         WHERE c.line_id = l.id AND ${counts('x', EVERYTHING)} LIMIT 1) AS recoded_by
     FROM journal_line l JOIN journal_entry e ON e.id = ${entryOf('l.id')} JOIN document d ON d.id = e.document_id

@@ -6,7 +6,7 @@ import { sql } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import type { Stamp } from '../audit/stamp.ts';
-import { notReversed } from '../ledger/settlement-queries.ts';
+import { notReversed, isReversed } from '../ledger/settlement-queries.ts';
 
 type KeptStatus = 'open' | 'submitted' | 'returned' | 'posted';
 
@@ -158,6 +158,6 @@ export async function postedApart(
   const from = dayNumber(weekOn);
   const { rows } = await sql<{ hours: number | null }>`SELECT SUM(w.hours_e4) AS hours FROM worked_hours w
     WHERE w.employee_id = ${employee.id} AND w.worked_on BETWEEN ${from} AND ${from + 6} AND w.document_id <> ${document ?? 0}
-      AND NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = w.document_id)`.execute(db);
+      AND NOT ${isReversed('w.document_id')}`.execute(db);
   return quantity(rows[0]?.hours ?? 0);
 }
