@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { isoDate } from '../calendar/iso-date.ts';
-import { month } from '../calendar/month.ts';
 import { BOAT, GATE, SAMPLE } from '../documents/sample-catalog.test.sample.ts';
 import { cents, sum } from '../money/cents.ts';
 import { approval, type ApprovalOrder } from './approval.ts';

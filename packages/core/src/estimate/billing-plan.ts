@@ -3,7 +3,7 @@ import type { IsoDate } from '../calendar/iso-date.ts';
 import { dayIn, moneyIn, numberIn, required, textIn, type Cell } from '../cells/cell.ts';
 import { allocation } from '../money/allocation.ts';
 import { cents, MOST_SUM, sum, type Cents } from '../money/cents.ts';
-import { ratio, shareOf } from '../money/ratio.ts';
+import { shareOf, millionthsOf, MILLIONTHS } from '../money/ratio.ts';
 import { accepted, following, gathered, listed, mapped, refused, type Decision } from '../problems/decision.ts';
 
 /** One row of a billing plan as typed: a day, what for, and an amount or a percent of the price. */
@@ -49,7 +49,7 @@ export function billingPlan(
 function isTooLarge(typed: readonly TypedBill[], price: Cents): boolean {
   const most = typed.reduce(
     (total, { share }) =>
-      total + Math.abs(share.kind === 'amount' ? share.amount : (price * share.millionths) / 1_000_000),
+      total + Math.abs(share.kind === 'amount' ? share.amount : (price * share.millionths) / MILLIONTHS),
     0,
   );
   return most > MOST_SUM;
@@ -59,7 +59,7 @@ function isTooLarge(typed: readonly TypedBill[], price: Cents): boolean {
 function sharedOut(typed: readonly TypedBill[], price: Cents): readonly PlannedBill[] {
   const millionths = typed.map(({ share }) => (share.kind === 'percent' ? share.millionths : 0));
   const shared = millionths.reduce((total, each) => total + each, 0);
-  const ofPercents = shared === 0 ? cents(0) : shareOf(price, ratio(shared, 1_000_000));
+  const ofPercents = shared === 0 ? cents(0) : shareOf(price, millionthsOf(shared));
   const parts = shared === 0 ? millionths.map(() => cents(0)) : allocation(ofPercents, millionths);
   return typed.map(({ dueOn, text, share }, index) => ({
     dueOn,

@@ -18,7 +18,7 @@ import type { Coding } from '../ledger/dimensions.ts';
 import type { Project } from '../ledger/project.ts';
 import { cents, MOST_SUM, type Cents } from '../money/cents.ts';
 import { quantity, rate, unboundedExtension, type Quantity, type Rate } from '../money/quantity.ts';
-import { ratio, roundedQuotient, type Ratio } from '../money/ratio.ts';
+import { roundedQuotient, type Ratio, millionthsOf } from '../money/ratio.ts';
 import {
   accepted,
   following,
@@ -208,7 +208,7 @@ function priceIn(
 }
 
 function markupIn(cell: Cell): Decision<Ratio> {
-  return mapped(numberIn(cell, 4), (millionths) => ratio(millionths, 1_000_000));
+  return mapped(numberIn(cell, 4), (millionths) => millionthsOf(millionths));
 }
 
 /** A percent as a share; null where none is typed. */

@@ -3,7 +3,7 @@ import { moneyIn, numberIn, quantityIn, required, textIn, withinBooks, type Cell
 import { type Coding, codingKey } from '../ledger/dimensions.ts';
 import { difference, sum, type Cents } from '../money/cents.ts';
 import { plainDollars } from '../money/dollars.ts';
-import { ratio } from '../money/ratio.ts';
+import { millionthsOf, MILLIONTHS } from '../money/ratio.ts';
 import {
   accepted,
   following,
@@ -200,8 +200,8 @@ function ruleIn(
     case 'run rate':
       if (actual <= 0) return refused({ at, kind: 'no-cost-to-go-by' });
       return following(numberIn(cell, 4), (millionths) =>
-        millionths > 0 && millionths <= 1_000_000
-          ? accepted({ method, done: ratio(millionths, 1_000_000) })
+        millionths > 0 && millionths <= MILLIONTHS
+          ? accepted({ method, done: millionthsOf(millionths) })
           : refused({ at, kind: 'number-outside', field: 'the percent done', least: '0.0001', most: '100' }),
       );
     case 'units':

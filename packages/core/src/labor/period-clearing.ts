@@ -3,8 +3,7 @@ import { groupedBy } from '../collections/grouped-by.ts';
 import type { EmployeeId } from '../ledger/ids.ts';
 import type { Coding } from '../ledger/dimensions.ts';
 import { difference, sum, type Cents } from '../money/cents.ts';
-import { roundedQuotient } from '../money/ratio.ts';
-import { quantity, sumQuantity, type Quantity } from '../money/quantity.ts';
+import { quantity, sumQuantity, type Quantity, perUnit } from '../money/quantity.ts';
 
 /** Hours of somebody on a day and on one coding, and what of their cost labor clearing was credited with. */
 export interface AppliedHours {
@@ -102,7 +101,7 @@ export function clearingTotals(rows: readonly ClearingRow[]): ClearingSums {
 export function differencePerHour({ difference: apart, entered }: Pick<ClearingRow, 'difference' | 'entered'>) {
   if (entered === 0) return null;
   const [over, hours] = entered < 0 ? [-apart, -entered] : [apart, entered];
-  return quantity(roundedQuotient(over, 1_000_000, hours));
+  return quantity(perUnit(over, hours));
 }
 
 /** Whom a payroll paid, and for which days. */

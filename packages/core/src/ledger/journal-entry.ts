@@ -2,9 +2,8 @@ import type { IsoDate } from '../calendar/iso-date.ts';
 import { invariant } from '../invariant.ts';
 import { cents, opposite, sum, type Cents } from '../money/cents.ts';
 import { quantity, type Quantity } from '../money/quantity.ts';
-import type { CostType } from './cost-type.ts';
 import { NO_DIMENSIONS, type DimensionsOfLine } from './dimensions.ts';
-import type { AccountId, CostCodeId, PhaseId, ProjectId } from './ids.ts';
+import type { AccountId } from './ids.ts';
 
 /** One line of the ledger. `amount` is signed, debit positive; dimensions that do not apply are null. */
 export interface Line extends DimensionsOfLine {

@@ -1,9 +1,7 @@
 import { allocation } from '../money/allocation.ts';
 import { cents, difference, sum, ZERO, type Cents } from '../money/cents.ts';
-import { ratio, shareOf } from '../money/ratio.ts';
+import { shareOf, millionthsOf } from '../money/ratio.ts';
 import type { TaxCodeId } from './ids.ts';
-
-const MILLION = 1_000_000;
 
 /** A rate of tax, and how much of the tax on purchases comes back. Both in millionths: 8.25 % is 82,500. */
 export interface TaxCode {
@@ -26,8 +24,8 @@ export interface TaxOnLines {
 /** Tax on lines of one document that share a tax code, rounded once for the code; the cost part split over the lines. */
 export function taxOn(code: TaxCode, nets: readonly Cents[]): TaxOnLines {
   const net = sum(nets);
-  const tax = shareOf(net, ratio(code.rateMillionths, MILLION));
-  const recoverable = shareOf(tax, ratio(code.recoverableMillionths, MILLION));
+  const tax = shareOf(net, millionthsOf(code.rateMillionths));
+  const recoverable = shareOf(tax, millionthsOf(code.recoverableMillionths));
   const notRecoverable = difference(tax, recoverable);
   const cost = notRecoverable === 0 ? nets.map(() => ZERO) : allocation(notRecoverable, nets);
   return { code, net, tax, recoverable, cost };
@@ -35,5 +33,5 @@ export function taxOn(code: TaxCode, nets: readonly Cents[]): TaxOnLines {
 
 /** Tax on sales of one rate. */
 export function salesTax(code: TaxCode | null, net: Cents): Cents {
-  return code === null ? cents(0) : shareOf(net, ratio(code.rateMillionths, MILLION));
+  return code === null ? cents(0) : shareOf(net, millionthsOf(code.rateMillionths));
 }

@@ -32,6 +32,11 @@ export function unboundedExtension(units: Quantity, unitRate: Rate): number {
   return roundedQuotient(units, unitRate, 1_000_000);
 }
 
+/** What one unit of an amount comes to, in ten-thousandths, rounded once. `units` is not zero. */
+export function perUnit(amount: number, units: number): Rate {
+  return rate(roundedQuotient(amount, 1_000_000, units));
+}
+
 export function sumQuantity(quantities: Iterable<Quantity>): Quantity {
   let total = 0;
   for (const each of quantities) total += each;

@@ -15,6 +15,14 @@ export function ratio(part: number, whole: number): Ratio {
   return whole > 0 ? { numerator: part, denominator: whole } : { numerator: -part, denominator: -whole };
 }
 
+/** A whole, in millionths: how percents with four decimals are kept. */
+export const MILLIONTHS = 1_000_000;
+
+/** So many millionths of a whole. */
+export function millionthsOf(millionths: number): Ratio {
+  return ratio(millionths, MILLIONTHS);
+}
+
 export const NONE: Ratio = { numerator: 0, denominator: 1 };
 export const WHOLE: Ratio = { numerator: 1, denominator: 1 };
 

@@ -1,4 +1,4 @@
-import { percent, ratio, type Ratio } from '../money/ratio.ts';
+import { percent, type Ratio, millionthsOf, MILLIONTHS } from '../money/ratio.ts';
 
 /** How far a bill may go beyond its order, in millionths: above one somebody must say so, above the other never. Null: no limit. */
 export interface Tolerance {
@@ -22,21 +22,19 @@ export interface Excess {
   readonly limit: string;
 }
 
-const MILLION = 1_000_000;
-
 /** Whether what is asked goes beyond what was agreed by more than is tolerated; null where it does not. `agreed` is above zero. */
 export function excess(asked: Ratio, agreed: Ratio, { warnMillionths, refuseMillionths }: Tolerance): Excess | null {
   // asked ÷ agreed − 1, as a fraction of whole numbers of any size.
   const whole = BigInt(agreed.numerator) * BigInt(asked.denominator);
   const over = BigInt(asked.numerator) * BigInt(agreed.denominator) - whole;
   const isAbove = (limit: number | null): limit is number =>
-    limit !== null && over > 0n && over * BigInt(MILLION) > whole * BigInt(limit);
+    limit !== null && over > 0n && over * BigInt(MILLIONTHS) > whole * BigInt(limit);
   const limit = isAbove(refuseMillionths) ? refuseMillionths : warnMillionths;
   if (!isAbove(limit)) return null;
-  const millionths = Number((over * BigInt(MILLION)) / whole);
+  const millionths = Number((over * BigInt(MILLIONTHS)) / whole);
   return {
     verdict: isAbove(refuseMillionths) ? 'refuse' : 'warn',
-    over: percent(ratio(millionths, MILLION)),
-    limit: percent(ratio(limit, MILLION)),
+    over: percent(millionthsOf(millionths)),
+    limit: percent(millionthsOf(limit)),
   };
 }

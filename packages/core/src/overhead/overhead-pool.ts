@@ -3,7 +3,7 @@ import type { CostCodeId } from '../ledger/ids.ts';
 import { codingTo, type Coding, codingKey } from '../ledger/dimensions.ts';
 import { allocation } from '../money/allocation.ts';
 import { cents, difference, sum, type Cents } from '../money/cents.ts';
-import { rate, sumQuantity, unboundedExtension, type Quantity, type Rate } from '../money/quantity.ts';
+import { sumQuantity, unboundedExtension, type Quantity, type Rate, perUnit } from '../money/quantity.ts';
 import { roundedQuotient } from '../money/ratio.ts';
 
 /**
@@ -135,5 +135,5 @@ function sharesOf<T extends { readonly amount: Cents }>(
  */
 export function proposedRate(base: AppliedByRun, expense: Cents, of: Omit<BaseSlice, 'coding'>): Rate | null {
   const by = base === 'labor hours' ? of.hours : base === 'labor cost' ? of.laborCost : of.directCost;
-  return by <= 0 ? null : rate(roundedQuotient(expense, 1_000_000, by));
+  return by <= 0 ? null : perUnit(expense, by);
 }

@@ -1,5 +1,5 @@
-import { dayText, type IsoDate } from '../calendar/iso-date.ts';
-import { monthOf, monthText } from '../calendar/month.ts';
+import { dayText } from '../calendar/iso-date.ts';
+import { monthText } from '../calendar/month.ts';
 import { difference, opposite, type Cents } from '../money/cents.ts';
 import { dollars, tenThousandths } from '../money/dollars.ts';
 import { POLICY_WORDS } from './policy-words.ts';

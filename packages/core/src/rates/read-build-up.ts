@@ -1,7 +1,7 @@
 import { isEmpty, moneyIn, numberIn, quantityIn, rateIn, required, type Cell } from '../cells/cell.ts';
 import type { Cents } from '../money/cents.ts';
 import type { Quantity } from '../money/quantity.ts';
-import { ratio } from '../money/ratio.ts';
+import { millionthsOf } from '../money/ratio.ts';
 import { accepted, following, gathered, listed, mapped, refused, type Decision } from '../problems/decision.ts';
 import { PART_GROUPS, type Ceiling, type PartGroup, type RatePart } from './build-up.ts';
 import type { BuildUpColumn, BuildUpRow } from './build-up-row.ts';
@@ -75,7 +75,7 @@ function addedIn(placed: PlacedRow, { name, group, per }: PartHead): Decision<Ra
       gathered({ percent: amountIn(cell, percentIn), ceiling: ceilingIn(placed) }),
       ({ percent, ceiling }): RatePart => ({
         ...{ kind: 'of-wage', name, group, ceiling },
-        share: ratio(percent, 1_000_000),
+        share: millionthsOf(percent),
       }),
     );
   }

@@ -18,6 +18,7 @@ import {
 import type { Problem, Subject } from '../problems/problem.ts';
 import type { Field } from './field.ts';
 import { fieldsOf, type RecordKind } from './record-kinds.ts';
+import { MILLIONTHS } from '../money/ratio.ts';
 
 /** Field values as typed, by field name. */
 export type TypedRecord = Readonly<Record<string, string>>;
@@ -117,7 +118,7 @@ const SCALES = {
     words: ['\u2212100,000,000', '100,000,000'],
   },
   rate: { decimals: 4, least: 0, most: 9e14, words: ['0', '90,000,000,000'] },
-  percent: { decimals: 4, least: 0, most: 1_000_000, words: ['0', '100'] },
+  percent: { decimals: 4, least: 0, most: MILLIONTHS, words: ['0', '100'] },
   count: { decimals: 0, least: 0, most: 9_999, words: ['0', '9,999'] },
 } as const;
 

@@ -1,7 +1,7 @@
 import { isIsoDate } from '../calendar/iso-date.ts';
 import { numberIn } from '../cells/cell.ts';
 import { groupedBy } from '../collections/grouped-by.ts';
-import { ratio, roundedQuotient, type Ratio } from '../money/ratio.ts';
+import { ratio, roundedQuotient, type Ratio, millionthsOf } from '../money/ratio.ts';
 import { accepted, listed, mapped, refused, type Decision } from '../problems/decision.ts';
 import {
   compareValues,
@@ -91,7 +91,7 @@ function wanted({ holds }: TableColumn, typed: string): Decision<Value> {
     return isIsoDate(cell.typed) ? accepted(cell.typed) : refused({ at: 'filter', kind: 'unreadable-day', typed });
   }
   const read = numberIn(cell, DECIMALS[holds]);
-  return holds === 'percent' ? mapped(read, (scaled) => ratio(scaled, 1_000_000)) : read;
+  return holds === 'percent' ? mapped(read, (scaled) => millionthsOf(scaled)) : read;
 }
 
 /** The list as it is looked at: rows that pass, in order, in groups each below its sum; totals are of the rows that pass. */

@@ -1,7 +1,7 @@
 import { groupedBy } from '../collections/grouped-by.ts';
 import type { TaxCode } from '../ledger/tax-code.ts';
 import { cents, sum, ZERO, type Cents } from '../money/cents.ts';
-import { ratio, shareOf } from '../money/ratio.ts';
+import { shareOf, millionthsOf } from '../money/ratio.ts';
 import type { Problem } from '../problems/problem.ts';
 import type { UblInvoice } from './ubl-invoice.ts';
 
@@ -12,7 +12,6 @@ export interface UblBooks {
   readonly taxCodes: readonly TaxCode[];
 }
 
-const MILLION = 1_000_000;
 /** Papers round tax line by line or as a whole. */
 const ROUNDING = 1;
 
@@ -50,7 +49,7 @@ function off(what: string, said: Cents, worked: Cents): readonly Problem[] {
 /** The tax of each rate on all of its lines, within a cent a rate. */
 function taxOff({ lines, charges, totals }: UblInvoice): readonly Problem[] {
   const byRate = groupedBy([...lines, ...charges], ({ taxMillionths }) => taxMillionths ?? 0);
-  const taxes = [...byRate].map(([rate, group]) => shareOf(sum(group.map(({ net }) => net)), ratio(rate, MILLION)));
+  const taxes = [...byRate].map(([rate, group]) => shareOf(sum(group.map(({ net }) => net)), millionthsOf(rate)));
   const worked = sum([ZERO, ...taxes]);
   return Math.abs(worked - totals.tax) <= ROUNDING * byRate.size ? [] : off('the tax', totals.tax, worked);
 }

@@ -6,6 +6,7 @@ import { accepted, following, gathered, listed, mapped, refused, type Decision }
 import { attributeAt, childAt, childrenOf, textAt, type XmlValue } from './xml-tree.ts';
 import { ITEM_PROPERTIES } from './written-ubl.ts';
 import type { UblCharge, UblInvoice, UblLine } from './ubl-invoice.ts';
+import { MILLIONTHS } from '../money/ratio.ts';
 
 /** No bill has more lines. */
 const MOST_LINES = 1_000;
@@ -141,7 +142,7 @@ function quantityAt(text: string, at: string): Decision<Quantity> {
 function percentAt(text: string, at: string): Decision<number | null> {
   if (text === '') return accepted(null);
   return following(decimalAt(text, 4, at), (millionths) =>
-    millionths >= 0 && millionths <= 1_000_000
+    millionths >= 0 && millionths <= MILLIONTHS
       ? accepted(millionths)
       : refused({ at, kind: 'ubl-unreadable', reason: `${at} is no percent` }),
   );

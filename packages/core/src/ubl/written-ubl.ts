@@ -3,7 +3,7 @@ import type { IsoDate } from '../calendar/iso-date.ts';
 import { cents, sum, ZERO, type Cents } from '../money/cents.ts';
 import { plainDollars, tenThousandths } from '../money/dollars.ts';
 import type { Quantity } from '../money/quantity.ts';
-import { ratio, shareOf } from '../money/ratio.ts';
+import { shareOf, millionthsOf } from '../money/ratio.ts';
 
 /** What is written of a line. */
 export interface WrittenLine {
@@ -52,13 +52,11 @@ const NAMES = {
   order: { root: 'Order', line: 'OrderLine', counted: 'Quantity', type: 'OrderTypeCode', code: '220' },
 } as const;
 
-const MILLION = 1_000_000;
-
 /** What the lines come to: tax is rounded once for each rate, as the format asks. */
 export function writtenTotals(lines: readonly WrittenLine[]) {
   const byRate = [...groupedBy(lines, ({ taxMillionths }) => taxMillionths)].map(([rate, group]) => {
     const base = sum(group.map(({ net }) => net));
-    return { rate, base, tax: shareOf(base, ratio(rate, MILLION)) };
+    return { rate, base, tax: shareOf(base, millionthsOf(rate)) };
   });
   const net = sum([ZERO, ...lines.map((line) => line.net)]);
   const tax = sum([ZERO, ...byRate.map((each) => each.tax)]);

@@ -17,7 +17,6 @@ import {
   ProjectNumber,
   Quantity,
   Rate,
-  Ratio,
   Typed,
   Done,
 } from '../shapes/values.ts';

@@ -5,10 +5,9 @@ import { WAITING_KINDS } from '../people/waiting.ts';
 import { OrderPolicyShape } from './sheet-basis.ts';
 import { DAY_ORDERS } from '../calendar/typed-date.ts';
 import { SHEET_KINDS } from '../documents/sheets.ts';
-import { COST_TYPES } from '../ledger/cost-type.ts';
 import { BudgetRow, BudgetTotals, LedgerLine } from '../reports/lists/shape.ts';
 import { Position } from '../reports/projects/shape.ts';
-import { ById, AsOf, Cents, Day, Id, IdText, Instant, Money, Month, Quantity, Ratio } from '../shapes/values.ts';
+import { ById, AsOf, Cents, Day, Id, IdText, Instant, Money, Month, Ratio } from '../shapes/values.ts';
 
 /** The month looked at; left out, the current one. */
 export const FrameQuery = AsOf.partial();

@@ -1,21 +1,15 @@
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
 import { progressBilled } from '@lowtide/core/documents/invoice/post.ts';
-import { difference } from '@lowtide/core/money/cents.ts';
 import { problemsOf } from '@lowtide/core/problems/decision.ts';
-import { progress } from '@lowtide/core/progress/progress.ts';
-import { overbilled } from '@lowtide/core/progress/project-position.ts';
 import type { Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { remark } from '../http/error-response.ts';
 import { acceptedOr } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
-import { projectFigures } from '../http/traced.ts';
-import { asOf, bounds } from '../ledger/as-of-queries.ts';
 import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
-import { standingProjects } from '../projects/position-queries.ts';
-import { accounts, companyAt } from '../company/company-queries.ts';
+import { accounts } from '../company/company-queries.ts';
 import { invoiceRead } from './invoice-queries.ts';
 
 export function billingRoutes(router: Router, context: Context): void {

@@ -11,8 +11,6 @@ import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { attachToPosted, dropFilesOfDraft } from '../attachments/attachment-queries.ts';
 import { returnMessagesOf } from '../mailbox/message-queries.ts';
-import { bounds } from '../ledger/as-of-queries.ts';
-import { standingProjects } from '../projects/position-queries.ts';
 import { companyOf } from '../company/company-queries.ts';
 import {
   deleteDraft,

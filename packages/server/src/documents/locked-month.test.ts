@@ -6,7 +6,6 @@ import {
   invoiceOf,
   openApp,
   post,
-  recognize,
   setUpSmallCompany,
   workedDay,
   type TestApp,

@@ -2,13 +2,11 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import {
   GOOD_BILL,
   billSheet,
-  hoursSheet,
   invoiceOf,
   openApp,
   post,
   recognize,
   setUpSmallCompany,
-  workedDay,
   type TestApp,
 } from '../small-company.test.support.ts';
 

@@ -1,18 +1,16 @@
 import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import type { Activity, Equipment, UseThere } from '@lowtide/core/documents/catalog.ts';
+import type { UseThere } from '@lowtide/core/documents/catalog.ts';
 import type { UsedEquipment } from '@lowtide/core/documents/hours/equipment-use.ts';
 import { codingOf, codingKey } from '@lowtide/core/ledger/dimensions.ts';
-import { activityId, equipmentId } from '@lowtide/core/ledger/ids.ts';
+import { equipmentId } from '@lowtide/core/ledger/ids.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity, rate } from '@lowtide/core/money/quantity.ts';
-import type { EquipmentUnit } from '@lowtide/core/records/equipment.ts';
 import { sql } from 'kysely';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import type { EffectStore } from '../effects/effect-store.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
-import { datedRates } from '../overhead/dated-rate-queries.ts';
 import { CODING_COLUMNS, codingOfTable, codingValues } from '../database/coding-columns.ts';
 
 /** Own equipment charged for some days, by equipment, day and coding; what was reversed does not count. */

@@ -3,7 +3,7 @@ import { firstDay, monthAt, monthNumber, monthOf } from '@lowtide/core/calendar/
 import type { EffectKind, EffectOf } from '@lowtide/core/documents/effect.ts';
 import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import type { Posting } from '@lowtide/core/documents/posting.ts';
-import { isOfWork, type Account, type AccountType, type Role } from '@lowtide/core/ledger/account.ts';
+import { isOfWork, type AccountType, type Role } from '@lowtide/core/ledger/account.ts';
 import { CODING_NAMES, DIMENSION_NAMES, DIMENSIONS } from '@lowtide/core/ledger/dimensions.ts';
 import { documentId, type DocumentId } from '@lowtide/core/ledger/ids.ts';
 import { turnover, type JournalEntry } from '@lowtide/core/ledger/journal-entry.ts';

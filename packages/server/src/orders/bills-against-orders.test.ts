@@ -6,7 +6,6 @@ import {
   balanceOf,
   billed,
   LINE,
-  more,
   orderSheet,
   stoneOf,
   tied,

@@ -1,5 +1,3 @@
-import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
-import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
 import type { Coding } from '@lowtide/core/ledger/dimensions.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql, type RawBuilder } from 'kysely';

@@ -1,16 +1,6 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
-import {
-  accountId,
-  costCodeId,
-  documentId,
-  orderLineId,
-  partyId,
-  phaseId,
-  projectId,
-  taxCodeId,
-} from '@lowtide/core/ledger/ids.ts';
+import { accountId, documentId, orderLineId, partyId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
 import { codingOf } from '@lowtide/core/ledger/dimensions.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { quantity, rate } from '@lowtide/core/money/quantity.ts';

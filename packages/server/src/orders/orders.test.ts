@@ -11,7 +11,6 @@ import {
   orderSheet,
   stoneOf,
   tied,
-  type Budget,
   type Detail,
 } from '../orders.test.support.ts';
 

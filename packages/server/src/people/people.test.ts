@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { clock } from '../http/clock.ts';
 import { openApp, smallCompany } from '../small-company.test.support.ts';
 import { IDLE_MS, ABSOLUTE_MS } from './session-queries.ts';
 import { waitAfter } from './sign-in-try-queries.ts';

@@ -1,8 +1,7 @@
 import { budgetRows, type BudgetAmounts, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
-import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
-import { costCodeId, phaseId, projectId, type ProjectId } from '@lowtide/core/ledger/ids.ts';
+import type { ProjectId } from '@lowtide/core/ledger/ids.ts';
 import { type Coding, codingKey } from '@lowtide/core/ledger/dimensions.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { quantity, type Units } from '@lowtide/core/money/quantity.ts';

@@ -1,6 +1,4 @@
 import { monthAt, monthNumber, type Month } from '@lowtide/core/calendar/month.ts';
-import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
-import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
 import { FORECAST_METHODS } from '@lowtide/core/forecast/forecast-estimate.ts';
 import type { ForecastLine } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';

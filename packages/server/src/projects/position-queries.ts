@@ -1,7 +1,6 @@
 import { lastDay, monthNumber, type Month } from '@lowtide/core/calendar/month.ts';
 import type { BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { cents, ZERO } from '@lowtide/core/money/cents.ts';
-import { quantity } from '@lowtide/core/money/quantity.ts';
 import type { ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import { stageOn } from '@lowtide/core/progress/stage.ts';
 import type { Db } from '../database/schema.ts';

@@ -1,16 +1,9 @@
 import { budgetFigures, budgetTotals, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import { difference, sum } from '@lowtide/core/money/cents.ts';
-import { estimateAtCompletion, marginAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
-import { progress, type KeptDecimals } from '@lowtide/core/progress/progress.ts';
-import { overbilled } from '@lowtide/core/progress/project-position.ts';
-import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Answer } from '../http/api.ts';
-import { projectFigures, traced } from '../http/traced.ts';
-import type { Db } from '../database/schema.ts';
-import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
-import { companyAt } from '../company/company-queries.ts';
-import { standingProjects, type StandingProject } from './position-queries.ts';
+import { traced } from '../http/traced.ts';
+import type { StandingProject } from './position-queries.ts';
 
 export interface CodeNames {
   readonly costCodes: ReadonlyMap<number, { readonly code: string; readonly name: string }>;

@@ -9,11 +9,9 @@ import { cents, difference, sum, type Cents } from '@lowtide/core/money/cents.ts
 import { revenueRecognized } from '@lowtide/core/documents/recognition/post.ts';
 import {
   changesAnything,
-  heldCost,
   mayRun,
   recognized,
   releasedCost,
-  waitingCost,
   type RecognitionRow,
 } from '@lowtide/core/progress/recognition-run.ts';
 import { concern } from '@lowtide/core/problems/wording.ts';

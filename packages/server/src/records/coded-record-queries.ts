@@ -2,7 +2,7 @@ import { ROLES, type Role } from '@lowtide/core/ledger/account.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
 import type { Db, Trx } from '../database/schema.ts';
-import { dayNumberOf, numberOf, textOf, typed, type RecordStore } from './record-queries.ts';
+import { numberOf, textOf, typed, type RecordStore } from './record-queries.ts';
 
 const none = async (): Promise<readonly Problem[]> => [];
 

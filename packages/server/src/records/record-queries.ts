@@ -6,7 +6,6 @@ import type { ReadRecord, Reference } from '@lowtide/core/records/read-record.ts
 import type { RecordKind } from '@lowtide/core/records/record-kinds.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import type { Recording } from '../company/recording.ts';
-import type { Acting } from '../http/api.ts';
 import { openDayFrom, type LockedThrough } from '@lowtide/core/months/open-day.ts';
 
 /** A stored record with its fields as they would be typed. */

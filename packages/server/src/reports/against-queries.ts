@@ -1,6 +1,5 @@
-import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
-import { costCodeId, phaseId, projectId } from '@lowtide/core/ledger/ids.ts';
-import { type Coding, codingOf } from '@lowtide/core/ledger/dimensions.ts';
+import { projectId } from '@lowtide/core/ledger/ids.ts';
+import { codingOf } from '@lowtide/core/ledger/dimensions.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import type { EstimatedLine } from '@lowtide/core/reports/estimate-against-actual/figures.ts';
 import { sql } from 'kysely';

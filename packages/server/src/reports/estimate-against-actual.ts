@@ -16,7 +16,7 @@ import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import { costCodes } from '../company/list-queries.ts';
 import type { Answer, Asked } from '../http/api.ts';
-import { asOf, bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
+import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals } from '../ledger/balance-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';

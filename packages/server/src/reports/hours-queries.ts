@@ -2,8 +2,7 @@ import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.
 import { firstDay, month, monthNumber, monthOf, monthText } from '@lowtide/core/calendar/month.ts';
 import type { PayKind } from '@lowtide/core/rates/pay.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
-import { quantity, type Quantity } from '@lowtide/core/money/quantity.ts';
-import { roundedQuotient } from '@lowtide/core/money/ratio.ts';
+import { perUnit, quantity, type Quantity } from '@lowtide/core/money/quantity.ts';
 import { rateBook } from '@lowtide/core/rates/applying-rule.ts';
 import { hoursReport, type HoursSums, type ReportedHours } from '@lowtide/core/reports/hours/figures.ts';
 import { sql } from 'kysely';
@@ -109,7 +108,7 @@ async function earnedBy(
 
 /** Ten-thousandths of a currency unit; null where nothing is said or no hour was worked. */
 function perHour(earned: Cents | null, hours: Quantity): Quantity | null {
-  return earned === null || hours <= 0 ? null : quantity(roundedQuotient(earned, 1_000_000, hours));
+  return earned === null || hours <= 0 ? null : quantity(perUnit(earned, hours));
 }
 
 async function reportedHours(db: Db, query: Query): Promise<readonly HoursLine[]> {

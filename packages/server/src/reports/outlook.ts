@@ -12,7 +12,7 @@ import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
 import { Refusal } from '../http/refusal.ts';
 import { traced } from '../http/traced.ts';
-import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectMonths } from '../ledger/balance-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
 import type { Clock } from '../http/context.ts';

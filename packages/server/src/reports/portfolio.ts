@@ -6,14 +6,13 @@ import { priceOf } from '@lowtide/core/progress/project-position.ts';
 import { progress } from '@lowtide/core/progress/progress.ts';
 import type { Db } from '../database/schema.ts';
 import { exposures } from '../estimates/estimate-queries.ts';
-import { read, write, type Answer } from '../http/api.ts';
-import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import type { Answer } from '../http/api.ts';
+import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectMonths } from '../ledger/balance-queries.ts';
 import { projectPlans } from '../projects/plan-queries.ts';
 import { seenProjects } from '../http/seen-projects.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { companyAt } from '../company/company-queries.ts';
-import { deleteView, keepView, views } from './view-queries.ts';
 
 export async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> {
   const { percentDecimals } = await companyAt(db, await bounds(db, at));

@@ -1,6 +1,5 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, monthAt } from '@lowtide/core/calendar/month.ts';
-import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { cents, ZERO } from '@lowtide/core/money/cents.ts';
 import { quantity, type Quantity } from '@lowtide/core/money/quantity.ts';
 import { NO_RESULT, type ResultAmounts } from '@lowtide/core/reports/profitability/figures.ts';

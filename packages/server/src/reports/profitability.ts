@@ -1,4 +1,4 @@
-import { monthNumber, type Month } from '@lowtide/core/calendar/month.ts';
+import { monthNumber } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { COST_TYPES } from '@lowtide/core/ledger/cost-type.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
@@ -6,7 +6,7 @@ import { result, totalResult, type Result, type ResultAmounts } from '@lowtide/c
 import { figureKey, type Figure } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
-import { asOf, bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
+import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { projects } from '../company/project-queries.ts';
 import { traced } from '../http/traced.ts';

@@ -5,7 +5,7 @@ import { belongsInSchedule, wipRow, type WipRow } from '@lowtide/core/reports/wi
 import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
-import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals } from '../ledger/balance-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
 import { companyAt } from '../company/company-queries.ts';

@@ -6,7 +6,7 @@ import { accountId } from '@lowtide/core/ledger/ids.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { quantity } from '@lowtide/core/money/quantity.ts';
 import { sql, type RawBuilder } from 'kysely';
-import type { Db, Trx } from '../database/schema.ts';
+import type { Db } from '../database/schema.ts';
 import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
 import { counts, isReversed } from '../ledger/settlement-queries.ts';
 import { entryOf } from '../database/line-number.ts';

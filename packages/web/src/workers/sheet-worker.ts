@@ -4,7 +4,7 @@ import type { SheetBasis } from '@lowtide/core/documents/catalog.ts';
 import { catalogOf, type SheetNames } from '@lowtide/core/documents/catalog-of.ts';
 import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
 import { boundedPreview, readSheet } from '@lowtide/core/documents/read-sheet.ts';
-import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
+import type { Sheet } from '@lowtide/core/documents/sheets.ts';
 import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
 import type { ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 

@@ -5,7 +5,7 @@ import type { PartyId, ProjectId } from '../../ledger/ids.ts';
 import { salesTax, type TaxCode } from '../../ledger/tax-code.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
 import { cents, ZERO, type Cents } from '../../money/cents.ts';
-import { ratio } from '../../money/ratio.ts';
+import { millionthsOf } from '../../money/ratio.ts';
 import { postingDay, type LockedThrough } from '../../months/open-day.ts';
 import { usualDay } from '../../months/unusual-day.ts';
 import { accepted, following, gathered, mapped, unless, type Decision } from '../../problems/decision.ts';
@@ -117,7 +117,7 @@ function shareIn({ share, value }: InvoiceForm): Decision<BillingShare> {
     case 'percent':
       return mapped(
         required(cell, 'the percent', (filled) => numberIn(filled, 4)),
-        (millionths) => ({ kind: 'percent', share: ratio(millionths, 1_000_000) }),
+        (millionths) => ({ kind: 'percent', share: millionthsOf(millionths) }),
       );
     case 'amount':
       return mapped(required(cell, 'the amount', moneyIn), (amount) => ({ kind: 'amount', amount }));

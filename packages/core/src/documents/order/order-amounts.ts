@@ -1,8 +1,7 @@
 import { ifFilled, isEmpty, moneyIn, quantityIn, rateIn, type Cell, withinBooks } from '../../cells/cell.ts';
 import type { Part } from '../../orders/order-line.ts';
-import { quantity, rate, unboundedExtension, type Quantity, type Rate } from '../../money/quantity.ts';
+import { quantity, rate, unboundedExtension, type Quantity, type Rate, perUnit } from '../../money/quantity.ts';
 import { MOST_CENTS, type Cents } from '../../money/cents.ts';
-import { roundedQuotient } from '../../money/ratio.ts';
 import { accepted, following, gathered, mapped, refused, type Decision } from '../../problems/decision.ts';
 
 /** The cells that say how much a line is of. */
@@ -46,7 +45,7 @@ export function orderAmountsIn(cells: AmountCells): Decision<OrderAmounts> {
 
 /** Net per unit, to four decimals. */
 export function priceOf(net: Cents, units: Quantity): Rate {
-  return rate(roundedQuotient(net, 1_000_000, units));
+  return perUnit(net, units);
 }
 
 function extended(units: Quantity, price: Rate, at: Cell): Decision<Cents> {

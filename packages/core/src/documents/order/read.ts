@@ -31,6 +31,7 @@ import { followsInOrder } from './follows.ts';
 import { orderAmountsIn } from './order-amounts.ts';
 import { orderCell, orderGroups, type OrderPlace } from './order-rows.ts';
 import { isUntouched, leastOf, orderedLines, targetKey, targetOf, type ReadOrderLine } from './version.ts';
+import { MILLIONTHS } from '../../money/ratio.ts';
 
 interface ReadOrder {
   /** The order it changes. */
@@ -103,7 +104,7 @@ function readOrder(group: readonly OrderPlace[], kind: OrderKind, catalog: Catal
 
 function retentionIn(cell: { readonly typed: string; readonly at: string }): Decision<number> {
   return following(numberIn(cell, 4), (percent) =>
-    percent >= 0 && percent <= 1_000_000
+    percent >= 0 && percent <= MILLIONTHS
       ? accepted(percent)
       : refused({ at: cell.at, kind: 'number-outside', field: 'the retention', least: '0', most: '100' }),
   );

@@ -14,7 +14,7 @@ import type { Posting } from '../posting.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
 import type { PayrollRow, PayrollSheet } from './form.ts';
 import { hoursApart, type PlacedPay } from './hours-apart.ts';
-import { paidFor, payrollRun, type PaidPeriod, type PaidPerson } from './post.ts';
+import { paidFor, payrollRun, type PaidPeriod } from './post.ts';
 
 interface PayPeriod {
   /** The payroll it adds to; null where it has days of its own. */

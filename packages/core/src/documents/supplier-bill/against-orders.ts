@@ -1,7 +1,7 @@
 import { difference, type Cents } from '../../money/cents.ts';
 import { tenThousandths } from '../../money/dollars.ts';
-import { quantity } from '../../money/quantity.ts';
-import { ratio, roundedQuotient } from '../../money/ratio.ts';
+import { quantity, perUnit } from '../../money/quantity.ts';
+import { ratio } from '../../money/ratio.ts';
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { afterBill } from '../../orders/accrual.ts';
 import { againstOrder, type AgainstOrder } from '../../orders/against-order.ts';
@@ -131,7 +131,7 @@ function priceOver(before: OrderLine, part: Part, { row, policy }: Judging): rea
   const asked = ratio(part.net, part.quantity);
   const over = excess(asked, ratio(ordered.net, ordered.quantity), policy.price);
   if (over === null) return [];
-  const price = (net: number, units: number): string => tenThousandths(roundedQuotient(net, 1_000_000, units), 2);
+  const price = (net: number, units: number): string => tenThousandths(perUnit(net, units), 2);
   const fact = {
     ...{ at: `${row}/net`, kind: 'over-price' as const, line: lineName(before) },
     ...{ agreed: price(ordered.net, ordered.quantity), asked: price(part.net, part.quantity) },

@@ -1,10 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { sum } from '../../money/cents.ts';
-import { SAMPLE, SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
+import { SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
 import { BILL_COLUMNS, BLANK_BILL_ROW, type BillRow } from './form.ts';
-import { GOOD, read, row, sheet } from './bills.test.sample.ts';
-import { readBillSheet } from './read.ts';
+import { GOOD, read, row } from './bills.test.sample.ts';
 
 describe('a bill as typed', () => {
   test('is read with its days, its coding and its amount', () => {

@@ -3,14 +3,12 @@ import { groupedBy } from '../../collections/grouped-by.ts';
 import type { DocumentId, PartyId } from '../../ledger/ids.ts';
 import { allocation } from '../../money/allocation.ts';
 import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
-import { ratio, roundedQuotient, shareOf } from '../../money/ratio.ts';
+import { roundedQuotient, shareOf, millionthsOf, MILLIONTHS } from '../../money/ratio.ts';
 import type { Order } from '../../orders/order.ts';
 import type { Retained } from '../../orders/order-effects.ts';
 import { accepted, following, refused, type Decision } from '../../problems/decision.ts';
 import type { Catalog } from '../catalog.ts';
 import type { Bill, BillLine } from './post.ts';
-
-const MILLION = 1_000_000;
 
 type RetainedLine = Pick<BillLine, 'net' | 'order'>;
 
@@ -31,7 +29,7 @@ export function retainedIn(
 ): Decision<readonly Retained[]> {
   const typed = ifFilled(cell, null, (each) =>
     following(numberIn(each, 4), (millionths) =>
-      millionths >= 0 && millionths <= MILLION
+      millionths >= 0 && millionths <= MILLIONTHS
         ? accepted(millionths)
         : refused({ at: each.at, kind: 'number-outside', field: 'the retention', least: '0', most: '100' }),
     ),
@@ -59,15 +57,15 @@ function netsBySubcontract(lines: readonly RetainedLine[], orders: readonly Orde
 function asAgreed(nets: readonly SubcontractNet[], orders: readonly Order[]): readonly Retained[] {
   return nets.map(({ order, net }) => {
     const millionths = orders.find(({ id }) => id === order)?.retentionMillionths ?? 0;
-    return { order, amount: shareOf(net, ratio(millionths, MILLION)) };
+    return { order, amount: shareOf(net, millionthsOf(millionths)) };
   });
 }
 
 function asTyped(nets: readonly SubcontractNet[], millionths: number): readonly Retained[] {
   const all = sum([ZERO, ...nets.map(({ net }) => net)]);
-  if (all === 0) return nets.map(({ order, net }) => ({ order, amount: shareOf(net, ratio(millionths, MILLION)) }));
+  if (all === 0) return nets.map(({ order, net }) => ({ order, amount: shareOf(net, millionthsOf(millionths)) }));
   const shares = allocation(
-    shareOf(all, ratio(millionths, MILLION)),
+    shareOf(all, millionthsOf(millionths)),
     nets.map(({ net }) => net),
   );
   return nets.map(({ order }, index) => ({ order, amount: shares[index] ?? ZERO }));

@@ -5,6 +5,7 @@ import { dollars, plainDollars } from '../../money/dollars.ts';
 import { accepted, following, gathered, listed, mapped, refused, type Decision } from '../../problems/decision.ts';
 import { billMoneyIn } from './bill-rows.ts';
 import type { BillRow } from './form.ts';
+import { MILLIONTHS } from '../../money/ratio.ts';
 
 /** What parts of a line are measured in. */
 export const SPLITS = ['amounts', 'percent', 'hours'] as const;
@@ -18,7 +19,7 @@ export interface SplitPart {
   readonly share: string;
 }
 
-const EVERYTHING = 1_000_000;
+const EVERYTHING = MILLIONTHS;
 
 /**
  * The line over its parts, to the cent: as typed by amounts, which must come to the line; else by largest remainder. Percents come to

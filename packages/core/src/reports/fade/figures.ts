@@ -1,4 +1,4 @@
-import { cents, difference, sum, type Cents } from '../../money/cents.ts';
+import { difference, sum, type Cents } from '../../money/cents.ts';
 import { ratio, type Ratio } from '../../money/ratio.ts';
 
 /** What a project was expected to come to at a month's end. */

@@ -1,6 +1,5 @@
 import { describe, expect, test } from 'vitest';
 import { month } from '../../calendar/month.ts';
-import { COST_TYPES } from '../../ledger/cost-type.ts';
 import { cents } from '../../money/cents.ts';
 import { quantity } from '../../money/quantity.ts';
 import { ratio } from '../../money/ratio.ts';

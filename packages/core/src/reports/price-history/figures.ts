@@ -1,8 +1,8 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { groupedBy } from '../../collections/grouped-by.ts';
 import type { Cents } from '../../money/cents.ts';
-import { rate, type Quantity, type Rate } from '../../money/quantity.ts';
-import { ratio, roundedQuotient, type Ratio } from '../../money/ratio.ts';
+import { rate, type Quantity, type Rate, perUnit } from '../../money/quantity.ts';
+import { ratio, type Ratio } from '../../money/ratio.ts';
 
 /** Some units of something that a supplier billed. */
 export interface BilledUnits {
@@ -29,7 +29,7 @@ export function priceHistory(billed: readonly BilledUnits[]): readonly PricedUni
   const bought = billed.filter(({ quantity, net }) => quantity > 0 && net > 0);
   const things = groupedBy(bought, ({ supplier, text, unit }) => [supplier, text, unit].join('\n').toLowerCase());
   return [...things.values()].flatMap((group) => {
-    const prices = group.map(({ net, quantity }) => rate(roundedQuotient(net, 1_000_000, quantity)));
+    const prices = group.map(({ net, quantity }) => perUnit(net, quantity));
     return group.map(({ net: _net, ...units }, place): PricedUnits => {
       const price = prices[place] ?? rate(0);
       const before = prices[place - 1];

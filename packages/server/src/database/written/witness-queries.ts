@@ -1,5 +1,5 @@
 import { existsSync, readdirSync } from 'node:fs';
-import { basename, dirname, join } from 'node:path';
+import { basename, join } from 'node:path';
 import SqliteDatabase from 'better-sqlite3';
 import type { Db } from '../schema.ts';
 import { END_OF_LOG, type EndOfLog } from './digest-chain.ts';

@@ -2,7 +2,7 @@ import { useId, useMemo, useRef, useState, type FocusEvent, type RefObject } fro
 import { tenThousandths } from '@lowtide/core/money/dollars.ts';
 import { quantity } from '@lowtide/core/money/quantity.ts';
 import { InStatus } from '../../ui/InStatus.tsx';
-import { blankRow, type CellMark, type CellPlace, type GridColumn, type GridRow } from './grid-edits.ts';
+import { blankRow, type CellMark, type GridColumn } from './grid-edits.ts';
 import { foundCell, isOneCell, rangeSum, type CellRange } from './grid-range.ts';
 import { Frame } from './GridCell.tsx';
 import { GridFind } from './GridFind.tsx';

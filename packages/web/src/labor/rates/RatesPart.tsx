@@ -13,7 +13,7 @@ import type { Column } from '../../ui/table-column.ts';
 import { ImportRatesDialog } from './ImportRatesDialog.tsx';
 import { ReRateDialog } from './ReRateDialog.tsx';
 import { PartChangeDialog } from './PartChangeDialog.tsx';
-import { madeUpText, rateText, whomText, type RateRow } from './rate-words.ts';
+import { madeUpText, whomText, type RateRow } from './rate-words.ts';
 
 export interface RatesPartProps {
   readonly side: 'cost' | 'bill';

@@ -7,7 +7,7 @@ import { AsOfLink, useGo, useShownBooks, useViewState } from '../../api/as-of.ts
 import { useRead, useWrite } from '../../api/books-api.ts';
 import { May, useMay } from '../../api/session.tsx';
 import { EntryGrid } from '../../entry/grid/EntryGrid.tsx';
-import type { CellMark, GridRow } from '../../entry/grid/grid-edits.ts';
+import type { CellMark } from '../../entry/grid/grid-edits.ts';
 import { placeWords } from '../../entry/grid/remark-places.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Facts } from '../../ui/Facts.tsx';

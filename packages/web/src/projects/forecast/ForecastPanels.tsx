@@ -1,7 +1,6 @@
 import type { ReadForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { forecastEffect } from '@lowtide/core/forecast/forecast-effect.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
-import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { plural } from '../../ui/plural.ts';
