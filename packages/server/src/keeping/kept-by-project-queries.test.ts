@@ -17,6 +17,7 @@ const company = smallCompany();
 const PAGES: readonly EndpointName[] = [
   ...(['projects', 'wip-schedule', 'portfolio', 'estimate-against-actual', 'deadlines'] as const),
   ...(['billable', 'recognition', 'recognitionState', 'profitability', 'fade', 'frame', 'documents'] as const),
+  ...(['orders', 'commitments', 'received-not-billed', 'strays', 'laborClearing', 'sheetBasis', 'reference'] as const),
 ];
 
 const TESTER = { id: null, name: 'Tester', role: 'administrator', from: '', session: null, readsOnly: false } as const;
@@ -38,7 +39,13 @@ async function bothWays(app: TestApp, name: EndpointName, month: string): Promis
     .transaction()
     .execute((trx) => answer(trx, asked, { actor: TESTER, atTheMachine: true, today: clock('2027-06-30').today() }));
   // Two clocks: which month is the current one differs.
-  const untold = (given: unknown): unknown => ({ ...(given as object), currentMonth: '', today: '', ribbon: [] });
+  const untold = (given: unknown): unknown => ({
+    ...(given as object),
+    currentMonth: '',
+    today: '',
+    span: '',
+    ribbon: [],
+  });
   return [untold(kept), untold(JSON.parse(JSON.stringify(anew)))];
 }
 
@@ -109,5 +116,63 @@ test('what a transaction that writes works out is not kept', async () => {
     await keptByProject(trx, 'turn', () => Promise.resolve(new Map([[1, 1]])));
   });
   expect(keeping.byProject.size).toBe(0);
+  await app.close();
+});
+
+interface Listed {
+  readonly id: number;
+  readonly version: number;
+  readonly fields: Readonly<Record<string, string>>;
+}
+
+/** A record of each kind that sheets are read against, and where their lists have it. */
+const IN_LISTS = [
+  { kind: 'supplier', list: 'suppliers', fields: { code: 'NEW', name: 'New one' } },
+  { kind: 'client', list: 'clients', fields: { code: 'NEW', name: 'New one' } },
+  { kind: 'employee', list: 'employees', fields: { code: 'NEW', name: 'New one' } },
+  { kind: 'cost-code', list: 'costCodes', fields: { code: '99-100', name: 'New one', costType: 'other' } },
+  { kind: 'tax-code', list: 'taxCodes', fields: { code: 'NEW', name: 'New one', rate: '5', recoverable: '0' } },
+  { kind: 'account', list: 'accounts', fields: { code: '6990', name: 'New one', type: 'expense' } },
+  { kind: 'activity', list: 'activities', fields: { code: 'NEW', name: 'New one' } },
+  {
+    kind: 'equipment',
+    list: 'equipment',
+    fields: { code: 'NEW', name: 'New one', unit: 'hour', rate: '', rateFrom: '' },
+  },
+] as const;
+
+test.each(IN_LISTS)('a $kind is in the list that is kept as soon as it was added, and renamed', async (each) => {
+  const app = await company.open();
+  const named = async (): Promise<readonly string[]> => {
+    const basis = await app.ask<Readonly<Record<string, readonly { readonly name: string }[]>>>('/sheet-basis');
+    return (basis[each.list] ?? []).map(({ name }) => name);
+  };
+  expect(await named()).not.toContain('New one');
+  await app.order('POST', `/records/${each.kind}`, { fields: each.fields });
+  expect(await named()).toContain('New one');
+  const { rows } = await app.ask<{ rows: readonly Listed[] }>(`/records/${each.kind}`);
+  const made = rows.find(({ fields }) => fields['name'] === 'New one');
+  if (made === undefined) throw new Error('it was not added');
+  const changed = { version: made.version, fields: { ...made.fields, name: 'Renamed' } };
+  await app.order('PUT', `/records/${each.kind}/${made.id}`, changed);
+  expect(await named()).toContain('Renamed');
+  expect(await named()).not.toContain('New one');
+  await app.close();
+});
+
+test('a rate, a bill and a payroll are in what is kept as soon as they are posted', async () => {
+  const app = await company.open();
+  interface Basis {
+    readonly costRules: readonly object[];
+    readonly suppliers: readonly { readonly code: string; readonly bills: number }[];
+  }
+  const basis = () => app.ask<Basis>('/sheet-basis');
+  const before = await basis();
+  const bills = ({ suppliers }: Basis) => suppliers.reduce((all, each) => all + each.bills, 0);
+  await post(app, '2027-01', billSheet(GOOD_BILL));
+  expect(bills(await basis())).toBe(bills(before) + 1);
+  const rate = { side: 'cost', role: '', project: '', client: '', rate: '55', buildUp: [], note: '' };
+  await app.order('POST', '/rates', { ...rate, employee: 'E1', effectiveOn: '2027-02-01' });
+  expect((await basis()).costRules).toHaveLength(before.costRules.length + 1);
   await app.close();
 });
