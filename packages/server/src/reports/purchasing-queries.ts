@@ -112,8 +112,12 @@ export async function projectActivity(
     WHERE d.posted_on <= ${at.day} AND d.recorded_at <= ${at.recordedAt}
     GROUP BY d.id, p.id ORDER BY d.posted_on DESC, d.id DESC`.execute(db);
   const total = (of: (row: ActivityRow) => number): Cents => sum([ZERO, ...rows.map((row) => cents(of(row)))]);
+  // In the order it is asked in here, a part of it is picked before it is made ready.
+  const { order, offset, limit } = query;
+  const shown = order === undefined && limit !== undefined ? rows.slice(offset, offset + limit) : rows;
   return {
-    rows: rows.map((row) => ({
+    ...(shown === rows ? {} : { count: rows.length }),
+    rows: shown.map((row) => ({
       ...{ id: row.id, number: row.number, kind: row.kind, postedOn: dayOf(row.posted_on), project: row.project },
       ...{ party: row.party ?? '', memo: row.memo, orderedCents: row.ordered, costCents: row.cost },
       ...{ earnedCents: row.earned, billedCents: row.billed, isReversed: row.reversed === 1 },
