@@ -5,9 +5,11 @@ export type IsoDate = string & { readonly unit: 'day' };
 
 const DAY_MS = 86_400_000;
 
+const SHAPE = /^(19|2\d)\d\d-\d\d-\d\d$/;
+
 /** Whether the text is a real day of the calendar between 1900 and 2999. */
 export function isIsoDate(text: string): boolean {
-  if (!/^(19|2\d)\d\d-\d\d-\d\d$/.test(text)) return false;
+  if (!SHAPE.test(text)) return false;
   const at = Date.parse(`${text}T00:00:00Z`);
   return !Number.isNaN(at) && new Date(at).toISOString().startsWith(text);
 }
@@ -22,8 +24,11 @@ export function dayNumber(day: IsoDate): number {
   return Math.round(Date.parse(`${day}T00:00:00Z`) / DAY_MS);
 }
 
+/** Every row that is read has days: what a date writes is a day of the calendar, only its year is looked at. */
 export function dayOf(number: number): IsoDate {
-  return isoDate(new Date(number * DAY_MS).toISOString().slice(0, 10));
+  const text = new Date(number * DAY_MS).toISOString().slice(0, 10);
+  invariant(SHAPE.test(text), `day ${number} is out of the calendar`);
+  return text as IsoDate;
 }
 
 export function plusDays(day: IsoDate, days: number): IsoDate {
