@@ -188,7 +188,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'field-fixed': (fact) =>
     `${fact.field} stays as it was first stored: ${fact.stored}. Type that, or add another record.`,
   'orders-still-open': (fact) =>
-    `${fact.orders} ${fact.orders.includes(',') ? 'have' : 'has'} open lines of ${fact.project}. Bill them, or close the order, before closing the project.`,
+    `${fact.orders} ${fact.orders.includes(',') ? 'have' : 'has'} open lines of ${fact.project}. Bill them, or close the order, before the project is closed.`,
   'control-account': (fact) =>
     `Account ${fact.account} is kept by its documents. Choose another account, or enter the document itself.`,
   'nothing-entered': () => 'Nothing is entered yet. Fill in at least one line.',

@@ -17,7 +17,7 @@ test.each([
   { case: 'all done', cost: 4_000_000, at: 1_500_000, percentDone: '100.00', earned: 5_000_000 },
 ])('materials at zero margin: 5,000,000 for 4,000,000, $case', ({ cost, at, percentDone, earned }) => {
   const zeroMargin = { cost: cents(at * 100), estimate: cents(150_000_000) };
-  const found = row(position({ contract: 5_000_000, cost, budget: 4_000_000 }, { zeroMargin }));
+  const found = row(position({ contract: 5_000_000, budget: 4_000_000, cost }, { zeroMargin }));
   expect(percent(found.progress.complete)).toBe(percentDone);
   expect(found.earnedToDate).toBe(earned * 100);
 });
