@@ -44,6 +44,8 @@ export interface KindOfDocument {
   readonly needs: readonly Role[];
   /** It is posted before the books begin. */
   readonly beforeBooks?: boolean;
+  /** Its lines on accounts for cost carry no coding on purpose, or take such lines back: none of them is uncoded cost. */
+  readonly leavesNothingUncoded?: boolean;
   /** It posts to closed projects too. */
   readonly postsToClosed?: boolean;
   /** Typed the very same way it is not posted twice while the first one counts. */

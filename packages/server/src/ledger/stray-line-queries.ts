@@ -1,6 +1,6 @@
 import { isStray, needsProject } from '@lowtide/core/coding/stray.ts';
 import type { Account } from '@lowtide/core/ledger/account.ts';
-import type { DocumentKind } from '@lowtide/core/documents/kinds.ts';
+import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import type { JournalEntry } from '@lowtide/core/ledger/journal-entry.ts';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import type { Trx } from '../database/schema.ts';
@@ -9,8 +9,6 @@ import { LINES_PER_ENTRY } from '../database/line-number.ts';
 /** Each account that has a role, or is of cost of revenue. */
 export type PostedAccounts = ReadonlyMap<number, Pick<Account, 'role' | 'type'>>;
 
-/** Kinds that write lines of accounts for cost of projects without a code on purpose, or take such lines back; balances taken over are no lines. */
-const NO_STRAYS: readonly DocumentKind[] = ['reversal', 'recognition', 'closing', 'recode', 'opening'];
 const STRAYS: Target = { table: 'stray_line', columns: ['line_id'], adds: [] };
 
 interface PostedEntries {
@@ -20,7 +18,7 @@ interface PostedEntries {
 
 /** Remembers cost lines without a project or a code, for the list of those to be coded. */
 export async function keepStrays(trx: Trx, kind: DocumentKind, { entries, accounts }: PostedEntries): Promise<void> {
-  if (NO_STRAYS.includes(kind)) return;
+  if (kindOf(kind).leavesNothingUncoded) return;
   const strays = entries.flatMap(({ entry, number }) =>
     entry.lines.flatMap((line, place) => {
       const account = accounts.get(line.account);

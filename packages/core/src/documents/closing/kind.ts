@@ -10,4 +10,5 @@ export const CLOSING = {
   needs: ['progress-billings', 'earned-unbilled'],
   posts: 'Dr progress billings; Cr earned, unbilled: all that was billed, which is all that was earned.',
   postsToClosed: true,
+  leavesNothingUncoded: true,
 } as const satisfies KindOfDocument;

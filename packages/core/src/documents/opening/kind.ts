@@ -16,6 +16,7 @@ export const OPENING = {
   isPostedOnce: true,
   billsWork: true,
   actions: ['enter again'],
+  leavesNothingUncoded: true,
 } as const satisfies KindOfDocument;
 
 export const OPENING_BILL = {

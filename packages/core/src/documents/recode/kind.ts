@@ -11,4 +11,5 @@ export const RECODE = {
   posts:
     'The line once more with its signs turned, and the same amount on its new project and code: held cost stays held, cost in the result stays there.',
   actions: ['recode'],
+  leavesNothingUncoded: true,
 } as const satisfies KindOfDocument;

@@ -10,4 +10,5 @@ export const RECOGNITION = {
   needs: ['earned-unbilled', 'revenue', 'wip', 'cost-of-revenue', 'loss-expense', 'loss-provision'],
   posts: 'Dr earned, unbilled, Cr revenue; Dr cost of revenue, Cr WIP; Dr expected loss, Cr its provision.',
   actions: ['to run'],
+  leavesNothingUncoded: true,
 } as const satisfies KindOfDocument;

@@ -10,4 +10,5 @@ export const REVERSAL = {
   needs: [],
   posts: 'The lines of the document it takes back, with every sign turned.',
   dayField: 'postedOn',
+  leavesNothingUncoded: true,
 } as const satisfies KindOfDocument;
