@@ -12,6 +12,7 @@ import {
   type Budget,
   type Detail,
 } from './orders.test.support.ts';
+import { openApart } from './open-by-project.test.support.ts';
 import { buy, nextBill, ordersOf, purchase } from './purchases.test.support.ts';
 import { post, smallCompany, type TestApp } from './small-company.test.support.ts';
 
@@ -50,6 +51,7 @@ test(
             await buy(app, event);
             expect(await tied(app)).toEqual([]);
           }
+          expect(await openApart(app)).toEqual([]);
           await checkOrders(app);
           expect((await verifiedBooks(app.books.reader)).flatMap(({ differences }) => differences)).toEqual([]);
         } finally {

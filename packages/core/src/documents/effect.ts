@@ -1,10 +1,10 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { TrueUpShare } from '../labor/true-up.ts';
-import type { DocumentId } from '../ledger/ids.ts';
+import type { DocumentId, ProjectId } from '../ledger/ids.ts';
 import type { Coding } from '../ledger/dimensions.ts';
 import type { Cents } from '../money/cents.ts';
-import type { BilledLine, OrderedLine, OrderVersion, ReceivedLine, Retained } from '../orders/order-effects.ts';
+import type { BilledLine, OrderedLine, OrderVersion, ReceivedLine, RetainedPart } from '../orders/order-effects.ts';
 import type { UsedEquipment } from './hours/equipment-use.ts';
 import type { WorkedHours } from './hours/post.ts';
 import type { PaidPeriod } from './payroll/post.ts';
@@ -12,6 +12,8 @@ import type { PaidPeriod } from './payroll/post.ts';
 /** What is settled of a document that is open on an account; of the document that settles it, where that is itself. */
 export interface Settled {
   readonly document: DocumentId | 'itself';
+  /** Whose part of it; null for the company's own. */
+  readonly project: ProjectId | null;
   readonly amount: Cents;
 }
 
@@ -32,7 +34,7 @@ export type Effect =
   | { readonly kind: 'order-version'; readonly version: OrderVersion; readonly ordered: readonly OrderedLine[] }
   | { readonly kind: 'received'; readonly lines: readonly ReceivedLine[] }
   | { readonly kind: 'billed'; readonly lines: readonly BilledLine[] }
-  | { readonly kind: 'retained'; readonly amounts: readonly Retained[] }
+  | { readonly kind: 'retained'; readonly amounts: readonly RetainedPart[] }
   | { readonly kind: 'worked-hours'; readonly hours: readonly WorkedHours[] }
   | { readonly kind: 'equipment-use'; readonly used: readonly UsedEquipment[] }
   | { readonly kind: 'payroll'; readonly paid: PaidPeriod }

@@ -130,17 +130,24 @@ describe('billing and money', () => {
       ['progress-billings', -100_000],
       ['output-tax', -4_000],
     ]);
-    expect(entry.lines.map(({ project }) => project)).toEqual([null, GATE.id, null]);
+    expect(entry.lines.map(({ project }) => project)).toEqual([GATE.id, GATE.id, null]);
   });
 
   test('a receipt and a payment', () => {
-    const of = { party: PARTY, postedOn: DAY, amount: cents(500), text: '' };
+    const parts = [
+      { project: GATE.id, amount: cents(300) },
+      { project: null, amount: cents(200) },
+    ];
+    const of = { party: PARTY, postedOn: DAY, parts, text: '' };
     expect(roleOf(clientReceipt(SAMPLE_ROLES, of))).toEqual([
       ['bank', 500],
-      ['receivable', -500],
+      ['receivable', -300],
+      ['receivable', -200],
     ]);
+    expect(clientReceipt(SAMPLE_ROLES, of).lines.map(({ project }) => project)).toEqual([null, GATE.id, null]);
     expect(roleOf(supplierPayment(SAMPLE_ROLES, of))).toEqual([
-      ['payable', 500],
+      ['payable', 300],
+      ['payable', 200],
       ['bank', -500],
     ]);
   });

@@ -54,7 +54,8 @@ describe('lines say of whom, of what and why', () => {
         { ...CODING, account: SAMPLE_ROLES.wip, amount: 1_000, quantity: 20_000, party: 1, text: 'Stone' },
         { account: SAMPLE_ROLES['indirect-labor'], amount: 500, party: 1, text: 'Yard' },
         { account: SAMPLE_ROLES['input-tax'], amount: 200, party: 1, text: 'N-1' },
-        { account: SAMPLE_ROLES.payable, amount: -1_700, party: 1, text: 'N-1' },
+        { project: 1, account: SAMPLE_ROLES.payable, amount: -1_200, party: 1, text: 'N-1' },
+        { account: SAMPLE_ROLES.payable, amount: -500, party: 1, text: 'N-1' },
       ),
     );
   });
@@ -90,7 +91,7 @@ describe('lines say of whom, of what and why', () => {
       told(
         { ...who, project: 1, account: SAMPLE_ROLES['progress-billings'], amount: 800 },
         { ...who, account: SAMPLE_ROLES['output-tax'], amount: 50 },
-        { ...who, account: SAMPLE_ROLES.receivable, amount: -850 },
+        { ...who, project: 1, account: SAMPLE_ROLES.receivable, amount: -850 },
       ),
     );
   });

@@ -45,12 +45,16 @@ describe('the preview of a sheet', () => {
         ...{ party: 'Norsand Quarry', amountCents: 100_000 },
       },
       {
-        ...{ accountCode: codeOf('payable'), accountName: 'payable', projectCode: null, coding: '' },
-        ...{ party: expect.any(String), amountCents: -105_000 },
+        ...{ accountCode: codeOf('payable'), accountName: 'payable', projectCode: 'GATE', coding: '' },
+        ...{ party: expect.any(String), amountCents: -100_000 },
       },
       {
         ...{ accountCode: '6100', accountName: 'Rent and yard', projectCode: null, coding: '' },
         ...{ party: expect.any(String), amountCents: 5_000 },
+      },
+      {
+        ...{ accountCode: codeOf('payable'), accountName: 'payable', projectCode: null, coding: '' },
+        ...{ party: expect.any(String), amountCents: -5_000 },
       },
     ]);
   });

@@ -7,6 +7,7 @@ export type AccountType = (typeof ACCOUNT_TYPES)[number];
 export const ROLES = {
   bank: 'asset',
   receivable: 'asset',
+  'retention-receivable': 'asset',
   'input-tax': 'asset',
   wip: 'asset',
   'construction-in-progress': 'asset',
@@ -17,6 +18,7 @@ export const ROLES = {
   'received-not-billed': 'liability',
   'supplier-deposits': 'asset',
   'owed-to-employees': 'liability',
+  'client-deposits': 'liability',
   'output-tax': 'liability',
   'labor-clearing': 'liability',
   'loss-provision': 'liability',
@@ -32,6 +34,8 @@ export const ROLES = {
   'labor-variance': 'expense',
   'payroll-liabilities': 'liability',
   'net-pay': 'liability',
+  'bad-debts': 'expense',
+  'receipt-differences': 'expense',
 } as const satisfies Record<string, AccountType>;
 /** Accounts on which documents are open until they are settled. */
 export type OpenRole = Extract<Role, 'receivable' | 'payable' | 'supplier-deposits'>;

@@ -16,6 +16,8 @@ const ADDS: Readonly<Partial<Record<Role, Readonly<Record<string, number>>>>> = 
   revenue: { earned: -700 },
   'progress-billings': { billed: -700 },
   'loss-expense': { loss: 700 },
+  'retention-receivable': { retained: 700 },
+  'client-deposits': { deposit: -700 },
 };
 
 test.each((Object.keys(ROLES) as Role[]).map((role) => ({ role })))('a line of the account for $role', ({ role }) => {

@@ -59,6 +59,28 @@ export const MEASURES = {
       formula: 'lines posted to progress billings, without what closed the project',
     },
   },
+  /** What clients hold back of invoices. */
+  retained: {
+    column: 'retained_cents',
+    value: cents,
+    of: { roles: ['retention-receivable'], sign: 1 },
+    figure: {
+      name: 'retention-held',
+      title: 'Retention held by the client',
+      formula: 'lines posted to retention receivable: withheld, less released',
+    },
+  },
+  /** What clients paid ahead, or were billed to pay ahead. */
+  deposit: {
+    column: 'deposit_cents',
+    value: cents,
+    of: { roles: ['client-deposits'], sign: -1 },
+    figure: {
+      name: 'deposit-left',
+      title: 'Deposit left',
+      formula: 'lines posted to client deposits: billed as deposits, less drawn down',
+    },
+  },
   /** Expected loss provided for. */
   loss: {
     column: 'loss_cents',

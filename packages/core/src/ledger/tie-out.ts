@@ -75,3 +75,9 @@ export const TIE_OUT_NAMES = Object.keys(TIE_OUTS) as readonly TieOutName[];
 export function ties({ one, other }: TieOut): boolean {
   return one === other;
 }
+
+/** 1 where what is open on an account stands on its debit side, −1 on its credit side. */
+export function sideOf(on: OpenRole): 1 | -1 {
+  const open = Object.values<TieOutWords>(TIE_OUTS).find(({ openOn }) => openOn === on);
+  return open?.balance?.side === 'debit' ? 1 : -1;
+}

@@ -1,5 +1,5 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
-import type { DocumentId, OrderLineId, TaxCodeId } from '../ledger/ids.ts';
+import type { DocumentId, OrderLineId, ProjectId, TaxCodeId } from '../ledger/ids.ts';
 import type { Cents } from '../money/cents.ts';
 import type { Rate } from '../money/quantity.ts';
 import type { Taken } from './accrual.ts';
@@ -51,4 +51,9 @@ export interface Retained {
   readonly order: DocumentId | null;
   /** Withheld; what is released is negative. */
   readonly amount: Cents;
+}
+
+/** What is withheld, by the project it is withheld of; null for the company's own. */
+export interface RetainedPart extends Retained {
+  readonly project: ProjectId | null;
 }

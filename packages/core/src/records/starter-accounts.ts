@@ -15,6 +15,7 @@ function account(code: string, name: string, type: AccountType, role: Role | nul
 export const STARTER_ACCOUNTS: readonly StarterAccount[] = [
   account('1010', 'Bank', 'asset', 'bank'),
   account('1200', 'Receivables', 'asset', 'receivable'),
+  account('1210', 'Retention receivable', 'asset', 'retention-receivable'),
   account('1250', 'Deposits paid to suppliers', 'asset', 'supplier-deposits'),
   account('1290', 'Input tax', 'asset', 'input-tax'),
   account('1300', 'Work in process', 'asset', 'wip'),
@@ -30,6 +31,7 @@ export const STARTER_ACCOUNTS: readonly StarterAccount[] = [
   account('2210', 'Net pay', 'liability', 'net-pay'),
   account('2220', 'Payroll taxes and deductions', 'liability', 'payroll-liabilities'),
   account('2300', 'Progress billings', 'liability', 'progress-billings'),
+  account('2350', 'Client deposits', 'liability', 'client-deposits'),
   account('2400', 'Provision for contract losses', 'liability', 'loss-provision'),
   account('2600', 'Bank loan', 'liability'),
   account('3010', 'Paid-in capital', 'equity'),
@@ -49,5 +51,7 @@ export const STARTER_ACCOUNTS: readonly StarterAccount[] = [
   account('6300', 'Office and software', 'expense'),
   account('6400', 'Vehicles and fuel', 'expense'),
   account('6500', 'Professional fees', 'expense'),
+  account('6800', 'Bad debts', 'expense', 'bad-debts'),
+  account('6850', 'Receipt differences', 'expense', 'receipt-differences'),
   account('6900', 'Other expense', 'expense'),
 ];

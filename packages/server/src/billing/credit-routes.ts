@@ -1,13 +1,15 @@
-import { kindOf } from '@lowtide/core/documents/kinds.ts';
+import { invariant } from '@lowtide/core/invariant.ts';
+import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
+import type { OpenRole } from '@lowtide/core/ledger/account.ts';
+import { splitByOpen } from '@lowtide/core/ledger/project-parts.ts';
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
 import { clientCredited } from '@lowtide/core/documents/credit-note/post.ts';
 import { readCreditNote } from '@lowtide/core/documents/credit-note/read.ts';
-import { depositUsed } from '@lowtide/core/documents/supplier-deposit/post.ts';
+import { creditApplied } from '@lowtide/core/documents/offset/post.ts';
 import { readOffset } from '@lowtide/core/documents/offset/read.ts';
-import type { Effect } from '@lowtide/core/documents/effect.ts';
 import { documentId, partyId } from '@lowtide/core/ledger/ids.ts';
-import { cents, opposite, type Cents } from '@lowtide/core/money/cents.ts';
+import { cents, opposite } from '@lowtide/core/money/cents.ts';
 import type { Trx } from '../database/schema.ts';
 import { document } from '../documents/document-queries.ts';
 import { write, type Acting, type Asked } from '../http/api.ts';
@@ -15,6 +17,7 @@ import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
+import { openParts } from '../ledger/settlement-queries.ts';
 import { accounts, companyOf } from '../company/company-queries.ts';
 import { creditedInvoice, type KeptCredit } from './credit-queries.ts';
 
@@ -41,7 +44,18 @@ async function postCreditNote(trx: Trx, form: Asked<'creditNote'>['body'], actin
     {
       ...{ kind: 'credit-note', number, party: note.client, project: note.project, dueOn: null },
       ...{ datedOn: note.datedOn, gross: cents(-gross), memo: note.text, body: kept, entries: [entry] },
-      effects: settledAgainst(form.documentId, 'itself', settled),
+      effects:
+        settled === 0
+          ? []
+          : [
+              {
+                kind: 'settlements',
+                settled: [
+                  { document: documentId(form.documentId), project: note.project, amount: settled },
+                  { document: 'itself', project: note.project, amount: opposite(settled) },
+                ],
+              },
+            ],
     },
     acting,
   );
@@ -60,21 +74,24 @@ async function postOffset(trx: Trx, form: Asked<'offset'>['body'], acting: Actin
   const { appliedOn, amount } = acceptedOr(
     readOffset(form, { document: open(owed), credit: open(credit), today: acting.today, lockedThrough, dayOrder }),
   );
-  const usesDeposit = kindOf(credit.answer.kind).openOn === 'supplier-deposits';
-  const roles = rolesOf(await accounts(trx));
-  const party = partyId(credit.partyId ?? 0);
-  const used = { party, postedOn: appliedOn, amount, text: credit.answer.number };
+  const [on, from] = [openRoleOf(owed.answer.kind), openRoleOf(credit.answer.kind)];
+  const parts = splitByOpen(await openParts(trx, form.documentId, on), amount);
+  const used = splitByOpen(await openParts(trx, form.creditId, from), opposite(amount));
+  const party = open(credit).party;
+  const entries = creditApplied(rolesOf(await accounts(trx)), {
+    ...{ party, postedOn: appliedOn, text: credit.answer.number, settled: { on, parts } },
+    used: { on: from, parts: used.map((part) => ({ ...part, amount: opposite(part.amount) })) },
+  });
+  const settled = [
+    ...parts.map((part) => ({ document: documentId(form.documentId), ...part })),
+    ...used.map((part) => ({ document: documentId(form.creditId), ...part })),
+  ];
   const posted = await postDocument(
     trx,
     {
       ...{ kind: 'offset', number: null, party: open(owed).party, project: null, datedOn: appliedOn, dueOn: null },
-      ...{
-        gross: amount,
-        memo: `${credit.answer.number} on ${owed.answer.number}`,
-        body: form,
-        entries: usesDeposit ? [depositUsed(roles, used)] : [],
-      },
-      effects: settledAgainst(form.documentId, form.creditId, amount),
+      ...{ gross: amount, memo: `${credit.answer.number} on ${owed.answer.number}`, body: form, entries },
+      effects: [{ kind: 'settlements', settled }],
     },
     acting,
   );
@@ -82,9 +99,9 @@ async function postOffset(trx: Trx, form: Asked<'offset'>['body'], acting: Actin
   return posted;
 }
 
-/** What is settled of the document is used up of the credit. */
-function settledAgainst(owed: number, credit: number | 'itself', amount: Cents): readonly Effect[] {
-  if (amount === 0) return [];
-  const used = { document: credit === 'itself' ? credit : documentId(credit), amount: opposite(amount) };
-  return [{ kind: 'settlements', settled: [{ document: documentId(owed), amount }, used] }];
+/** The account on which documents of a kind are open; one that is open on none has nothing open, and is refused before. */
+function openRoleOf(kind: DocumentKind): OpenRole {
+  const { openOn } = kindOf(kind);
+  invariant(openOn !== null, `a ${kind} is open on no account`);
+  return openOn;
 }

@@ -18,6 +18,7 @@ import * as receiptsSupplementsMarks from './migrations/0015-receipts-supplement
 import * as writtenDigests from './migrations/0016-written-digests.ts';
 import * as companyPolicies from './migrations/0017-company-policies.ts';
 import * as laborBalances from './migrations/0018-labor-balances.ts';
+import * as openByProject from './migrations/0019-open-by-project.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -44,6 +45,7 @@ export const MIGRATIONS: readonly Migration[] = [
   writtenDigests,
   companyPolicies,
   laborBalances,
+  openByProject,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

@@ -57,5 +57,6 @@ export interface OrderTables {
     party_id: number;
     order_id: number | null;
     amount_cents: number;
+    project_id: number | null;
   };
 }

@@ -204,7 +204,13 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     amount_cents: number;
     quantity_e4: number;
   };
-  settlement: { id: Generated<number>; document_id: number; by_document_id: number; amount_cents: number };
+  settlement: {
+    id: Generated<number>;
+    document_id: number;
+    by_document_id: number;
+    amount_cents: number;
+    project_id: number | null;
+  };
   draft: {
     id: Generated<number>;
     kind: string;

@@ -3,11 +3,13 @@ import type { Router } from 'express';
 import { isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import { dayIn, ifFilled, moneyIn } from '@lowtide/core/cells/cell.ts';
+import type { Effect } from '@lowtide/core/documents/effect.ts';
 import { kindOf, type DocumentKind } from '@lowtide/core/documents/kinds.ts';
 import { supplierPayment } from '@lowtide/core/documents/payment/post.ts';
 import { paidTogether, type OpenDocument } from '@lowtide/core/documents/payment/together.ts';
 import { clientReceipt } from '@lowtide/core/documents/receipt/post.ts';
 import { documentId, partyId } from '@lowtide/core/ledger/ids.ts';
+import { splitByOpen, type ProjectPart } from '@lowtide/core/ledger/project-parts.ts';
 import { cents, sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { postingDay, type LockedThrough } from '@lowtide/core/months/open-day.ts';
 import { usualPaymentDay } from '@lowtide/core/months/unusual-day.ts';
@@ -20,6 +22,7 @@ import { acceptedOr } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { accounts, companyOf } from '../company/company-queries.ts';
+import { openParts } from '../ledger/settlement-queries.ts';
 import { document } from './document-queries.ts';
 
 const RECEIPT = { kind: 'receipt', settles: 'invoice', on: 'receivable', post: clientReceipt } as const;
@@ -56,10 +59,11 @@ async function settle(
   );
   invariant(party !== null, 'bills and invoices have a party');
   const { amount, days } = order;
+  const parts = splitByOpen(await openParts(trx, body.documentId, on), amount);
   const entry = post(rolesOf(await accounts(trx)), {
     party: partyId(party),
     postedOn: days.postedOn,
-    amount,
+    parts,
     text: answer.number,
   });
   const posted = await postDocument(
@@ -67,7 +71,7 @@ async function settle(
     {
       ...{ kind, number: null, party: partyId(party), project: null, datedOn: days.datedOn, dueOn: null },
       ...{ gross: amount, memo: answer.number, body, entries: [entry] },
-      effects: [{ kind: 'settlements', settled: [{ document: documentId(body.documentId), amount }] }],
+      effects: [settlements(body.documentId, parts)],
     },
     acting,
   );
@@ -131,20 +135,19 @@ async function settleTogether(
   const documents: Posted[] = [];
   for (const { party, parts } of paid) {
     const gross = sum(parts.map(({ amount }) => amount));
-    const entries = parts.map(({ document: of, amount }) =>
-      post(roles, { party, postedOn: days.postedOn, amount, text: of.number }),
+    const split = [];
+    for (const { document: of, amount } of parts) {
+      split.push({ of, parts: splitByOpen(await openParts(trx, of.id, on), amount) });
+    }
+    const entries = split.map((each) =>
+      post(roles, { party, postedOn: days.postedOn, parts: each.parts, text: each.of.number }),
     );
     const posted = await postDocument(
       trx,
       {
         ...{ kind, number: null, party, project: null, datedOn: days.datedOn, dueOn: null },
         ...{ gross, memo: parts.map(({ document: of }) => of.number).join(', '), body, entries },
-        effects: [
-          {
-            kind: 'settlements',
-            settled: parts.map(({ document: of, amount }) => ({ document: documentId(of.id), amount })),
-          },
-        ],
+        effects: split.map((each) => settlements(each.of.id, each.parts)),
       },
       acting,
     );
@@ -152,6 +155,10 @@ async function settleTogether(
     documents.push(posted);
   }
   return { documents };
+}
+
+function settlements(document: number, parts: readonly ProjectPart[]): Effect {
+  return { kind: 'settlements', settled: parts.map((part) => ({ document: documentId(document), ...part })) };
 }
 
 function ofKind(kind: DocumentKind, { settles, on }: Pick<Settling, 'settles' | 'on'>): Decision<DocumentKind> {

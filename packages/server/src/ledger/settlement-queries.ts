@@ -1,8 +1,14 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { DOCUMENT_KIND_NAMES, kindOf } from '@lowtide/core/documents/kinds.ts';
+import type { Settled } from '@lowtide/core/documents/effect.ts';
+import type { OpenRole } from '@lowtide/core/ledger/account.ts';
+import { documentId, projectId } from '@lowtide/core/ledger/ids.ts';
+import type { ProjectPart } from '@lowtide/core/ledger/project-parts.ts';
+import { sideOf } from '@lowtide/core/ledger/tie-out.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db, Trx } from '../database/schema.ts';
+import { isOfEntry } from '../database/line-number.ts';
 import type { EffectStore } from '../effects/effect-store.ts';
 import type { Bounds } from './as-of-queries.ts';
 
@@ -68,10 +74,30 @@ export async function settledWith(db: Db, document: number): Promise<Cents> {
   return cents(settled ?? 0);
 }
 
-async function insertSettlement(trx: Trx, document: number, by: number, amount: Cents): Promise<void> {
+/**
+ * What a document has open on its account, by the project it is of, as the books are now. What is withheld of it settles it itself,
+ * names no project, and never stood on the account.
+ */
+export async function openParts(db: Db, document: number, on: OpenRole): Promise<readonly ProjectPart[]> {
+  const { rows } = await sql<{ project: number | null; amount: number }>`
+    SELECT project, SUM(amount) AS amount FROM (
+      SELECT l.project_id AS project, ${sql.lit(sideOf(on))} * l.amount_cents AS amount FROM journal_entry e
+      JOIN journal_line l ON ${isOfEntry('l.id')} JOIN account a ON a.id = l.account_id AND a.role = ${on}
+      WHERE e.document_id = ${document}
+      UNION ALL SELECT project_id, -amount_cents FROM settlement
+      WHERE document_id = ${document} AND (by_document_id <> ${document} OR project_id IS NOT NULL))
+    GROUP BY project HAVING SUM(amount) <> 0 ORDER BY project`.execute(db);
+  return rows.map(({ project, amount }) => ({
+    project: project === null ? null : projectId(project),
+    amount: cents(amount),
+  }));
+}
+
+async function insertSettlement(trx: Trx, by: number, { document, project, amount }: Settled): Promise<void> {
+  const values = { document_id: document === 'itself' ? by : document, project_id: project, amount_cents: amount };
   await trx
     .insertInto('settlement')
-    .values({ document_id: document, by_document_id: by, amount_cents: amount })
+    .values({ ...values, by_document_id: by })
     .execute();
 }
 
@@ -79,20 +105,21 @@ async function insertSettlement(trx: Trx, document: number, by: number, amount: 
 async function undoSettlements(trx: Trx, by: number, reversedBy: number): Promise<void> {
   const rows = await trx
     .selectFrom('settlement')
-    .select(['document_id', 'amount_cents'])
+    .select(['document_id', 'project_id', 'amount_cents'])
     .where('by_document_id', '=', by)
     .execute();
-  for (const { document_id, amount_cents } of rows) {
-    await insertSettlement(trx, document_id, reversedBy, cents(-amount_cents));
+  for (const { document_id, project_id, amount_cents } of rows) {
+    const project = project_id === null ? null : projectId(project_id);
+    await insertSettlement(trx, reversedBy, {
+      ...{ document: documentId(document_id), project, amount: cents(-amount_cents) },
+    });
   }
 }
 
 /** Amounts that settle documents open on an account. */
 export const SETTLEMENTS: EffectStore<'settlements'> = {
   write: async (trx, { id }, { settled }) => {
-    for (const { document, amount } of settled) {
-      await insertSettlement(trx, document === 'itself' ? id : document, id, amount);
-    }
+    for (const each of settled) await insertSettlement(trx, id, each);
   },
   undo: undoSettlements,
   tables: ['settlement'],

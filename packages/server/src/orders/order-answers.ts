@@ -1,3 +1,4 @@
+import { partsTotal } from '@lowtide/core/ledger/project-parts.ts';
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import { versionDifferences } from '@lowtide/core/orders/differences.ts';
@@ -89,7 +90,7 @@ export async function orderDetail(db: Db, document: number): Promise<Answer<'ord
     ...{ id: order.id, number: order.number, kind: order.kind, supplier: head?.supplier ?? '' },
     ...{ datedOn: dayOf(head?.datedOn ?? 0), version: order.version, deliverTo: order.deliverTo },
     ...{ retentionMillionths: order.retentionMillionths, isOpen: isOpen(order) },
-    retainedCents: await retainedOf(db, order.id),
+    retainedCents: partsTotal(await retainedOf(db, order.id)),
     lines: order.lines.map((line) =>
       lineRow(line, order.kind === 'order' ? openToReceive(line) : openToBill(line), names(line)),
     ),

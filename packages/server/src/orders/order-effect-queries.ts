@@ -76,10 +76,10 @@ export const BILLED: EffectStore<'billed'> = {
 export const RETAINED: EffectStore<'retained'> = {
   write: async (trx, { id, party }, { amounts }) => {
     if (party === null) return;
-    for (const { order, amount } of amounts) {
+    for (const { order, project, amount } of amounts) {
       await trx
         .insertInto('retained')
-        .values({ document_id: id, party_id: party, order_id: order, amount_cents: amount })
+        .values({ document_id: id, party_id: party, order_id: order, project_id: project, amount_cents: amount })
         .execute();
     }
   },

@@ -1,17 +1,23 @@
 import type { RetainedApart } from '@lowtide/core/documents/catalog.ts';
-import { partyId } from '@lowtide/core/ledger/ids.ts';
-import { cents, type Cents } from '@lowtide/core/money/cents.ts';
+import { partyId, projectId } from '@lowtide/core/ledger/ids.ts';
+import type { ProjectPart } from '@lowtide/core/ledger/project-parts.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
 import { counts, notReversed } from '../ledger/settlement-queries.ts';
 
-/** What is withheld of the bills of an order and not released. */
-export async function retainedOf(db: Db, order: number): Promise<Cents> {
-  const { rows } = await sql<{ amount: number | null }>`SELECT SUM(m.amount_cents) AS amount
+/** What is withheld of the bills of an order and not released, by project. */
+export async function retainedOf(db: Db, order: number): Promise<readonly ProjectPart[]> {
+  const { rows } = await sql<{ project: number | null; amount: number }>`
+    SELECT m.project_id AS project, SUM(m.amount_cents) AS amount
     FROM retained m JOIN document d ON d.id = m.document_id
-    WHERE m.order_id = ${order} AND ${notReversed('d', EVERYTHING)}`.execute(db);
-  return cents(rows[0]?.amount ?? 0);
+    WHERE m.order_id = ${order} AND ${notReversed('d', EVERYTHING)}
+    GROUP BY m.project_id HAVING SUM(m.amount_cents) <> 0 ORDER BY m.project_id`.execute(db);
+  return rows.map(({ project, amount }) => ({
+    project: project === null ? null : projectId(project),
+    amount: cents(amount),
+  }));
 }
 
 /**

@@ -3,6 +3,7 @@ import { readRetentionRelease, retentionReleased } from '@lowtide/core/documents
 import { readSupplierDeposit } from '@lowtide/core/documents/supplier-deposit/read.ts';
 import { supplierDeposit } from '@lowtide/core/documents/supplier-deposit/post.ts';
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
+import { partsTotal, splitByOpen } from '@lowtide/core/ledger/project-parts.ts';
 import { opposite } from '@lowtide/core/money/cents.ts';
 import type { Trx } from '../database/schema.ts';
 import { audit } from '../audit/audit-queries.ts';
@@ -43,17 +44,23 @@ async function postDeposit(trx: Trx, form: Asked<'supplierDeposit'>['body'], act
 
 async function postRelease(trx: Trx, form: Asked<'retentionRelease'>['body'], acting: Acting): Promise<Posted> {
   const order = await orderOf(trx, form.orderId);
-  const retained = await retainedOf(trx, order.id);
-  const basis = { retained, today: acting.today, ...(await companyOf(trx)) };
+  const held = await retainedOf(trx, order.id);
+  const basis = { retained: partsTotal(held), today: acting.today, ...(await companyOf(trx)) };
   const { days, dueOn, amount } = acceptedOr(readRetentionRelease(form, basis));
-  const released = { party: order.supplier, postedOn: days.postedOn, amount, text: order.number };
+  const parts = splitByOpen(held, amount);
+  const released = { party: order.supplier, postedOn: days.postedOn, parts, text: order.number };
   const posted = await postDocument(
     trx,
     {
       ...{ kind: 'retention-release', number: null, party: order.supplier, project: null, datedOn: days.datedOn },
       ...{ dueOn, gross: amount, memo: order.number, body: form },
       entries: [retentionReleased(rolesOf(await accounts(trx)), released)],
-      effects: [{ kind: 'retained', amounts: [{ order: order.id, amount: opposite(amount) }] }],
+      effects: [
+        {
+          kind: 'retained',
+          amounts: parts.map((part) => ({ order: order.id, project: part.project, amount: opposite(part.amount) })),
+        },
+      ],
     },
     acting,
   );

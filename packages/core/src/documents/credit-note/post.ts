@@ -19,6 +19,6 @@ export function clientCredited(roles: Roles, { client: party, project, postedOn,
   return journalEntry(postedOn, [
     debit(roles['progress-billings'], work, { project, party, text }),
     debit(roles['output-tax'], tax, { party, text }),
-    credit(roles.receivable, cents(work + tax), { party, text }),
+    credit(roles.receivable, cents(work + tax), { project, party, text }),
   ]);
 }

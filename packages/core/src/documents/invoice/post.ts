@@ -17,7 +17,7 @@ export interface ProgressInvoice {
 export function progressBilled(roles: Roles, invoice: ProgressInvoice): JournalEntry {
   const { client: party, project, work, tax, text } = invoice;
   return journalEntry(invoice.postedOn, [
-    debit(roles.receivable, cents(work + tax), { party, text }),
+    debit(roles.receivable, cents(work + tax), { project, party, text }),
     credit(roles['progress-billings'], work, { project, party, text }),
     credit(roles['output-tax'], tax, { party, text }),
   ]);

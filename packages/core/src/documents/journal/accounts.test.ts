@@ -8,6 +8,7 @@ test('journals post to every account but those whose balance other records expla
     [
       ...['receivable', 'payable', 'wip', 'construction-in-progress', 'earned-unbilled', 'progress-billings'],
       ...['loss-provision', 'loss-expense', 'revenue', 'retention-payable', 'received-not-billed', 'supplier-deposits'],
+      ...['retention-receivable', 'client-deposits'],
     ].toSorted(),
   );
   expect(isKeptByDocuments({ role: null })).toBe(false);

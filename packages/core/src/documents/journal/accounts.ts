@@ -7,6 +7,8 @@ import { accepted, following, refused, type Decision } from '../../problems/deci
 /** Accounts whose balance other records explain; only their own documents post to them. */
 const KEPT_BY_DOCUMENTS: ReadonlySet<Role> = new Set<Role>([
   'receivable',
+  'retention-receivable',
+  'client-deposits',
   'payable',
   'retention-payable',
   'received-not-billed',

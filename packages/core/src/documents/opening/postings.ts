@@ -47,6 +47,6 @@ function itemPosting(item: OpenItem, catalog: Catalog): Posting {
     dueOn: kind === 'retention' || kind === 'deposit' ? null : dueOn,
     body: { number },
     entries: [openItemEntry(catalog.roles, item, openingDay(catalog))],
-    effects: kind === 'retention' ? [{ kind: 'retained', amounts: [{ order, amount: owed }] }] : [],
+    effects: kind === 'retention' ? [{ kind: 'retained', amounts: [{ order, project, amount: owed }] }] : [],
   };
 }

@@ -1,6 +1,7 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import type { PartyId } from '../../ledger/ids.ts';
 import { credit, debit, journalEntry, type JournalEntry } from '../../ledger/journal-entry.ts';
+import { partsTotal, type ProjectPart } from '../../ledger/project-parts.ts';
 import type { Roles } from '../../ledger/roles.ts';
 import type { Cents } from '../../money/cents.ts';
 
@@ -12,10 +13,15 @@ export interface Payment {
   readonly text: string;
 }
 
+/** What settles a document, by the projects it is of. */
+export interface PaidParts extends Omit<Payment, 'amount'> {
+  readonly parts: readonly ProjectPart[];
+}
+
 /** The company pays a supplier: Dr payable, Cr bank. */
-export function supplierPayment(roles: Roles, { party, postedOn, amount, text }: Payment): JournalEntry {
+export function supplierPayment(roles: Roles, { party, postedOn, parts, text }: PaidParts): JournalEntry {
   return journalEntry(postedOn, [
-    debit(roles.payable, amount, { party, text }),
-    credit(roles.bank, amount, { party, text }),
+    ...parts.map(({ project, amount }) => debit(roles.payable, amount, { project, party, text })),
+    credit(roles.bank, partsTotal(parts), { party, text }),
   ]);
 }

@@ -1,11 +1,12 @@
 import { credit, debit, journalEntry, type JournalEntry } from '../../ledger/journal-entry.ts';
 import type { Roles } from '../../ledger/roles.ts';
-import type { Payment } from '../payment/post.ts';
+import { partsTotal } from '../../ledger/project-parts.ts';
+import type { PaidParts } from '../payment/post.ts';
 
 /** A client pays: Dr bank, Cr receivable. */
-export function clientReceipt(roles: Roles, { party, postedOn, amount, text }: Payment): JournalEntry {
+export function clientReceipt(roles: Roles, { party, postedOn, parts, text }: PaidParts): JournalEntry {
   return journalEntry(postedOn, [
-    debit(roles.bank, amount, { party, text }),
-    credit(roles.receivable, amount, { party, text }),
+    debit(roles.bank, partsTotal(parts), { party, text }),
+    ...parts.map(({ project, amount }) => credit(roles.receivable, amount, { project, party, text })),
   ]);
 }

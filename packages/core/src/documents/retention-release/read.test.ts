@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { isoDate } from '../../calendar/iso-date.ts';
 import { month } from '../../calendar/month.ts';
-import { partyId } from '../../ledger/ids.ts';
+import { partyId, projectId } from '../../ledger/ids.ts';
 import { cents } from '../../money/cents.ts';
 import { problemsOf } from '../../problems/decision.ts';
 import { SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
@@ -46,12 +46,13 @@ describe('what is released of what was withheld', () => {
 });
 
 test('it moves from retention payable to payables', () => {
-  const paid = { party: partyId(1), postedOn: isoDate('2027-03-15'), amount: cents(5_000), text: 'SC-0001' };
-  expect(retentionReleased(SAMPLE_ROLES, paid)).toMatchObject({
+  const paid = { party: partyId(1), postedOn: isoDate('2027-03-15'), text: 'SC-0001' };
+  const parts = [{ project: projectId(2), amount: cents(5_000) }];
+  expect(retentionReleased(SAMPLE_ROLES, { ...paid, parts })).toMatchObject({
     postedOn: '2027-03-15',
     lines: [
-      { account: SAMPLE_ROLES['retention-payable'], amount: 5_000, party: 1, text: 'SC-0001' },
-      { account: SAMPLE_ROLES.payable, amount: -5_000, party: 1, text: 'SC-0001' },
+      { account: SAMPLE_ROLES['retention-payable'], amount: 5_000, project: 2, party: 1, text: 'SC-0001' },
+      { account: SAMPLE_ROLES.payable, amount: -5_000, project: 2, party: 1, text: 'SC-0001' },
     ],
   });
 });

@@ -5,7 +5,7 @@ import type { Roles } from '../../ledger/roles.ts';
 import type { Cents } from '../../money/cents.ts';
 import { postingDay } from '../../months/open-day.ts';
 import { accepted, following, gathered, mapped, refused, type Decision } from '../../problems/decision.ts';
-import type { Payment } from '../payment/post.ts';
+import type { PaidParts } from '../payment/post.ts';
 import type { PaymentBasis } from '../supplier-deposit/read.ts';
 import type { RetentionReleaseForm } from './form.ts';
 
@@ -41,9 +41,9 @@ export function readRetentionRelease(
 }
 
 /** Dr retention payable, Cr payable: from now on it is owed as a bill is. */
-export function retentionReleased(roles: Roles, { party, postedOn, amount, text }: Payment): JournalEntry {
+export function retentionReleased(roles: Roles, { party, postedOn, parts, text }: PaidParts): JournalEntry {
   return journalEntry(postedOn, [
-    debit(roles['retention-payable'], amount, { party, text }),
-    credit(roles.payable, amount, { party, text }),
+    ...parts.map(({ project, amount }) => debit(roles['retention-payable'], amount, { project, party, text })),
+    ...parts.map(({ project, amount }) => credit(roles.payable, amount, { project, party, text })),
   ]);
 }

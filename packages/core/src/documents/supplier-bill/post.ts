@@ -1,14 +1,16 @@
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import type { PartyId } from '../../ledger/ids.ts';
 import { credit, debit, journalEntry, type JournalEntry, type Line } from '../../ledger/journal-entry.ts';
+import { byProject, partsTotal, splitByOpen, type ProjectPart } from '../../ledger/project-parts.ts';
 import { costRole } from '../../ledger/project.ts';
 import type { Roles } from '../../ledger/roles.ts';
 import { taxOn, type TaxCode } from '../../ledger/tax-code.ts';
-import { cents, difference, sum, ZERO, type Cents } from '../../money/cents.ts';
+import { allocation } from '../../money/allocation.ts';
+import { cents, difference, opposite, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { quantity, type Quantity } from '../../money/quantity.ts';
 import { costTaken, type Taken } from '../../orders/accrual.ts';
 import { isCounted, type OrderLine } from '../../orders/order-line.ts';
-import type { Retained } from '../../orders/order-effects.ts';
+import type { Retained, RetainedPart } from '../../orders/order-effects.ts';
 import type { CostTarget } from '../cost-target.ts';
 import type { PaidFrom } from './paid-from.ts';
 
@@ -62,9 +64,38 @@ export function billCosts(bill: Taxed): readonly Cents[] {
   return costs.map(cents);
 }
 
-/** What a bill withholds in all. */
-export function retainedOf({ retained }: Pick<Bill, 'retained'>): Cents {
-  return sum([ZERO, ...retained.map(({ amount }) => amount)]);
+const projectOf = ({ target }: Pick<BillLine, 'target'>) => (target.kind === 'project' ? target.project.id : null);
+
+/** What the supplier asks for, by project: of each line its net and its share of the tax of its code. */
+function grossParts(bill: Pick<Bill, 'lines'>): readonly ProjectPart[] {
+  const gross = bill.lines.map(({ net }) => net as number);
+  for (const { tax, places } of taxes(bill)) {
+    if (tax === 0) continue;
+    const nets = places.map((place) => bill.lines[place]?.net ?? ZERO);
+    allocation(tax, nets).forEach((share, index) => {
+      const place = places[index] ?? 0;
+      gross[place] = (gross[place] ?? 0) + share;
+    });
+  }
+  return byProject(bill.lines.map((line, place) => ({ project: projectOf(line), amount: cents(gross[place] ?? 0) })));
+}
+
+/** What a bill withholds, by project: under each subcontract by the gross of its lines; under none by that of all others. */
+export function retainedParts({ lines, retained }: Pick<Bill, 'lines' | 'retained'>): readonly RetainedPart[] {
+  const subcontracts = new Set(retained.map(({ order }) => order));
+  return retained.flatMap(({ order, amount }) => {
+    const under = lines.filter((line) => {
+      const of = line.order?.orderId ?? null;
+      return order === null ? of === null || !subcontracts.has(of) : of === order;
+    });
+    return splitByOpen(grossParts({ lines: under }), amount).map((part) => ({ order, ...part }));
+  });
+}
+
+/** What is owed of a bill by project: what it asks for, less what is withheld. */
+function owedParts(bill: Bill): readonly ProjectPart[] {
+  const withheld = retainedParts(bill).map(({ project, amount }) => ({ project, amount: opposite(amount) }));
+  return byProject([...grossParts(bill), ...withheld]);
 }
 
 /** What a line takes over of receipts; nothing where it is of no order. */
@@ -81,7 +112,6 @@ export function supplierBill(roles: Roles, bill: Bill, taken: readonly TakenOver
   const inputTax = sum(taxes(bill).map(({ recoverable }) => recoverable));
   const ofParty = { party: bill.supplier, text: bill.number };
   const byThen = taken.map((each) => each.filter(({ takenOn }) => takenOn === bill.postedOn));
-  const retained = retainedOf(bill);
   return [
     journalEntry(bill.postedOn, [
       ...bill.lines.map((line, place) =>
@@ -89,8 +119,10 @@ export function supplierBill(roles: Roles, bill: Bill, taken: readonly TakenOver
       ),
       debit(roles['received-not-billed'], sum([ZERO, ...byThen.map(costTaken)]), ofParty),
       debit(roles['input-tax'], inputTax, ofParty),
-      owedLine(roles, bill, difference(billGross(bill), retained)),
-      credit(roles['retention-payable'], retained, ofParty),
+      ...owedLines(roles, bill),
+      ...retainedParts(bill).map(({ project, amount }) =>
+        credit(roles['retention-payable'], amount, { ...ofParty, project }),
+      ),
     ]),
     ...laterDays(bill, taken).map((day) => takenBackOn(roles, bill, { day, taken })),
   ];
@@ -119,11 +151,15 @@ function takenBackOn(
   ]);
 }
 
-function owedLine(roles: Roles, { paid, supplier: party, number: text }: Bill, amount: Cents): Line {
-  if (paid === null) return credit(roles.payable, amount, { party, text });
+/** Owed to the supplier, by project; or paid at once in one sum. */
+function owedLines(roles: Roles, bill: Bill): readonly Line[] {
+  const { paid, supplier: party, number: text } = bill;
+  const parts = owedParts(bill);
+  if (paid === null) return parts.map(({ project, amount }) => credit(roles.payable, amount, { project, party, text }));
+  const amount = partsTotal(parts);
   return paid.kind === 'account'
-    ? credit(paid.account, amount, { text })
-    : credit(roles['owed-to-employees'], amount, { party, employee: paid.employee, text });
+    ? [credit(paid.account, amount, { text })]
+    : [credit(roles['owed-to-employees'], amount, { party, employee: paid.employee, text })];
 }
 
 interface LineParts {

@@ -18,7 +18,7 @@ import { followsIn, withRest } from './follows.ts';
 import type { BillRow, BillSheet } from './form.ts';
 import { withOrder } from './from-order.ts';
 import { codedAs } from '../order/next-version.ts';
-import { billCosts, supplierBill, type Bill } from './post.ts';
+import { billCosts, retainedParts, supplierBill, type Bill } from './post.ts';
 import { readBill, type ReadBill } from './read-bill.ts';
 import { withheldNow, withheldOf } from './retained.ts';
 
@@ -139,18 +139,20 @@ function billFigures({ lines }: Bill, catalog: Catalog): BillFigures {
 }
 
 /** What was billed of lines of orders, and what is withheld: that is owed on another account, so of the bill itself it is settled. */
-function billEffects({ supplier, retained }: Bill, against: OrderedBill['against']): readonly Effect[] {
+function billEffects(bill: Bill, against: OrderedBill['against']): readonly Effect[] {
   const lines = against.flatMap((each) => {
     if (each === null) return [];
     const { line, part, cost, taken } = each;
     return [{ line, part, cost, taken }];
   });
-  const withheld = supplier === null ? [] : retained;
+  const withheld = bill.supplier === null ? [] : retainedParts(bill);
   const amount = sum([ZERO, ...withheld.map((each) => each.amount)]);
   return [
     ...(lines.length === 0 ? [] : [{ kind: 'billed', lines } as const]),
     ...(withheld.length === 0 ? [] : [{ kind: 'retained', amounts: withheld } as const]),
-    ...(amount === 0 ? [] : [{ kind: 'settlements', settled: [{ document: 'itself', amount }] } as const]),
+    ...(amount === 0
+      ? []
+      : [{ kind: 'settlements', settled: [{ document: 'itself', project: null, amount }] } as const]),
   ];
 }
 

@@ -9,11 +9,3 @@ export function supplierDeposit(roles: Roles, { party, postedOn, amount, text }:
     credit(roles.bank, amount, { party, text }),
   ]);
 }
-
-/** A bill uses up a deposit: Dr payable, Cr deposits paid. */
-export function depositUsed(roles: Roles, { party, postedOn, amount, text }: Payment): JournalEntry {
-  return journalEntry(postedOn, [
-    debit(roles.payable, amount, { party, text }),
-    credit(roles['supplier-deposits'], amount, { party, text }),
-  ]);
-}

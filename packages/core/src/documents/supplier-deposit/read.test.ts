@@ -5,7 +5,7 @@ import { partyId } from '../../ledger/ids.ts';
 import { cents } from '../../money/cents.ts';
 import { problemsOf } from '../../problems/decision.ts';
 import { SAMPLE, SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
-import { depositUsed, supplierDeposit } from './post.ts';
+import { supplierDeposit } from './post.ts';
 import { readSupplierDeposit } from './read.ts';
 
 const BASIS = {
@@ -46,16 +46,12 @@ test('in a locked month it posts on the first open day, once that is accepted', 
   expect(read({ paidOn: '1/31', acceptWarnings: true })).toMatchObject({ value: { days: { postedOn: '2027-02-01' } } });
 });
 
-test('it goes from the bank to deposits paid, and from there against the bill that uses it', () => {
+test('it goes from the bank to deposits paid', () => {
   const paid = { party: partyId(3), postedOn: isoDate('2027-03-02'), amount: cents(500), text: 'DP-0001' };
   const lines = (entry: ReturnType<typeof supplierDeposit>) =>
     entry.lines.map(({ account, amount }) => [account, amount]);
   expect(lines(supplierDeposit(SAMPLE_ROLES, paid))).toEqual([
     [SAMPLE_ROLES['supplier-deposits'], 500],
     [SAMPLE_ROLES.bank, -500],
-  ]);
-  expect(lines(depositUsed(SAMPLE_ROLES, paid))).toEqual([
-    [SAMPLE_ROLES.payable, 500],
-    [SAMPLE_ROLES['supplier-deposits'], -500],
   ]);
 });
