@@ -1,4 +1,5 @@
 import type { EffectStores } from './effects/effect-store.ts';
+import { APPLIED, BILLED_VALUES, CERTIFIED } from './schedules/billed-value-queries.ts';
 import { EQUIPMENT_USED } from './labor/equipment-use-queries.ts';
 import { HOURS_WORKED } from './labor/worked-hours-queries.ts';
 import { PAID } from './labor/payroll-queries.ts';
@@ -20,6 +21,9 @@ export const EFFECT_STORES: EffectStores = {
   received: RECEIVED,
   billed: BILLED,
   retained: RETAINED,
+  'billed-values': BILLED_VALUES,
+  application: APPLIED,
+  certificate: CERTIFIED,
   'recoded-lines': RECODED_LINES,
   settlements: SETTLEMENTS,
   reversal: REVERSAL,

@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import { isOfEntry } from './database/line-number.ts';
 import type { TestApp } from './small-company.test.support.ts';
 
 /**
@@ -10,7 +11,7 @@ export async function openApart(app: TestApp): Promise<readonly string[]> {
     SELECT role, project, SUM(amount) AS off FROM (
       SELECT a.role, l.project_id AS project, l.amount_cents AS amount FROM journal_line l
       JOIN account a ON a.id = l.account_id AND a.role IN ('receivable', 'payable')
-      JOIN journal_entry e ON l.id >= e.id << 20 AND l.id < (e.id + 1) << 20 JOIN document d ON d.id = e.document_id
+      JOIN journal_entry e ON ${isOfEntry('l.id')} JOIN document d ON d.id = e.document_id
       LEFT JOIN document o ON o.id = d.reverses_id
       WHERE ifnull(o.kind, d.kind) IN ('payment', 'receipt', 'offset')
       UNION ALL SELECT CASE WHEN y.kind = 'client' THEN 'receivable' ELSE 'payable' END, s.project_id,

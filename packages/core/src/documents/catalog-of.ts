@@ -1,3 +1,4 @@
+import type { ProjectBilling } from '../billing/schedule.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Order } from '../orders/order.ts';
 import { rateBook } from '../rates/applying-rule.ts';
@@ -11,6 +12,7 @@ export interface SheetNames {
   readonly knownBills: readonly string[];
   readonly orders: readonly Order[];
   readonly retainedApart: readonly RetainedApart[];
+  readonly billings: readonly ProjectBilling[];
   readonly hoursThere: readonly HoursThere[];
   readonly usesThere: readonly UseThere[];
   readonly paidThere: readonly PaidThere[];

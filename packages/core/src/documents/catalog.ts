@@ -1,3 +1,4 @@
+import type { ProjectBilling } from '../billing/schedule.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { DayOrder } from '../calendar/typed-date.ts';
 import type { Month } from '../calendar/month.ts';
@@ -163,6 +164,8 @@ export interface Catalog extends SheetBasis {
   readonly orders: readonly Order[];
   /** What is withheld of those suppliers under no subcontract. */
   readonly retainedApart: readonly RetainedApart[];
+  /** Of the projects it bills. */
+  readonly billings: readonly ProjectBilling[];
   /** Of the days of the sheet. */
   readonly hoursThere: readonly HoursThere[];
   readonly usesThere: readonly UseThere[];

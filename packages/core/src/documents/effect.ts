@@ -1,3 +1,5 @@
+import type { BilledValue } from '../billing/billed-values.ts';
+import type { AskedLine } from '../billing/schedule.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { TrueUpShare } from '../labor/true-up.ts';
@@ -46,6 +48,19 @@ export type Effect =
       readonly isDifference: boolean;
       readonly amounts: readonly OverheadAmount[];
     }
+  /** What it bills of the lines of a schedule of values, or takes back of them. */
+  | { readonly kind: 'billed-values'; readonly project: ProjectId; readonly values: readonly BilledValue[] }
+  | {
+      readonly kind: 'application';
+      readonly project: ProjectId;
+      readonly ordinal: number;
+      readonly version: number;
+      readonly through: IsoDate;
+      readonly replaces: DocumentId | null;
+      readonly lines: readonly AskedLine[];
+    }
+  /** The application that an invoice answers. */
+  | { readonly kind: 'certificate'; readonly application: DocumentId | 'the one before' }
   | { readonly kind: 'recoded-lines'; readonly lines: readonly number[] };
 
 export type EffectKind = Effect['kind'];

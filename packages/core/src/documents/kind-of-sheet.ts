@@ -6,11 +6,11 @@ import type { DocumentKind } from './kinds.ts';
 import type { SheetColumn } from './sheet-column.ts';
 import type { SheetReading } from './sheet-reading.ts';
 
-/** A field above the rows: an amount, a day, a text, or a week that is moved through. */
+/** A field above the rows: an amount, a day, a text, something that is picked, or a week that is moved through. */
 export interface SheetField {
   readonly id: string;
   readonly label: string;
-  readonly holds: 'money' | 'day' | 'text' | 'week';
+  readonly holds: 'money' | 'day' | 'text' | 'project' | 'tax code' | 'week';
   readonly hint?: string;
 }
 
@@ -22,11 +22,17 @@ export interface SheetScope {
   /** Suppliers whose open orders it is read against, and numbers of further orders, as typed. */
   readonly suppliers: readonly string[];
   readonly orders: readonly string[];
+  /** Projects that are billed, and numbers of applications whose projects are, as typed. */
+  readonly billed: readonly string[];
+  readonly applications: readonly string[];
   /** The days whose posted hours it is read beside; null where there are none. */
   readonly worked: { readonly from: IsoDate; readonly through: IsoDate } | null;
 }
 
-export const NO_SCOPE: SheetScope = { billNumbers: [], billDays: [], suppliers: [], orders: [], worked: null };
+export const NO_SCOPE: SheetScope = {
+  ...{ billNumbers: [], billDays: [], suppliers: [], orders: [], billed: [], applications: [] },
+  worked: null,
+};
 
 /** What is true of a kind of sheet; its page, its reading and its place among the sheets waiting follow from it. */
 export interface KindOfSheet<S extends object = object> {

@@ -22,6 +22,8 @@ export type DocumentAction =
   | 'recode'
   | 'enter again'
   | 'correct hours'
+  | 'certify'
+  | 'correct application'
   | 'credit bill'
   | 'credit invoice';
 
@@ -56,6 +58,8 @@ export interface KindOfDocument {
   readonly dayField?: string;
   /** Its body tells the work it billed, in `figures.work`. */
   readonly billsWork?: boolean;
+  /** Lines of it without a text of their own say its number. */
+  readonly linesSayNumber?: boolean;
   /** What it posts, in one sentence. */
   readonly posts: string;
 }

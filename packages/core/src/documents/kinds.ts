@@ -1,3 +1,4 @@
+import { APPLICATION } from './application/kind.ts';
 import { CLOSING } from './closing/kind.ts';
 import { CREDIT_NOTE } from './credit-note/kind.ts';
 import { GOODS_RECEIPT } from './goods-receipt/kind.ts';
@@ -33,6 +34,7 @@ export const DOCUMENT_KINDS = {
   'retention-release': RETENTION_RELEASE,
   hours: HOURS,
   recognition: RECOGNITION,
+  application: APPLICATION,
   invoice: INVOICE,
   'credit-note': CREDIT_NOTE,
   receipt: RECEIPT,

@@ -1,3 +1,4 @@
+import { billing, scheduled } from '../billing/billing.test.sample.ts';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { isoDate } from '../calendar/iso-date.ts';
@@ -33,7 +34,16 @@ const ORDER: Order = {
     },
   ],
 };
-const CATALOG: Catalog = { ...SAMPLE, orders: [ORDER], lockedThrough: null };
+const ASKED = { line: 10, work: cents(10_000), stored: cents(0), mayExceed: false };
+const BILLING = billing([scheduled(1, 1_000), scheduled(2, 500)], {
+  applications: [
+    {
+      ...{ id: documentId(80), number: 'APP-0001', ordinal: 1, version: 1, through: isoDate('2027-03-31') },
+      lines: [ASKED],
+    },
+  ],
+});
+const CATALOG: Catalog = { ...SAMPLE, orders: [ORDER], billings: [BILLING], lockedThrough: null };
 
 /** A line of a file that is taken as it is. */
 const GOOD: { readonly [K in SheetKind]: SheetCells } = {
@@ -62,6 +72,16 @@ const GOOD: { readonly [K in SheetKind]: SheetCells } = {
   payroll: { from: '2027-03-01', through: '2027-03-14', paidOn: '2027-03-19', employee: 'E1', grossRegular: '2,400' },
   journal: { datedOn: '2027-03-30', account: '6100', debit: '5' },
   opening: { what: 'bill', credit: '5', party: 'STONE', number: 'N-2' },
+  invoices: { datedOn: '2027-03-30', project: 'GATE', share: '30%' },
+  applications: {
+    datedOn: '2027-03-30',
+    project: 'GATE',
+    replaces: 'APP-0001',
+    line: '1',
+    percent: '40',
+    stored: '100',
+  },
+  certificates: { application: 'APP-0001', line: '1', certified: '50', reason: 'Half' },
 };
 
 /** What files are damaged by: signs, letters, other separators, other codes, numbers too large, nothing. */

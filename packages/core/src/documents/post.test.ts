@@ -123,14 +123,16 @@ describe('billing and money', () => {
       postedOn: DAY,
       work: cents(100_000),
       tax: cents(4_000),
+      withheld: cents(10_000),
       text: '',
     });
     expect(roleOf(entry)).toEqual([
-      ['receivable', 104_000],
+      ['receivable', 94_000],
+      ['retention-receivable', 10_000],
       ['progress-billings', -100_000],
       ['output-tax', -4_000],
     ]);
-    expect(entry.lines.map(({ project }) => project)).toEqual([GATE.id, GATE.id, null]);
+    expect(entry.lines.map(({ project }) => project)).toEqual([GATE.id, GATE.id, GATE.id, null]);
   });
 
   test('a receipt and a payment', () => {

@@ -84,6 +84,7 @@ describe('lines say of whom, of what and why', () => {
       postedOn: DAY,
       work: cents(800),
       tax: cents(50),
+      withheld: cents(80),
       text: 'Too much',
     };
     const who = { party: 50, text: 'Too much' };
@@ -91,7 +92,8 @@ describe('lines say of whom, of what and why', () => {
       told(
         { ...who, project: 1, account: SAMPLE_ROLES['progress-billings'], amount: 800 },
         { ...who, account: SAMPLE_ROLES['output-tax'], amount: 50 },
-        { ...who, project: 1, account: SAMPLE_ROLES.receivable, amount: -850 },
+        { ...who, project: 1, account: SAMPLE_ROLES['retention-receivable'], amount: -80 },
+        { ...who, project: 1, account: SAMPLE_ROLES.receivable, amount: -770 },
       ),
     );
   });

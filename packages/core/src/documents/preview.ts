@@ -1,6 +1,6 @@
 import { COST_TYPE_MARKS } from '../ledger/cost-type.ts';
 import type { Line } from '../ledger/journal-entry.ts';
-import { MOST_SUM, type Cents, cents } from '../money/cents.ts';
+import { MOST_SUM, type Cents, cents, ZERO } from '../money/cents.ts';
 import type { Quantity } from '../money/quantity.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
 import { concern, wording } from '../problems/wording.ts';
@@ -10,7 +10,7 @@ import type { Catalog } from './catalog.ts';
 import { projectOutcomes, type ProjectOutcome } from './project-outcome.ts';
 import type { UsualWeek } from './hours/usual-week.ts';
 import type { AgainstOrder } from '../orders/against-order.ts';
-import type { Follow, SheetReading } from './sheet-reading.ts';
+import type { BilledOutcome, Follow, SheetReading } from './sheet-reading.ts';
 
 /** What is wrong or worth a look: the field, and the words. */
 export interface Remark {
@@ -36,6 +36,18 @@ export interface PostedBalance {
   readonly amountCents: Cents;
 }
 
+/** What an invoice of a sheet, or what it asks for, comes to. */
+export interface BilledSum {
+  readonly projectCode: string;
+  readonly workCents: Cents;
+  readonly withheldCents: Cents;
+  readonly taxCents: Cents;
+  readonly dueCents: Cents;
+  readonly contractCents: Cents;
+  readonly billedBeforeCents: Cents;
+  readonly leftAfterCents: Cents;
+}
+
 /** What posting a sheet would do, from the very entries it would post. */
 export interface SheetPreview {
   readonly documents: number;
@@ -50,6 +62,7 @@ export interface SheetPreview {
   readonly follows: readonly Follow[];
   readonly weeks: readonly UsualWeek[];
   readonly against: readonly AgainstOrder[];
+  readonly bills: readonly BilledSum[];
   /** What every account comes to, of opening balances. */
   readonly trialBalance: readonly PostedBalance[];
 }
@@ -82,11 +95,20 @@ export function sheetPreview(
     follows: reading.follows,
     weeks: reading.weeks ?? [],
     against: reading.against ?? [],
+    bills: (reading.bills ?? []).map((bill) => billedSum(bill, catalog)),
     trialBalance: (reading.trialBalance ?? []).map(({ account: id, amount }) => {
       const account = catalog.accounts.find((each) => each.id === id);
       return { accountCode: account?.code ?? '', accountName: account?.name ?? '', amountCents: amount };
     }),
     effects: canBeAdded(reading, positions) ? projectOutcomes(reading.costs, positions, { catalog, kept }) : [],
+  };
+}
+
+function billedSum(bill: BilledOutcome, { projects }: Catalog): BilledSum {
+  return {
+    projectCode: projects.find(({ id }) => id === bill.project)?.code ?? '',
+    ...{ workCents: bill.work, withheldCents: bill.withheld ?? ZERO, taxCents: bill.tax, dueCents: bill.due },
+    ...{ contractCents: bill.contract, billedBeforeCents: bill.billedBefore, leftAfterCents: bill.leftAfter },
   };
 }
 

@@ -61,6 +61,8 @@ const SAMPLE_RULES: readonly RateRule[] = [
   { id: 2, employee: 1, effectiveOn: isoDate('2027-03-03'), rates: ratesOfWhole(rate(420_000)) },
 ];
 
+const TAXED = { onRetention: 'with the invoice' } as const;
+
 export const SAMPLE: Catalog = {
   workingMonth: month('2027-03'),
   lockedThrough: month('2027-01'),
@@ -100,8 +102,15 @@ export const SAMPLE: Catalog = {
     { id: costCodeId(14), code: '31-000', name: 'Earthwork', costType: null },
   ],
   taxCodes: [
-    { id: taxCodeId(1), code: 'ST', name: 'Sales tax', rateMillionths: 62_500, recoverableMillionths: 0 },
-    { id: taxCodeId(2), code: 'VAT', name: 'Input tax', rateMillionths: 200_000, recoverableMillionths: 1_000_000 },
+    { id: taxCodeId(1), code: 'ST', name: 'Sales tax', rateMillionths: 62_500, recoverableMillionths: 0, ...TAXED },
+    {
+      id: taxCodeId(2),
+      code: 'VAT',
+      name: 'Input tax',
+      rateMillionths: 200_000,
+      recoverableMillionths: 1_000_000,
+      ...TAXED,
+    },
   ],
   sites: [],
   orderPolicy: {
@@ -138,6 +147,7 @@ export const SAMPLE: Catalog = {
   knownBills: new Set(['1/n-77']),
   orders: [],
   retainedApart: [],
+  billings: [],
   paidThere: [],
   hoursThere: [],
 };

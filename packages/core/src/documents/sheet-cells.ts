@@ -24,7 +24,8 @@ export function withCells(sheet: Sheet, cells: readonly SheetCells[], columns: r
 
 function rowOf(cells: SheetCells, columns: readonly SheetColumn[]): Readonly<Record<string, unknown>> {
   const row: Record<string, string | string[]> = {};
-  for (const { id } of columns) {
+  for (const { id, isShown = false } of columns) {
+    if (isShown) continue;
     const [name = '', place] = id.split('/');
     const typed = cells[id] ?? '';
     const known = row[name];

@@ -18,6 +18,8 @@ export type CellHolds =
   | 'pay'
   | 'project'
   | 'quantity'
+  | 'scheduled line'
+  | 'share of contract'
   | 'spread'
   | 'supplier'
   | 'client or supplier'
@@ -32,8 +34,10 @@ export interface SheetColumn {
   /** Share of the sheet's width, in percent. */
   readonly width: number;
   readonly holds: CellHolds;
+  /** Nobody types in it: it shows what follows from the rest of its row. */
+  readonly isShown?: true;
 }
 
 export function isFigure({ holds }: SheetColumn): boolean {
-  return holds === 'money' || holds === 'hours' || holds === 'quantity';
+  return holds === 'money' || holds === 'hours' || holds === 'quantity' || holds === 'share of contract';
 }

@@ -2,6 +2,7 @@ import { typedDate, type DayReading } from '../calendar/typed-date.ts';
 import { isoDate, mondayOf, type IsoDate } from '../calendar/iso-date.ts';
 import { accepted, following, listed, mapped, refused, type Decision } from '../problems/decision.ts';
 import { cellsOf, withCells, withParts, type SheetCells } from './sheet-cells.ts';
+import type { SheetField } from './kind-of-sheet.ts';
 import type { SheetColumn } from './sheet-column.ts';
 import { sheetKind, type Sheet, type SheetKind } from './sheets.ts';
 
@@ -12,7 +13,7 @@ export interface FileColumn {
   /** The field or column it is. */
   readonly id: string;
   readonly isField: boolean;
-  readonly holds: SheetColumn['holds'] | 'week';
+  readonly holds: SheetColumn['holds'] | SheetField['holds'];
 }
 
 const ANY_DAY = isoDate('2000-01-03');
@@ -23,10 +24,12 @@ export function fileColumns(kind: SheetKind): readonly FileColumn[] {
   const kept = fields.filter(({ hint }) => hint === undefined);
   return [
     ...kept.map(({ id, holds }) => ({ name: id === 'text' ? 'sheetText' : id, id, isField: true, holds })),
-    ...(everyColumn ?? columns(blank(ANY_DAY))).map(({ id, head, holds }) => ({
-      name: id.includes('/') ? (head.split(' ')[0] ?? id).toLowerCase() : id,
-      ...{ id, holds, isField: false },
-    })),
+    ...(everyColumn ?? columns(blank(ANY_DAY)))
+      .filter(({ isShown }) => !isShown)
+      .map(({ id, head, holds }) => ({
+        name: id.includes('/') ? (head.split(' ')[0] ?? id).toLowerCase() : id,
+        ...{ id, holds, isField: false },
+      })),
   ];
 }
 

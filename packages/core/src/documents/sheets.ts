@@ -1,5 +1,9 @@
 import { z } from 'zod';
 import type { DocumentKind } from './kinds.ts';
+import { ApplicationSheet } from './application/form.ts';
+import { APPLICATION_SHEET } from './application/sheet.ts';
+import { CertificateSheet } from './certificate/form.ts';
+import { CERTIFICATE_SHEET } from './certificate/sheet.ts';
 import { GoodsSheet } from './goods-receipt/form.ts';
 import { GOODS_SHEET } from './goods-receipt/sheet.ts';
 import { HoursSheet } from './hours/form.ts';
@@ -13,6 +17,8 @@ import { OrderSheet, SubcontractSheet } from './order/form.ts';
 import { ORDER_SHEET, SUBCONTRACT_SHEET } from './order/sheet.ts';
 import { PayrollSheet } from './payroll/form.ts';
 import { PAYROLL_SHEET } from './payroll/sheet.ts';
+import { ShareSheet } from './share-invoice/form.ts';
+import { SHARE_SHEET } from './share-invoice/sheet.ts';
 import { BillSheet } from './supplier-bill/form.ts';
 import { BILL_SHEET } from './supplier-bill/sheet.ts';
 
@@ -26,6 +32,9 @@ export const Sheet = z.discriminatedUnion('kind', [
   PayrollSheet,
   JournalSheet,
   OpeningSheet,
+  ShareSheet,
+  ApplicationSheet,
+  CertificateSheet,
 ]);
 export type Sheet = z.output<typeof Sheet>;
 export type SheetKind = Sheet['kind'];
@@ -40,6 +49,9 @@ const SHEETS: { readonly [K in SheetKind]: KindOfSheet<Extract<Sheet, { kind: K 
   payroll: PAYROLL_SHEET,
   journal: JOURNAL_SHEET,
   opening: OPENING_SHEET,
+  invoices: SHARE_SHEET,
+  applications: APPLICATION_SHEET,
+  certificates: CERTIFICATE_SHEET,
 };
 
 export const SHEET_KINDS = Object.keys(SHEETS) as [SheetKind, ...SheetKind[]];

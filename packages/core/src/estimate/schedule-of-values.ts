@@ -1,4 +1,5 @@
 import { groupedBy } from '../collections/grouped-by.ts';
+import { codingKey, type Coding } from '../ledger/dimensions.ts';
 import { sum, type Cents } from '../money/cents.ts';
 import type { Problem } from '../problems/problem.ts';
 import type { EstimatedProject, EstimateLine } from './read-estimate.ts';
@@ -9,6 +10,8 @@ export type ScheduleGrouping = (typeof SCHEDULE_GROUPINGS)[number];
 export interface ScheduledValue {
   readonly name: string;
   readonly amount: Cents;
+  /** Where the cost of its lines belongs: its percent complete is proposed from it. */
+  readonly codings: readonly Coding[];
 }
 
 /**
@@ -22,8 +25,13 @@ export function scheduleOfValues(
 ): readonly ScheduledValue[] {
   const groups = groupedBy(lines, (line) => groupOf(line, grouping, project));
   return [...groups]
-    .map(([name, group]) => ({ name, amount: sum(group.map(({ price }) => price)) }))
+    .map(([name, group]) => ({ name, amount: sum(group.map(({ price }) => price)), codings: codingsOf(group) }))
     .filter(({ amount }) => amount !== 0);
+}
+
+function codingsOf(lines: readonly EstimateLine[]): readonly Coding[] {
+  const codings = lines.flatMap(({ coding }) => (coding === null ? [] : [coding]));
+  return [...new Map(codings.map((coding) => [codingKey(coding), coding])).values()];
 }
 
 function groupOf(line: EstimateLine, grouping: ScheduleGrouping, project: EstimatedProject): string {

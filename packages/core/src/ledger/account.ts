@@ -53,12 +53,17 @@ export interface Account {
 export const COST_ROLES = ['wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'] as const;
 /** Cost still held on the balance sheet. */
 export const HELD_ROLES = ['wip', 'construction-in-progress'] as const;
-/** Netted per project on the balance sheet into a contract asset or a contract liability. */
-export const CONTRACT_ROLES = ['earned-unbilled', 'progress-billings'] as const;
+/** What a contract earned and billed. */
+const EARNED_AND_BILLED = ['earned-unbilled', 'progress-billings'] as const;
+/**
+ * Netted per project on the balance sheet into a contract asset or a contract liability: earned and billed, what the client holds back
+ * of invoices until more than time has passed, and what it paid ahead (ASC 606-10-45-1 to 45-4).
+ */
+export const CONTRACT_ROLES = [...EARNED_AND_BILLED, 'retention-receivable', 'client-deposits'] as const;
 
 const OF_WORK: ReadonlySet<Role> = new Set<Role>([
   ...COST_ROLES,
-  ...CONTRACT_ROLES,
+  ...EARNED_AND_BILLED,
   ...(['revenue', 'loss-expense', 'loss-provision'] as const),
 ]);
 

@@ -47,6 +47,7 @@ const code = (rate: number, recoverable: number): TaxCode => ({
   id: taxCodeId(1),
   code: 'T',
   name: 'Tax',
+  onRetention: 'with the invoice',
   rateMillionths: rate,
   recoverableMillionths: recoverable,
 });

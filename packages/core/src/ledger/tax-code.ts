@@ -10,7 +10,11 @@ export interface TaxCode {
   readonly name: string;
   readonly rateMillionths: number;
   readonly recoverableMillionths: number;
+  /** Whether what a client holds back is taxed with its invoice, or when it is released. */
+  readonly onRetention: (typeof TAX_ON_RETENTION)[number];
 }
+
+export const TAX_ON_RETENTION = ['with the invoice', 'when released'] as const;
 
 export interface TaxOnLines {
   readonly code: TaxCode;
@@ -29,6 +33,19 @@ export function taxOn(code: TaxCode, nets: readonly Cents[]): TaxOnLines {
   const notRecoverable = difference(tax, recoverable);
   const cost = notRecoverable === 0 ? nets.map(() => ZERO) : allocation(notRecoverable, nets);
   return { code, net, tax, recoverable, cost };
+}
+
+/** Tax on work that is billed, some of it held back. */
+export function taxOnWork(
+  code: TaxCode | null,
+  { work, withheld }: { readonly work: Cents; readonly withheld: Cents },
+): Cents {
+  return salesTax(code, code?.onRetention === 'when released' ? difference(work, withheld) : work);
+}
+
+/** Tax on what was held back, once it is released; none where it was taxed with its invoice. */
+export function taxOnRelease(code: TaxCode | null, released: Cents): Cents {
+  return code?.onRetention === 'when released' ? salesTax(code, released) : ZERO;
 }
 
 /** Tax on sales of one rate. */

@@ -1,5 +1,5 @@
 import type { Cents } from '../money/cents.ts';
-import type { OpenRole, Role } from './account.ts';
+import { CONTRACT_ROLES, type OpenRole, type Role } from './account.ts';
 import type { MeasureName } from './measures.ts';
 
 /** Two sums that must be one: reached by different ways through the books. */
@@ -47,6 +47,14 @@ export const TIE_OUTS = {
     ...{ title: 'Receivables', one: 'open client invoices', other: 'the receivable account' },
     ...{ openOn: 'receivable', balance: { roles: ['receivable'], side: 'debit' } },
   },
+  'retention-held': {
+    ...{
+      title: 'Retention receivable',
+      one: 'held back by clients, less released',
+      other: 'the retention receivable account',
+    },
+    balance: { roles: ['retention-receivable'], side: 'debit' },
+  },
   wip: {
     ...{ title: 'Work in process', one: 'cost less cost recognized, by project', other: 'the WIP accounts' },
     measure: 'held',
@@ -58,9 +66,9 @@ export const TIE_OUTS = {
   billings: { title: 'Progress billings', one: 'invoices', other: 'the billings account' },
   contracts: {
     title: 'Contracts',
-    one: 'over- and underbillings of the WIP schedule',
+    one: 'the net of every contract: over- or underbilled, retention, deposits',
     other: 'contract assets and liabilities',
-    balance: { roles: ['earned-unbilled', 'progress-billings'], side: 'credit' },
+    balance: { roles: CONTRACT_ROLES, side: 'credit' },
   },
   labor: { title: 'Labor applied', one: 'posted hours at their rates', other: 'labor clearing credited from hours' },
   'balance-sheet': {

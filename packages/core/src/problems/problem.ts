@@ -2,6 +2,7 @@ import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Cents } from '../money/cents.ts';
 import type { Quantity, Rate } from '../money/quantity.ts';
+import type { BillingFacts } from './billing-facts.ts';
 
 /** What a cell or a field should hold. */
 export type Subject =
@@ -34,6 +35,8 @@ export type Subject =
   | 'posted line'
   | 'coding rule'
   | 'order'
+  | 'application'
+  | 'line of the schedule'
   | 'subcontract'
   | 'line of an order'
   | 'line of the order'
@@ -48,7 +51,7 @@ export type Subject =
   | 'token';
 
 /** What is wrong, as facts; `wording.ts` has the words. Every one of them is something a user can cause and put right. */
-export interface Facts {
+export interface Facts extends BillingFacts {
   missing: { readonly field: string };
   'unreadable-number': { readonly typed: string };
   'too-many-decimals': { readonly typed: string; readonly decimals: number };
@@ -167,11 +170,9 @@ export interface Facts {
   'later-month-run': { readonly month: Month; readonly latest: Month };
   'nothing-to-recognize': { readonly month: Month };
   'not-latest-run': { readonly latest: Month };
-  'client-needed': { readonly project: string };
   'not-open-any-more': { readonly number: string };
   'amount-of-one-party': Record<never, never>;
   'no-price-to-share': Record<never, never>;
-  'over-contract': { readonly left: Cents; readonly asked: Cents };
   'over-open-amount': { readonly open: Cents; readonly asked: Cents };
   'already-reversed': { readonly number: string };
   settled: { readonly number: string; readonly settled: Cents };
@@ -218,7 +219,6 @@ export interface Facts {
   'billed-not-earned': { readonly project: string; readonly billed: Cents; readonly earned: Cents };
   'cost-still-held': { readonly project: string; readonly held: Cents };
   'loss-still-provided': { readonly project: string; readonly provision: Cents };
-  'over-invoice': { readonly number: string; readonly left: Cents; readonly asked: Cents };
   'other-party': { readonly number: string; readonly other: string };
   'not-signed-in': object;
   /** Who may, in words. */
@@ -281,6 +281,7 @@ export interface Concerns {
   'same-amount': { readonly supplier: string; readonly amount: Cents; readonly day: IsoDate };
   'digit-off': { readonly line: string; readonly amount: Cents; readonly expected: Cents };
   'other-month': { readonly month: Month };
+  'line-cut': { readonly line: string; readonly back: Cents };
   'day-ahead': { readonly day: IsoDate; readonly today: IsoDate };
   'day-to-come': { readonly day: IsoDate };
   'posts-later': { readonly day: IsoDate; readonly postsOn: IsoDate };

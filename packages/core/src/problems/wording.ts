@@ -2,6 +2,7 @@ import { dayText } from '../calendar/iso-date.ts';
 import { monthText } from '../calendar/month.ts';
 import { difference, opposite, type Cents } from '../money/cents.ts';
 import { dollars, tenThousandths } from '../money/dollars.ts';
+import { BILLING_WORDS } from './billing-words.ts';
 import { POLICY_WORDS } from './policy-words.ts';
 import { CONCERN_WORDS, farAhead, overOrdered, overPrice } from './concern-words.ts';
 import type { Concern, Concerns, Fact, Facts } from './problem.ts';
@@ -198,6 +199,7 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'over-budget': (fact) =>
     `${CONCERN_WORDS['over-budget'](fact)} The company posts nothing over budget: raise the budget first, or code it elsewhere.`,
   ...POLICY_WORDS,
+  ...BILLING_WORDS,
   'preview-outdated': () => 'The books changed since this was shown. Look at the new figures, then post.',
   'no-rate': (fact) =>
     `${fact.employee} has no cost rate on ${dayText(fact.day)} for ${fact.project}. Add one in Labor › Rates.`,
@@ -230,9 +232,6 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'nothing-to-recognize': (fact) => `No project changes in ${monthText(fact.month)}. Post its costs first.`,
   'not-latest-run': (fact) =>
     `Only the latest run can be reversed: that of ${monthText(fact.latest)}. Reverse that one first.`,
-  'client-needed': (fact) => `${fact.project} is internal and has nobody to bill. Choose a project for a client.`,
-  'over-contract': (fact) =>
-    `${dollars(fact.asked)} is more than the unbilled contract value, ${dollars(fact.left)}. Bill less, or change the contract first.`,
   'over-open-amount': (fact) =>
     `${dollars(fact.asked)} is more than is open, ${dollars(fact.open)}. Enter what was received for it.`,
   'already-reversed': (fact) => `${fact.number} is reversed already. Nothing more is needed.`,
@@ -269,8 +268,6 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
     `${dollars(fact.held)} of cost of ${fact.project} is not recognized yet. Run the recognition of the month; then close it.`,
   'loss-still-provided': (fact) =>
     `${dollars(fact.provision)} of expected loss of ${fact.project} is still provided for. Run the recognition of the month; then close it.`,
-  'over-invoice': (fact) =>
-    `${dollars(fact.asked)} is more than is left to credit of ${fact.number}, ${dollars(fact.left)}. Credit less.`,
   'other-party': (fact) =>
     `${fact.number} is of another party than ${fact.other}. Settle documents of one party against each other.`,
   'not-signed-in': () => 'You are not signed in, or were away too long. Sign in again; what you typed is still here.',

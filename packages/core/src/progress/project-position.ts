@@ -1,7 +1,8 @@
 import type { Month } from '../calendar/month.ts';
 import type { Coding } from '../ledger/dimensions.ts';
 import type { Project } from '../ledger/project.ts';
-import { difference, opposite, type Cents } from '../money/cents.ts';
+import type { MeasureValues } from '../ledger/measures.ts';
+import { cents, difference, type Cents } from '../money/cents.ts';
 import type { Stage } from './stage.ts';
 
 /** An estimate at completion set by hand, from a month on. */
@@ -63,7 +64,12 @@ export function priceOf({
     : { amount: contract, figure: 'contract' };
 }
 
-/** Earned − billed; the project's net on the balance sheet. */
-export function contractNet(position: Pick<ProjectPosition, 'billed' | 'earned'>): Cents {
-  return opposite(overbilled(position));
+/**
+ * A contract's net on the balance sheet: earned − billed, with what the client holds back and what is left of its deposits. Above zero a
+ * contract asset, below zero a contract liability.
+ */
+export function contractNet({ earned, billed, retained, deposit }: ContractSides): Cents {
+  return cents(earned - billed + retained - deposit);
 }
+
+type ContractSides = Pick<MeasureValues, 'earned' | 'billed' | 'retained' | 'deposit'>;

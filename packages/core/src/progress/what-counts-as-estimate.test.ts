@@ -37,5 +37,5 @@ describe('somebody has said what a project will cost', () => {
 test('billed less earned, and the net the balance sheet has of it', () => {
   const of = { billed: cents(700), earned: cents(1_000) };
   expect(overbilled(of)).toBe(-300);
-  expect(contractNet(of)).toBe(300);
+  expect(contractNet({ ...of, retained: cents(70), deposit: cents(200) })).toBe(170);
 });

@@ -1,4 +1,6 @@
 import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
+import { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '../billing/retention-terms.ts';
+import { APPLICATIONS_POST } from '../billing/schedule.ts';
 import { choice, CODE, codeOf, field, NAME, text, type KindOfRecord } from './field.ts';
 
 export const PROJECT: KindOfRecord = {
@@ -34,6 +36,30 @@ export const PROJECT: KindOfRecord = {
       'Held in WIP until recognized, or expensed as incurred, as what earns as billed is. Changed, it counts from then on, and the next run catches up.',
     ]),
     field('taxCode', 'Tax code', codeOf('tax-code'), ['optional', 'For its invoices.']),
+    field('retention', 'Retention', text(120), [
+      'optional',
+      'What the client holds back, in percent of completed work: 10, or 10 until 50, then 5.',
+    ]),
+    field('retentionOfStored', 'Retention of stored materials', { kind: 'percent' }, [
+      'optional',
+      'In percent; empty for as much as of completed work.',
+    ]),
+    field('retentionBy', 'Retention by', choice(RETENTION_SCOPES), [
+      'optional',
+      'Whether its steps are reached by the whole schedule of values, which is usual, or by each line.',
+    ]),
+    field('retentionReduces', 'A lower percent is of', choice(RETENTION_REDUCTIONS), [
+      'optional',
+      'Whether it is of what is completed from there on, which is usual, or of all of it: then what was held back is given back.',
+    ]),
+    field('retentionDueDays', 'Retention due, days after the end', { kind: 'count' }, [
+      'optional',
+      'Empty where the contract does not say.',
+    ]),
+    field('applicationsPost', 'Applications are invoiced', choice(APPLICATIONS_POST), [
+      'optional',
+      'When the client certifies them, which is usual, or when they are submitted.',
+    ]),
     field('contractPrice', 'Contract price', { kind: 'money' }, [
       'optional',
       'As first agreed; later changes are recorded apart. Empty once it is agreed: it stays.',

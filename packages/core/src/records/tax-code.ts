@@ -1,4 +1,5 @@
-import { CODE, field, NAME, type KindOfRecord } from './field.ts';
+import { TAX_ON_RETENTION } from '../ledger/tax-code.ts';
+import { choice, CODE, field, NAME, type KindOfRecord } from './field.ts';
 
 export const TAX_CODE: KindOfRecord = {
   one: 'Tax code',
@@ -10,6 +11,10 @@ export const TAX_CODE: KindOfRecord = {
     field('recoverable', 'Recoverable', { kind: 'percent' }, [
       'required',
       'Percent of tax on purchases that comes back: 0 makes it cost, 100 input tax.',
+    ]),
+    field('onRetention', 'On retention', choice(TAX_ON_RETENTION), [
+      'optional',
+      'Whether what a client holds back is taxed with its invoice, or when it is released; empty for with the invoice.',
     ]),
   ],
 };

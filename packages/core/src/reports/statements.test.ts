@@ -6,7 +6,7 @@ import { accountId } from '../ledger/ids.ts';
 import { cents, sum } from '../money/cents.ts';
 import { quantity } from '../money/quantity.ts';
 import { percent } from '../money/ratio.ts';
-import { balanceSheet, contractNet } from './balance-sheet/figures.ts';
+import { balanceSheet, nettedContracts } from './balance-sheet/figures.ts';
 import { incomeStatement, netIncome } from './income-statement/figures.ts';
 import { NO_RESULT, result, totalResult } from './profitability/figures.ts';
 
@@ -42,13 +42,13 @@ describe('the income statement', () => {
 
 describe('contracts on the balance sheet', () => {
   test('each is netted by itself: a surplus of one never hides a deficit of another', () => {
-    expect(contractNet([cents(500), cents(-300), cents(0), cents(200)])).toEqual({ assets: 700, liabilities: 300 });
+    expect(nettedContracts([cents(500), cents(-300), cents(0), cents(200)])).toEqual({ assets: 700, liabilities: 300 });
   });
 
   test('assets less liabilities are the sum of the nets', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: -1_000_000, max: 1_000_000 })), (nets) => {
-        const { assets, liabilities } = contractNet(nets.map(cents));
+        const { assets, liabilities } = nettedContracts(nets.map(cents));
         expect(assets - liabilities).toBe(sum(nets.map(cents)));
         expect(assets).toBeGreaterThanOrEqual(0);
         expect(liabilities).toBeGreaterThanOrEqual(0);
@@ -89,7 +89,7 @@ test('books that sum to zero make a balance sheet that balances', () => {
           account: of,
           balance: cents(now + before),
         }));
-        const sheet = balanceSheet(whole, contractNet([cents(contract)]), {
+        const sheet = balanceSheet(whole, nettedContracts([cents(contract)]), {
           thisYear: netIncome(balanced, 0),
           earlier: netIncome(earlier, 0),
         });

@@ -6,7 +6,7 @@ import { MEASURE_NAMES, measureOf, type MeasureName, type MEASURES } from '../le
 interface PostedRule {
   readonly title: string;
   /** By type where no role says it: `profit-and-loss` is revenue, cost of revenue and expense; `cost-in-result` the last two, less expected loss. */
-  readonly roles: readonly Role[] | 'profit-and-loss' | 'revenue-accounts' | 'cost-in-result';
+  readonly roles: readonly Role[] | 'every account' | 'profit-and-loss' | 'revenue-accounts' | 'cost-in-result';
   readonly sign: 1 | -1;
 }
 
@@ -25,13 +25,16 @@ export const POSTED_FIGURES = {
   ...MEASURE_FIGURES,
   cost: { title: 'Cost', roles: COST_ROLES, sign: 1 },
   'work-in-process': { title: 'Work in process', roles: ['wip'], sign: 1 },
-  'contract-net': { title: 'Earned less billed', roles: CONTRACT_ROLES, sign: 1 },
+  'contract-net': { title: 'Net of the contract', roles: CONTRACT_ROLES, sign: 1 },
+  'contract-owed': { title: 'Net of the contract, owed to the client', roles: CONTRACT_ROLES, sign: -1 },
   'loss-provision': { title: 'Loss provision', roles: ['loss-provision'], sign: -1 },
   bank: { title: 'Bank', roles: ['bank'], sign: 1 },
   receivable: { title: 'Receivables', roles: ['receivable'], sign: 1 },
   payable: { title: 'Payables', roles: ['payable'], sign: -1 },
   'received-not-billed': { title: 'Received, not billed', roles: ['received-not-billed'], sign: -1 },
   'labor-clearing': { title: 'Labor clearing', roles: ['labor-clearing'], sign: 1 },
+  'retention-owed': { title: 'Retention payable', roles: ['retention-payable'], sign: -1 },
+  'company-balance': { title: 'Financed by the company', roles: 'every account', sign: 1 },
   account: { title: 'Account', roles: [], sign: 1 },
   profit: { title: 'Profit', roles: 'profit-and-loss', sign: -1 },
   revenue: { title: 'Revenue', roles: 'revenue-accounts', sign: -1 },

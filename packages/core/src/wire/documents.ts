@@ -170,6 +170,8 @@ export const InvoicePreview = z.object({
   problems: z.array(Remark),
   workCents: Cents,
   taxCents: Cents,
+  /** What the client holds back of it. */
+  withheldCents: Cents,
   dueCents: Cents,
   contractCents: Cents,
   billedBeforeCents: Cents,

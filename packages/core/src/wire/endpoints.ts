@@ -3,6 +3,7 @@ import { ATTACHMENT_ENDPOINTS } from './attachments.ts';
 import { AUDIT_ENDPOINTS } from './audit.ts';
 import { BACKUP_ENDPOINTS } from './backups.ts';
 import { CLOCK_ENDPOINTS } from './clock.ts';
+import { BILLING_ENDPOINTS } from './billing.ts';
 import { DOCUMENT_ENDPOINTS } from './documents.ts';
 import type { Endpoints } from './endpoint.ts';
 import { ENTRY_ENDPOINTS } from './entry.ts';
@@ -62,6 +63,7 @@ export const ENDPOINTS = {
   ...MAILBOX_ENDPOINTS,
   ...STRAY_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,
+  ...BILLING_ENDPOINTS,
   ...ESTIMATE_ENDPOINTS,
   ...FORECAST_ENDPOINTS,
   ...SETUP_ENDPOINTS,

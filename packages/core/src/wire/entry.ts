@@ -51,6 +51,15 @@ export const Preview = z.object({
     )
     .readonly(),
   /** Of opening balances: what every account comes to, debit positive. */
+  bills: z
+    .array(
+      z.object({
+        projectCode: z.string(),
+        ...{ workCents: Cents, withheldCents: Cents, taxCents: Cents, dueCents: Cents },
+        ...{ contractCents: Cents, billedBeforeCents: Cents, leftAfterCents: Cents },
+      }),
+    )
+    .readonly(),
   trialBalance: z.array(z.object({ accountCode: z.string(), accountName: z.string(), amountCents: Cents })).readonly(),
   weeks: z.array(z.object({ employee: z.string(), hours: Quantity, missing: Quantity })).readonly(),
 });

@@ -6,6 +6,7 @@ import { PAY_KINDS } from '../rates/pay.ts';
 import { ACCOUNT_TYPES, ROLES, type Role } from '../ledger/account.ts';
 import { COST_TYPES } from '../ledger/cost-type.ts';
 import { accountId, activityId, documentId, equipmentId, partyId, taxCodeId } from '../ledger/ids.ts';
+import { TAX_ON_RETENTION } from '../ledger/tax-code.ts';
 import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
 import { EQUIPMENT_UNITS } from '../records/equipment.ts';
 import { HourRates } from './rates.ts';
@@ -95,7 +96,15 @@ export const SheetBasis = z.object({
   sites: z.array(z.object({ id: ProjectNumber, address: z.string() })),
   orderPolicy: OrderPolicyShape,
   overBudget: z.enum(OVER_BUDGET),
-  taxCodes: z.array(z.object({ id: TaxCodeNumber, ...NAMED, rateMillionths: z.int(), recoverableMillionths: z.int() })),
+  taxCodes: z.array(
+    z.object({
+      id: TaxCodeNumber,
+      ...NAMED,
+      rateMillionths: z.int(),
+      recoverableMillionths: z.int(),
+      onRetention: z.enum(TAX_ON_RETENTION),
+    }),
+  ),
 });
 
 /** Through the month the sheet is worked on in; the projects it names. */

@@ -1,6 +1,7 @@
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
-import { progressBilled } from '@lowtide/core/documents/invoice/post.ts';
+import { invoicePosting } from '@lowtide/core/documents/invoice/billed-invoice.ts';
+import { ZERO } from '@lowtide/core/money/cents.ts';
 import { problemsOf } from '@lowtide/core/problems/decision.ts';
 import type { Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Asked } from '../http/api.ts';
@@ -8,18 +9,26 @@ import type { Context } from '../http/context.ts';
 import { remark } from '../http/error-response.ts';
 import { acceptedOr } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
-import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
+import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { accounts } from '../company/company-queries.ts';
 import { invoiceRead } from './invoice-queries.ts';
+import {
+  applicationSheet,
+  certificateSheet,
+  correctedApplication,
+  projectBillingAnswer,
+} from './project-billing-answer-queries.ts';
+import { projectBillings, projectsOfApplications } from '../schedules/project-billing-queries.ts';
 
 export function billingRoutes(router: Router, context: Context): void {
-  // Asked with POST for its body, but it writes nothing and needs no key.
+  // Asked with POST for their bodies, but they write nothing and need no key.
   read(router, context, 'previewInvoice', async (db, { body }, { today }) => {
     const { figures, decided } = await invoiceRead(db, body, today);
     return {
       problems: problemsOf(decided).map(remark),
       workCents: figures.work,
       taxCents: figures.tax,
+      withheldCents: figures.withheld ?? ZERO,
       dueCents: figures.due,
       contractCents: figures.contract,
       billedBeforeCents: figures.billedBefore,
@@ -27,23 +36,20 @@ export function billingRoutes(router: Router, context: Context): void {
       earnedCents: figures.earned,
     };
   });
+  read(router, context, 'billingsThere', async (db, { body }) => {
+    const named = await projectsOfApplications(db, body.applications);
+    return { billings: await projectBillings(db, [...new Set([...body.projects, ...named])]) };
+  });
+  read(router, context, 'projectBilling', async (db, { query }, { today }) => projectBillingAnswer(db, query, today));
+  read(router, context, 'applicationSheet', async (db, { query }) => applicationSheet(db, query));
+  read(router, context, 'certificateSheet', async (db, { params }) => certificateSheet(db, params.id));
+  read(router, context, 'correctedApplication', async (db, { params }) => correctedApplication(db, params.id));
   write(router, context, 'invoice', async (trx, { body }, acting) => postInvoice(trx, body, acting));
 }
 
 async function postInvoice(trx: Trx, form: Asked<'invoice'>['body'], acting: Acting): Promise<Posted> {
-  const { decided, figures } = await invoiceRead(trx, form, acting.today);
-  const invoice = acceptedOr(decided);
-  const number = await nextNumber(trx, 'invoice');
-  const entry = progressBilled(rolesOf(await accounts(trx)), { ...invoice, text: number });
-  const posted = await postDocument(
-    trx,
-    {
-      ...{ kind: 'invoice', number, party: invoice.client, project: invoice.project },
-      ...{ datedOn: invoice.datedOn, dueOn: invoice.dueOn, gross: figures.due, memo: invoice.text },
-      ...{ body: { form, figures }, entries: [entry], effects: [] },
-    },
-    acting,
-  );
+  const { decided } = await invoiceRead(trx, form, acting.today);
+  const posted = await postDocument(trx, invoicePosting(rolesOf(await accounts(trx)), acceptedOr(decided)), acting);
   await audit(trx, acting, { action: 'invoice', subject: posted.number });
   return posted;
 }

@@ -1,16 +1,17 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import type { CreditedInvoice } from '@lowtide/core/documents/credit-note/read.ts';
-import type { InvoiceFigures } from '@lowtide/core/documents/invoice/read.ts';
+import type { InvoiceFigures } from '@lowtide/core/documents/invoice/billed-invoice.ts';
 import { partyId, projectId } from '@lowtide/core/ledger/ids.ts';
 import { cents, sum, ZERO } from '@lowtide/core/money/cents.ts';
+import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
 
-/** What a credit note keeps of what it credits; both amounts are negative. */
+/** What a credit note keeps of what it credits; its amounts are negative. */
 export interface KeptCredit {
   readonly of: number;
-  readonly figures: Pick<InvoiceFigures, 'work' | 'tax'>;
+  readonly figures: Pick<InvoiceFigures, 'work' | 'tax' | 'withheld'>;
 }
 
 /** The invoice with what counts as credited of it; undefined where there is no such invoice, or it is reversed. */
@@ -41,6 +42,24 @@ export async function creditedInvoice(db: Db, id: number): Promise<CreditedInvoi
     tax: figures.tax,
     workCredited: sum([ZERO, ...before.map(({ figures: { work } }) => cents(-work))]),
     taxCredited: sum([ZERO, ...before.map(({ figures: { tax } }) => cents(-tax))]),
+    withheld: figures.withheld ?? ZERO,
+    withheldCredited: sum([ZERO, ...before.map(({ figures: { withheld = ZERO } }) => cents(-withheld))]),
+    ...(await linesNow(db, id)),
+  };
+}
+
+/** What stands of the lines of an invoice: billed, less what was credited of it and released. */
+async function linesNow(db: Db, invoice: number): Promise<Pick<CreditedInvoice, 'lines' | 'held'>> {
+  const { rows } = await sql<{ line: number | null; work: number; stored: number; held: number }>`
+    SELECT b.line_id AS line, SUM(b.work_cents) AS work, SUM(b.stored_cents) AS stored,
+      SUM(b.withheld_cents - b.released_cents) AS held
+    FROM billed_value b JOIN document d ON d.id = b.document_id
+    WHERE b.invoice_id = ${invoice} AND ${notReversed('d', EVERYTHING)} GROUP BY 1 ORDER BY 1`.execute(db);
+  return {
+    lines: rows.map(({ line, work, stored, held }) => ({
+      ...{ line, work: cents(work), stored: cents(stored), held: cents(held) },
+    })),
+    held: cents(rows.reduce((all, { held }) => all + held, 0)),
   };
 }
 

@@ -4,19 +4,20 @@ import type { OpenRole } from '@lowtide/core/ledger/account.ts';
 import { splitByOpen } from '@lowtide/core/ledger/project-parts.ts';
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
-import { clientCredited } from '@lowtide/core/documents/credit-note/post.ts';
+import type { Settled } from '@lowtide/core/documents/effect.ts';
+import { clientCredited, type CreditNote } from '@lowtide/core/documents/credit-note/post.ts';
 import { readCreditNote } from '@lowtide/core/documents/credit-note/read.ts';
 import { creditApplied } from '@lowtide/core/documents/offset/post.ts';
 import { readOffset } from '@lowtide/core/documents/offset/read.ts';
 import { documentId, partyId } from '@lowtide/core/ledger/ids.ts';
-import { cents, opposite } from '@lowtide/core/money/cents.ts';
+import { cents, opposite, type Cents } from '@lowtide/core/money/cents.ts';
 import type { Trx } from '../database/schema.ts';
 import { document } from '../documents/document-queries.ts';
 import { write, type Acting, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
-import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
+import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { openParts } from '../ledger/settlement-queries.ts';
 import { accounts, companyOf } from '../company/company-queries.ts';
 import { creditedInvoice, type KeptCredit } from './credit-queries.ts';
@@ -33,34 +34,46 @@ async function postCreditNote(trx: Trx, form: Asked<'creditNote'>['body'], actin
   if (!invoice) throw new Refusal([{ at: 'documentId', kind: 'not-there', subject: 'invoice' }]);
   const { lockedThrough, dayOrder } = await companyOf(trx);
   const note = acceptedOr(readCreditNote(form, { invoice, today: acting.today, lockedThrough, dayOrder }));
-  const number = await nextNumber(trx, 'credit-note');
   const gross = cents(note.work + note.tax);
-  const entry = clientCredited(rolesOf(await accounts(trx)), { ...note, text: number });
-  const kept: KeptCredit = { of: form.documentId, figures: { work: cents(-note.work), tax: cents(-note.tax) } };
+  const entry = clientCredited(rolesOf(await accounts(trx)), { ...note, text: '' });
+  const kept: KeptCredit = {
+    of: form.documentId,
+    figures: { work: opposite(note.work), tax: opposite(note.tax), withheld: opposite(note.withheld) },
+  };
   const { answer } = await document(trx, form.documentId);
-  const settled = cents(Math.min(gross, Math.max(0, answer.openCents)));
+  const settled = cents(Math.min(gross - note.withheld, Math.max(0, answer.openCents)));
   const posted = await postDocument(
     trx,
     {
-      ...{ kind: 'credit-note', number, party: note.client, project: note.project, dueOn: null },
+      ...{ kind: 'credit-note', number: null, party: note.client, project: note.project, dueOn: null },
       ...{ datedOn: note.datedOn, gross: cents(-gross), memo: note.text, body: kept, entries: [entry] },
-      effects:
-        settled === 0
-          ? []
-          : [
-              {
-                kind: 'settlements',
-                settled: [
-                  { document: documentId(form.documentId), project: note.project, amount: settled },
-                  { document: 'itself', project: note.project, amount: opposite(settled) },
-                ],
-              },
-            ],
+      effects: [
+        {
+          kind: 'billed-values',
+          project: note.project,
+          values: note.values.map((value) => ({ ...value, invoice: documentId(form.documentId) })),
+        },
+        { kind: 'settlements', settled: creditSettlements(form.documentId, note, settled) },
+      ],
     },
     acting,
   );
-  await audit(trx, acting, { action: 'credit note', subject: number });
+  await audit(trx, acting, { action: 'credit note', subject: posted.number });
   return posted;
+}
+
+/** What is open of the invoice is settled with the note; what it gives up of the retention was never open. */
+function creditSettlements(
+  invoice: number,
+  { project, withheld }: Pick<CreditNote, 'project' | 'withheld'>,
+  settled: Cents,
+): readonly Settled[] {
+  const all: readonly Settled[] = [
+    { document: documentId(invoice), project, amount: settled },
+    { document: 'itself', project, amount: opposite(settled) },
+    { document: 'itself', project: null, amount: opposite(withheld) },
+  ];
+  return all.filter(({ amount }) => amount !== 0);
 }
 
 async function postOffset(trx: Trx, form: Asked<'offset'>['body'], acting: Acting): Promise<Posted> {

@@ -1,5 +1,5 @@
 import { dayOf, dayText } from '@lowtide/core/calendar/iso-date.ts';
-import { cents } from '@lowtide/core/money/cents.ts';
+import { cents, opposite } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { amounts, letterFoot, letterHead, printed } from '../print/letter.ts';
 import type { PrintedCompany } from '../company/letterhead-queries.ts';
@@ -7,7 +7,8 @@ import type { PrintedInvoice } from './invoice-queries.ts';
 
 /** The invoice as the client gets it, amounts in the books' currency. */
 export async function invoicePdf(invoice: PrintedInvoice, company: PrintedCompany): Promise<Buffer> {
-  const { number, figures } = invoice;
+  const { number } = invoice;
+  const { figures } = invoice.kept;
   const due = invoice.due_on === null ? [] : [`Due ${dayText(dayOf(invoice.due_on))}`];
   // What earns as billed may have no price.
   const isPriced = figures.contract > 0;
@@ -31,6 +32,9 @@ export async function invoicePdf(invoice: PrintedInvoice, company: PrintedCompan
         { text: 'Billed to date', amount: dollars(billed) },
         ...(isPriced ? [{ text: 'Unbilled contract value', amount: dollars(figures.leftAfter) }] : []),
         { text: 'Tax on this invoice', amount: dollars(figures.tax) },
+        ...(figures.withheld
+          ? [{ text: 'Held back by the contract', amount: dollars(opposite(figures.withheld)) }]
+          : []),
         { text: `Due, ${company.currency}`, amount: dollars(figures.due), bold: true },
       ]),
       ...letterFoot(company, `Please name ${number} with your payment.`, true),

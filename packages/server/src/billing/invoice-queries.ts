@@ -1,22 +1,17 @@
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { month, monthOf } from '@lowtide/core/calendar/month.ts';
-import { required } from '@lowtide/core/cells/cell.ts';
+import { monthOf } from '@lowtide/core/calendar/month.ts';
+import { billedProject, billedProjects } from '@lowtide/core/documents/billed-project.ts';
+import type { InvoiceBody } from '@lowtide/core/documents/invoice/billed-invoice.ts';
 import type { InvoiceForm } from '@lowtide/core/documents/invoice/form.ts';
-import {
-  invoiceDay,
-  readInvoice,
-  type BilledContract,
-  type InvoiceFigures,
-} from '@lowtide/core/documents/invoice/read.ts';
-import type { PartyId } from '@lowtide/core/ledger/ids.ts';
-import { isClosed, type Project } from '@lowtide/core/ledger/project.ts';
-import { lookedUp } from '@lowtide/core/lookup/lookup.ts';
-import { accepted, following, refused, type Decision } from '@lowtide/core/problems/decision.ts';
+import { invoiceDay, readInvoice, type BilledContract } from '@lowtide/core/documents/invoice/read.ts';
+import { ZERO } from '@lowtide/core/money/cents.ts';
+import { accepted, type Decision } from '@lowtide/core/problems/decision.ts';
 import type { Db } from '../database/schema.ts';
 import { taxCodes } from '../company/list-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { projects } from '../company/project-queries.ts';
 import { companyOf } from '../company/company-queries.ts';
+import { projectBillings } from '../schedules/project-billing-queries.ts';
 
 /** Reads an invoice as typed against the contract where it stands on its day. */
 export async function invoiceRead(db: Db, form: InvoiceForm, today: IsoDate): Promise<ReturnType<typeof readInvoice>> {
@@ -26,36 +21,18 @@ export async function invoiceRead(db: Db, form: InvoiceForm, today: IsoDate): Pr
   return readInvoice(form, { datedOn, today, lockedThrough, dayOrder, taxCodes: await taxCodes(db), contract });
 }
 
-const FAR_MONTH = month('2999-12');
-
 async function contractOf(db: Db, form: InvoiceForm, day: IsoDate): Promise<Decision<BilledContract>> {
-  const cell = { typed: form.project, at: 'project' };
   const all = await projects(db);
-  const named = following(
-    required(cell, 'the project', (filled) => lookedUp(all, filled, 'project')),
-    withClient,
+  const named = billedProjects([form.project], all);
+  const cell = { typed: form.project, at: 'project' };
+  const billed = billedProject(cell, { projects: all, billings: await projectBillings(db, named) });
+  if (!billed.ok) return billed;
+  const [at] = await standingProjects(
+    db,
+    { through: monthOf(day), known: null },
+    { only: billed.value.billing.project },
   );
-  if (!named.ok) return named;
-  const { project, client } = named.value;
-  const [at] = await standingProjects(db, { through: monthOf(day), known: null }, { only: project.id });
-  const [ever] = await standingProjects(db, { through: FAR_MONTH, known: null }, { only: project.id });
-  if (!at || !ever) return refused({ at: 'project', kind: 'not-there', subject: 'project' });
-  const position = { ...at.position, billed: ever.position.billed };
-  const isPriced = project.method !== 'as-billed' || position.contract > 0;
-  return accepted({ project: project.id, client, termsDays: await termsOf(db, client), position, isPriced });
-}
-
-function withClient(project: Project): Decision<{ readonly project: Project; readonly client: PartyId }> {
-  const [at, code] = ['project', project.code];
-  if (isClosed(project)) return refused({ at, kind: 'project-closed', project: code, status: project.status });
-  return project.client === null
-    ? refused({ at, kind: 'client-needed', project: code })
-    : accepted({ project, client: project.client });
-}
-
-async function termsOf(db: Db, client: PartyId): Promise<number> {
-  const row = await db.selectFrom('party').select('terms_days').where('id', '=', client).executeTakeFirstOrThrow();
-  return row.terms_days;
+  return accepted({ ...billed.value, earned: at?.position.earned ?? ZERO });
 }
 
 /** An invoice as it was posted, for printing. */
@@ -79,8 +56,7 @@ export async function printedInvoice(db: Db, id: number) {
     .where('d.kind', '=', 'invoice')
     .executeTakeFirst();
   if (!row) return undefined;
-  const { figures, form } = JSON.parse(row.body) as { figures: InvoiceFigures; form: InvoiceForm };
-  return { ...row, figures, form };
+  return { ...row, kept: JSON.parse(row.body) as InvoiceBody };
 }
 
 export type PrintedInvoice = NonNullable<Awaited<ReturnType<typeof printedInvoice>>>;

@@ -101,7 +101,7 @@ export async function taxCodes(db: Db): Promise<readonly TaxCode[]> {
 async function taxCodesNow(db: Db): Promise<readonly TaxCode[]> {
   const rows = await db
     .selectFrom('tax_code')
-    .select(['id', 'code', 'name', 'rate_millionths', 'recoverable_millionths'])
+    .select(['id', 'code', 'name', 'rate_millionths', 'recoverable_millionths', 'on_retention'])
     .orderBy('code')
     .execute();
   return rows.map((row) => ({
@@ -110,6 +110,7 @@ async function taxCodesNow(db: Db): Promise<readonly TaxCode[]> {
     name: row.name,
     rateMillionths: row.rate_millionths,
     recoverableMillionths: row.recoverable_millionths,
+    onRetention: row.on_retention,
   }));
 }
 

@@ -19,6 +19,7 @@ import * as writtenDigests from './migrations/0016-written-digests.ts';
 import * as companyPolicies from './migrations/0017-company-policies.ts';
 import * as laborBalances from './migrations/0018-labor-balances.ts';
 import * as openByProject from './migrations/0019-open-by-project.ts';
+import * as billing from './migrations/0020-billing.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -46,6 +47,7 @@ export const MIGRATIONS: readonly Migration[] = [
   companyPolicies,
   laborBalances,
   openByProject,
+  billing,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

@@ -2,6 +2,10 @@ import type { MeasureName, MEASURES } from '@lowtide/core/ledger/measures.ts';
 import type { CodingColumns, CodingRow } from './coding-columns.ts';
 import type { Coded, Recorded } from './table-columns.ts';
 import type { LaborTables } from './labor-tables.ts';
+import type { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '@lowtide/core/billing/retention-terms.ts';
+import type { APPLICATIONS_POST } from '@lowtide/core/billing/schedule.ts';
+import type { TaxCode } from '@lowtide/core/ledger/tax-code.ts';
+import type { BillingTables } from './billing-tables.ts';
 import type { OrderTables } from './order-tables.ts';
 import type { OverheadTables } from './overhead-tables.ts';
 import type { PaperTables } from './paper-tables.ts';
@@ -9,7 +13,7 @@ import type { WeekTables } from './week-tables.ts';
 import type { Generated, Kysely, RawBuilder, Transaction } from 'kysely';
 
 /** Every table, as the newest migration leaves it. Days and months are whole numbers, see `core/calendar`. */
-export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperTables, WeekTables {
+export interface Schema extends BillingTables, LaborTables, OrderTables, OverheadTables, PaperTables, WeekTables {
   company: {
     id: number;
     name: string;
@@ -35,7 +39,11 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     paper: Generated<string>;
   };
   account: Coded & { type: string; role: string | null };
-  tax_code: Coded & { rate_millionths: number; recoverable_millionths: number };
+  tax_code: Coded & {
+    rate_millionths: number;
+    recoverable_millionths: number;
+    on_retention: Generated<TaxCode['onRetention']>;
+  };
   party: Coded & { kind: string; address: string; email: string; terms_days: number };
   employee: Coded & { job_role: string; usual_hours_e4: Generated<number> };
   cost_code: Coded & { parent_id: number | null; cost_type: string | null };
@@ -52,6 +60,13 @@ export interface Schema extends LaborTables, OrderTables, OverheadTables, PaperT
     tax_code_id: number | null;
     site_address: string;
     notes: string;
+    /** As it is typed: `10 until 50, then 0`. */
+    retention: Generated<string>;
+    retention_stored_millionths: number | null;
+    retention_by: Generated<(typeof RETENTION_SCOPES)[number]>;
+    retention_reduces: Generated<(typeof RETENTION_REDUCTIONS)[number]>;
+    retention_due_days: number | null;
+    applications_post: Generated<(typeof APPLICATIONS_POST)[number]>;
   };
   phase: Coded & { project_id: number; parent_id: number | null };
   budget_line: CodingRow & {

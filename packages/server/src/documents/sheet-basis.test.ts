@@ -1,10 +1,12 @@
 import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { month } from '@lowtide/core/calendar/month.ts';
 import { catalogOf } from '@lowtide/core/documents/catalog-of.ts';
+import { billedProjects } from '@lowtide/core/documents/billed-project.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
 import { sheetPreview } from '@lowtide/core/documents/preview.ts';
 import { Sheet, sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { ordersNamed, suppliersNamed } from '@lowtide/core/orders/line-in.ts';
+import { BillingsThere } from '@lowtide/core/wire/billing.ts';
 import { OrdersThere } from '@lowtide/core/wire/orders.ts';
 import { HoursThere, ProjectStands, SheetBasis } from '@lowtide/core/wire/sheet-basis.ts';
 import fc from 'fast-check';
@@ -62,7 +64,8 @@ async function browserPreview(app: TestApp, typed: unknown, knownBills: readonly
   const sheet = Sheet.parse(typed);
   const basis = SheetBasis.parse(await app.ask('/sheet-basis'));
   const days = { near: isoDate('2027-01-31'), order: basis.dayOrder };
-  const { worked, suppliers, orders: numbers } = sheetKind(sheet.kind).scope(sheet, days);
+  const scope = sheetKind(sheet.kind).scope(sheet, days);
+  const { worked, suppliers, orders: numbers } = scope;
   const named = suppliersNamed(suppliers, basis.suppliers);
   const { orders, retainedApart } = OrdersThere.parse(
     await app.order('POST', '/orders-there', { suppliers: named, numbers }),
@@ -74,12 +77,15 @@ async function browserPreview(app: TestApp, typed: unknown, knownBills: readonly
     worked === null
       ? null
       : HoursThere.parse(await app.ask(`/hours-there?from=${worked.from}&through=${worked.through}`));
+  const billed = { projects: billedProjects(scope.billed, basis.projects), applications: scope.applications };
+  const { billings } = BillingsThere.parse(await app.order('POST', '/billings-there', billed));
   const names = {
     workingMonth: month('2027-01'),
     stands,
     knownBills,
     orders,
     retainedApart,
+    billings,
     hoursThere: hours?.rows ?? [],
     usesThere: hours?.uses ?? [],
     paidThere: hours?.paid ?? [],

@@ -1,5 +1,6 @@
 import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { Approval, BudgetAddition } from '@lowtide/core/estimate/approval.ts';
+import type { ScheduledValue } from '@lowtide/core/estimate/schedule-of-values.ts';
 import type { EstimateLine } from '@lowtide/core/estimate/read-estimate.ts';
 import { firstOpenDay, openDay } from '@lowtide/core/months/open-day.ts';
 import { problemsOf } from '@lowtide/core/problems/decision.ts';
@@ -72,14 +73,29 @@ export async function insertApproval(trx: Trx, approving: Approving, acting: Act
   const planned = made.budget.reduce((total, { cost, price }) => total + Math.abs(cost) + Math.abs(price), 0);
   await refuseSumsTooLarge(trx, { turnover: 0, planned });
   await insertLines(trx, approval, lines);
-  for (const { name, amount } of made.schedule)
-    await trx.insertInto('scheduled_value').values({ approval_id: approval, name, amount_cents: amount }).execute();
+  await insertSchedule(trx, approval, made.schedule);
   for (const { dueOn, text, amount } of made.plan)
     await trx
       .insertInto('planned_bill')
       .values({ approval_id: approval, due_on: dayNumber(dueOn), text, amount_cents: amount })
       .execute();
   if (estimate.targetEndOn !== null) await setTargetEnd(trx, estimate.project, estimate.targetEndOn, acting);
+}
+
+/** The schedule of values, each line with where its cost belongs. */
+async function insertSchedule(trx: Trx, approval: number, schedule: readonly ScheduledValue[]): Promise<void> {
+  for (const { name, amount, codings } of schedule) {
+    const { insertId } = await trx
+      .insertInto('scheduled_value')
+      .values({ approval_id: approval, name, amount_cents: amount })
+      .executeTakeFirstOrThrow();
+    for (const coding of codings) {
+      await trx
+        .insertInto('scheduled_coding')
+        .values({ scheduled_value_id: Number(insertId), ...codingRow(coding) })
+        .execute();
+    }
+  }
 }
 
 /** The budget line of a coding; a new one where there is none. Unit and unit cost are those of the first addition. */

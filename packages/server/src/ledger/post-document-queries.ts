@@ -52,7 +52,8 @@ export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Posti
   await refuseClosedProjects(trx, posting, accounts);
   const number = posting.number ?? (await nextNumber(trx, posting.kind));
   const id = await insertDocument(trx, { ...posting, number }, stamp);
-  const numbered = posting.entries.map((entry, index) => ({ entry, number: last + 1 + index }));
+  const entries = kindOf(posting.kind).linesSayNumber ? posting.entries.map(sayingNumber(number)) : posting.entries;
+  const numbered = entries.map((entry, index) => ({ entry, number: last + 1 + index }));
   await bulkInsert(
     trx,
     ENTRIES,
@@ -68,6 +69,14 @@ export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Posti
   const document = { id: documentId(id), party: posting.party };
   for (const effect of posting.effects) await writeEffect(trx, document, effect, stamp);
   return { id: document.id, number };
+}
+
+/** Lines without a text of their own name the document. */
+function sayingNumber(number: string): (entry: JournalEntry) => JournalEntry {
+  return (entry) => ({
+    ...entry,
+    lines: entry.lines.map((line) => (line.text === '' ? { ...line, text: number } : line)),
+  });
 }
 
 async function writeEffect<K extends EffectKind>(

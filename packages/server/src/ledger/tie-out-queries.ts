@@ -73,7 +73,7 @@ function keptSides(look: TieLook): { readonly [N in TieOutName]?: { readonly one
       one: { added: standing(sql`json_extract(d.body, '$.figures.work')`, BILLING_WORK, look) },
       other: { kept: overProjects(sql`billed_cents`) },
     },
-    contracts: { one: { kept: overProjects(sql`billed_cents - earned_cents`) } },
+    contracts: { one: { kept: overProjects(sql`billed_cents - earned_cents - retained_cents + deposit_cents`) } },
     'balance-sheet': {
       one: { kept: typeBalance('asset') },
       other: { kept: sql`-${typeBalance('liability', 'equity', 'revenue', 'cost-of-revenue', 'expense')}` },

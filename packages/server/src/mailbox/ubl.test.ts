@@ -22,7 +22,16 @@ const INVOICE: WrittenDocument = {
 };
 const BOOKS = {
   ...{ company: 'Test Works', currency: 'USD' },
-  taxCodes: [{ id: taxCodeId(1), code: 'VT', name: 'Tax', rateMillionths: 200_000, recoverableMillionths: 0 }],
+  taxCodes: [
+    {
+      id: taxCodeId(1),
+      code: 'VT',
+      name: 'Tax',
+      rateMillionths: 200_000,
+      recoverableMillionths: 0,
+      onRetention: 'with the invoice' as const,
+    },
+  ],
 };
 const read = (xml: string) => following(xmlTree(xml), readUbl);
 const said = (xml: string): readonly string[] => {

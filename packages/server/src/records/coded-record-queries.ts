@@ -97,7 +97,7 @@ export const taxCodeStore: RecordStore = {
   all: async (db) => {
     const rows = await db
       .selectFrom('tax_code')
-      .select(['id', 'code', 'name', 'rate_millionths', 'recoverable_millionths', 'version'])
+      .select(['id', 'code', 'name', 'rate_millionths', 'recoverable_millionths', 'on_retention', 'version'])
       .orderBy('code')
       .execute();
     return rows.map((row) => ({
@@ -108,6 +108,7 @@ export const taxCodeStore: RecordStore = {
         name: row.name,
         rate: typed.decimal(row.rate_millionths),
         recoverable: typed.decimal(row.recoverable_millionths),
+        onRetention: row.on_retention,
       },
     }));
   },
@@ -131,6 +132,8 @@ function taxValues(record: ReadRecord) {
     name: textOf(record, 'name'),
     rate_millionths: numberOf(record, 'rate') ?? 0,
     recoverable_millionths: numberOf(record, 'recoverable') ?? 0,
+    on_retention:
+      textOf(record, 'onRetention') === 'when released' ? ('when released' as const) : ('with the invoice' as const),
   };
 }
 

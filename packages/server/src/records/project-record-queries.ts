@@ -1,4 +1,11 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import {
+  RETENTION_REDUCTIONS,
+  RETENTION_SCOPES,
+  retentionSteps,
+  stepsText,
+} from '@lowtide/core/billing/retention-terms.ts';
+import { APPLICATIONS_POST } from '@lowtide/core/billing/schedule.ts';
 import { problemsOf } from '@lowtide/core/problems/decision.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
@@ -79,7 +86,18 @@ function projectValues(record: ReadRecord) {
     tax_code_id: numberOf(record, 'taxCode'),
     site_address: textOf(record, 'siteAddress'),
     notes: textOf(record, 'notes'),
+    retention: stepsText(retentionSteps(textOf(record, 'retention')) ?? []),
+    retention_stored_millionths: numberOf(record, 'retentionOfStored'),
+    retention_by: choiceOf(RETENTION_SCOPES, textOf(record, 'retentionBy')),
+    retention_reduces: choiceOf(RETENTION_REDUCTIONS, textOf(record, 'retentionReduces')),
+    retention_due_days: numberOf(record, 'retentionDueDays'),
+    applications_post: choiceOf(APPLICATIONS_POST, textOf(record, 'applicationsPost')),
   };
+}
+
+/** The choice typed; left empty, the first, which is usual. */
+function choiceOf<const C extends readonly [string, ...string[]]>(choices: C, typedChoice: string): C[number] {
+  return choices.find((each) => each === typedChoice) ?? choices[0];
 }
 
 async function originalPrice(trx: Trx, project: number, record: ReadRecord, recording: Recording): Promise<void> {
@@ -152,6 +170,8 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       't.code as tax_code',
       'p.site_address',
       'p.notes',
+      ...(['p.retention', 'p.retention_stored_millionths', 'p.retention_by', 'p.retention_reduces'] as const),
+      ...(['p.retention_due_days', 'p.applications_post'] as const),
       originalPriceOf(sql.ref('p.id')).as('original_cents'),
     ])
     .orderBy('p.code')
@@ -175,6 +195,12 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       contractPrice: row.original_cents === null ? '' : typed.money(row.original_cents),
       siteAddress: row.site_address,
       notes: row.notes,
+      retention: row.retention,
+      retentionOfStored: row.retention_stored_millionths === null ? '' : typed.decimal(row.retention_stored_millionths),
+      retentionBy: row.retention_by,
+      retentionReduces: row.retention_reduces,
+      retentionDueDays: row.retention_due_days === null ? '' : String(row.retention_due_days),
+      applicationsPost: row.applications_post,
       priceWhenCancelled: '',
     },
   }));
@@ -215,6 +241,9 @@ async function projectProblems(
   for (const field of ['contractPrice', 'priceWhenCancelled'] as const) {
     const price = moneyOf(record, field);
     if (price !== null && price < 0) problems.push({ at: field, kind: 'contract-below-zero', contract: price });
+  }
+  if (retentionSteps(textOf(record, 'retention')) === undefined) {
+    problems.push({ at: 'retention', kind: 'retention-unreadable', typed: textOf(record, 'retention') });
   }
   if (id === null) return problems;
   return [

@@ -1,7 +1,7 @@
 import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay, monthOf } from '@lowtide/core/calendar/month.ts';
 import { settledKinds } from '@lowtide/core/documents/kinds.ts';
-import { cents, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { cents, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import { aged, AGING_PARTS, type OpenItem } from '@lowtide/core/reports/aging/figures.ts';
 import { POSTED_FIGURES } from '@lowtide/core/trace/figure.ts';
 import { sql } from 'kysely';
@@ -11,6 +11,9 @@ import { traced } from '../http/traced.ts';
 import { asOf, bounds, type Bounds } from '../ledger/as-of-queries.ts';
 import { openAmount } from '../ledger/settlement-queries.ts';
 
+/** What is held back on a side. */
+const FIGURE = { receivable: 'retention-held', payable: 'retention-owed' } as const;
+
 type Side = Asked<'aging'>['query']['side'];
 
 /** Open invoices or bills by days past due on a day, as known at the moment, each party tied to the account. */
@@ -19,16 +22,21 @@ export async function aging(db: Db, query: Asked<'aging'>['query']): Promise<Ans
   const through = monthOf(on);
   const at = { ...(await bounds(db, { ...asOf(query), through })), day: dayNumber(on) };
   const rows = aged(await openItems(db, side, at), await balancesByParty(db, side, at), on);
+  const retention = await balancesByParty(db, FIGURE[side], at);
+  const known = new Set(rows.map(({ party }) => party));
+  const retainedOnly = [...retention].flatMap(([party, amount]) =>
+    amount === 0 || known.has(party) ? [] : [{ party, amounts: AGING_PARTS.map(() => ZERO), other: ZERO, total: ZERO }],
+  );
   const names = new Map(
     (await db.selectFrom('party').select(['id', 'code', 'name']).execute()).map((party) => [party.id, party]),
   );
-  const total = (amount: Cents, party?: number | null) =>
+  const total = (amount: Cents, party?: number | null, name: Side | (typeof FIGURE)[Side] = side) =>
     on === lastDay(through)
-      ? traced(amount, { name: side, ...(party === undefined ? {} : { party: party ?? 'none' }), through })
+      ? traced(amount, { name, ...(party === undefined ? {} : { party: party ?? 'none' }), through })
       : { amountCents: amount };
   return {
     on,
-    rows: rows
+    rows: [...rows, ...retainedOnly]
       .map(({ party, amounts, other, total: owed }) => ({
         id: party,
         code: names.get(party ?? 0)?.code ?? '',
@@ -36,12 +44,14 @@ export async function aging(db: Db, query: Asked<'aging'>['query']): Promise<Ans
         amounts: [...amounts],
         otherCents: other,
         total: total(owed, party),
+        retention: total(retention.get(party) ?? ZERO, party, FIGURE[side]),
       }))
       .toSorted((one, other) => (one.code < other.code ? -1 : 1)),
     totals: {
       amounts: AGING_PARTS.map((_, part) => sum(rows.map(({ amounts }) => amounts[part] ?? cents(0)))),
       otherCents: sum(rows.map(({ other }) => other)),
       total: total(sum(rows.map(({ total: owed }) => owed))),
+      retention: total(sum([ZERO, ...retention.values()]), undefined, FIGURE[side]),
     },
   };
 }
@@ -57,12 +67,16 @@ async function openItems(db: Db, side: Side, at: Bounds): Promise<readonly OpenI
 }
 
 /** What the account has with each party; null for lines without one. */
-async function balancesByParty(db: Db, side: Side, at: Bounds): Promise<ReadonlyMap<number | null, Cents>> {
+async function balancesByParty(
+  db: Db,
+  figure: Side | (typeof FIGURE)[Side],
+  at: Bounds,
+): Promise<ReadonlyMap<number | null, Cents>> {
   const { rows } = await sql<{ party: number | null; amount: number }>`
     SELECT l.party_id AS party, SUM(l.amount_cents) AS amount FROM journal_line l
-    WHERE l.account_id IN (SELECT id FROM account WHERE role = ${side}) AND l.posted_on <= ${at.day}
+    WHERE l.account_id IN (SELECT id FROM account WHERE role IN (${sql.join([...POSTED_FIGURES[figure].roles])})) AND l.posted_on <= ${at.day}
       AND l.id < ${at.firstLaterLine ?? Number.MAX_SAFE_INTEGER}
     GROUP BY l.party_id`.execute(db);
-  const { sign } = POSTED_FIGURES[side];
+  const { sign } = POSTED_FIGURES[figure];
   return new Map(rows.map(({ party, amount }) => [party, cents(sign * amount)]));
 }

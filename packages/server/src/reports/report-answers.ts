@@ -41,7 +41,7 @@ export const REPORT_ANSWERS: {
   'labor-composition': async (db, query) => laborComposition(db, query),
   billable: async (db, query) => billable(db, asOf(query)),
   'income-statement': async (db, query) => income(db, await booksRead(db, query), query),
-  'balance-sheet': async (db, query) => balance(db, await booksRead(db, query)),
+  'balance-sheet': async (db, query) => balance(db, await booksRead(db, query), query.project),
   'trial-balance': async (db, query) => trial(db, await booksRead(db, query), query.span),
 };
 

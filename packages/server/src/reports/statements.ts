@@ -1,7 +1,7 @@
 import { fiscalYearStart, monthNumber, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
 import { isProfitAndLoss } from '@lowtide/core/ledger/account.ts';
 import { ZERO, cents, difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
-import { balanceSheet, contractNet } from '@lowtide/core/reports/balance-sheet/figures.ts';
+import { balanceSheet, nettedContracts } from '@lowtide/core/reports/balance-sheet/figures.ts';
 import {
   incomeStatement,
   netIncome,
@@ -90,7 +90,9 @@ export async function income(
   };
 }
 
-export async function balance(db: Db, at: AsOf): Promise<Answer<'balance-sheet'>> {
+/** What the company, or one project, holds and owes; what a project has not by itself the company balances. */
+export async function balance(db: Db, at: AsOf, project?: number): Promise<Answer<'balance-sheet'>> {
+  const of: StatementOf = project === undefined ? {} : { project };
   const company = await companyAt(db, await bounds(db, at));
   const { through } = at;
   const yearStart = fiscalYearStart(through, company.fiscalYearStartMonth);
@@ -100,23 +102,44 @@ export async function balance(db: Db, at: AsOf): Promise<Answer<'balance-sheet'>
     { from: yearStart, through },
     { from: null, through: before },
   ];
-  const moved = await movements(db, at, columns);
+  const moved = await movements(db, at, columns, project);
   const sheet = balanceSheet(
     moved.map(({ account, movements: amounts }) => ({ account, balance: amounts[0] ?? ZERO })),
-    contractNet(await contractNets(db, at)),
+    nettedContracts(await contractNets(db, at, project)),
     { thisYear: netIncome(moved, 1), earlier: netIncome(moved, 2) },
   );
   return {
-    assets: groupAnswer(sheet.assets, columns),
-    contractAssets: traced(sheet.contractAssets, { name: 'contract-assets', through }),
+    assets: groupAnswer(sheet.assets, columns, of),
+    contractAssets: contractSide(sheet.contractAssets, 'contract-assets', { ...of, through }),
     totalAssetsCents: sheet.totalAssets,
-    liabilities: groupAnswer(sheet.liabilities, columns),
-    contractLiabilities: traced(sheet.contractLiabilities, { name: 'contract-liabilities', through }),
-    equity: groupAnswer(sheet.equity, columns),
-    earlierProfit: traced(sheet.earlierProfit, { name: 'profit', through: before }),
-    profitThisYear: traced(sheet.profitThisYear, { name: 'profit', from: yearStart, through }),
-    totalLiabilitiesAndEquityCents: sheet.totalLiabilitiesAndEquity,
+    liabilities: groupAnswer(sheet.liabilities, columns, of),
+    contractLiabilities: contractSide(sheet.contractLiabilities, 'contract-liabilities', { ...of, through }),
+    equity: groupAnswer(sheet.equity, columns, of),
+    earlierProfit: traced(sheet.earlierProfit, { name: 'profit', ...of, through: before }),
+    profitThisYear: traced(sheet.profitThisYear, { name: 'profit', ...of, from: yearStart, through }),
+    company:
+      project === undefined
+        ? null
+        : traced(difference(sheet.totalAssets, sheet.totalLiabilitiesAndEquity), {
+            name: 'company-balance',
+            ...of,
+            through,
+          }),
+    totalLiabilitiesAndEquityCents: project === undefined ? sheet.totalLiabilitiesAndEquity : sheet.totalAssets,
   };
+}
+
+type ContractSide = 'contract-assets' | 'contract-liabilities';
+
+/** A side of the contract nets; of one project it is its own net. */
+function contractSide(
+  amount: Cents,
+  side: ContractSide,
+  { project, through }: StatementOf & { readonly through: Month },
+) {
+  if (project === undefined) return traced(amount, { name: side, through });
+  const name = side === 'contract-assets' ? 'contract-net' : 'contract-owed';
+  return amount === 0 ? { amountCents: amount } : traced(amount, { name, project, through });
 }
 
 /** Every account that moved. Result accounts count from the start of the fiscal year, what came before is one row; or of all time. */

@@ -1,6 +1,6 @@
 import { fiscalYearStart, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
-import { difference, opposite, sum, type Cents } from '@lowtide/core/money/cents.ts';
-import { priceOf } from '@lowtide/core/progress/project-position.ts';
+import { difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { contractNet, priceOf } from '@lowtide/core/progress/project-position.ts';
 import { belongsInSchedule, wipRow, type WipRow } from '@lowtide/core/reports/wip-schedule/figures.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Db } from '../database/schema.ts';
@@ -61,6 +61,9 @@ function wipAnswer(
     overbilledCents: row.overbilled,
     underbilledCents: row.underbilled,
     netFigure: figureKey({ name: 'overbilled', project: record.id, through }),
+    retained: figure('retention-held', standing.totals.retained),
+    deposit: figure('deposit-left', standing.totals.deposit),
+    net: figure('contract-net', contractNet(standing.totals)),
     earnedThisYear: traced(earnedThisYear, { name: 'earned', project: record.id, from: yearStart, through }),
     earnedBeforeYear: traced(difference(position.earned, earnedThisYear), {
       name: 'earned',
@@ -85,6 +88,9 @@ function wipTotals(rows: readonly ScheduledProject[]): Schedule['totals'] {
     billedCents: total(({ row }) => row.position.billed),
     overbilledCents: total(({ row }) => row.overbilled),
     underbilledCents: total(({ row }) => row.underbilled),
+    retainedCents: total(({ standing }) => standing.totals.retained),
+    depositCents: total(({ standing }) => standing.totals.deposit),
+    netCents: total(({ standing }) => contractNet(standing.totals)),
     earnedThisYearCents: total(({ earnedThisYear }) => earnedThisYear),
     backlogCents: total(({ row }) => row.backlog),
     costToCompleteCents: total(({ row }) => row.costToComplete),
@@ -92,8 +98,8 @@ function wipTotals(rows: readonly ScheduledProject[]): Schedule['totals'] {
   };
 }
 
-/** Earned less billed of every project, for netting on the balance sheet. */
-export async function contractNets(db: Db, at: AsOf): Promise<readonly Cents[]> {
+/** The net of every contract, for the balance sheet. */
+export async function contractNets(db: Db, at: AsOf, project?: number): Promise<readonly Cents[]> {
   const span = { ...(await bounds(db, at)), from: null };
-  return (await projectTotals(db, span)).map(({ earned, billed }) => opposite(difference(billed, earned)));
+  return (await projectTotals(db, span, project)).map(contractNet);
 }

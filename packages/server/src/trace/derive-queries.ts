@@ -1,12 +1,14 @@
 import { budgetFigures, revisedBudget } from '@lowtide/core/budget/budget-against-actual.ts';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { monthText, type Month } from '@lowtide/core/calendar/month.ts';
-import { cents, sum, ZERO } from '@lowtide/core/money/cents.ts';
+import { opposite, sum, ZERO } from '@lowtide/core/money/cents.ts';
 import { ratio } from '@lowtide/core/money/ratio.ts';
+import { contractNet } from '@lowtide/core/progress/project-position.ts';
 import { hasEnded } from '@lowtide/core/progress/stage.ts';
-import { contractNet } from '@lowtide/core/reports/balance-sheet/figures.ts';
+import { nettedContracts } from '@lowtide/core/reports/balance-sheet/figures.ts';
 import { money, positionDerivation, type Derivation, type DerivationInput } from '@lowtide/core/trace/derivation.ts';
 import type { DerivedName, Figure } from '@lowtide/core/trace/figure.ts';
+import { FORMULAS } from '@lowtide/core/trace/formulas.ts';
 import type { Db } from '../database/schema.ts';
 import { costCodes } from '../company/list-queries.ts';
 import { postedValue, type PostedFigure } from './figure-queries.ts';
@@ -99,19 +101,17 @@ async function resultMargin(db: Db, figure: DerivedFigure, asked: AsOf): Promise
 async function netted(db: Db, figure: DerivedFigure, at: AsOf): Promise<Derivation> {
   const totals = await projectTotals(db, { ...(await bounds(db, at)), from: null });
   const names = new Map((await projects(db)).map(({ id, code, name }) => [id as number, `${code} ${name}`]));
-  const nets = totals.map(({ project, earned, billed }) => ({ project, net: cents(earned - billed) }));
+  const nets = totals.map((of) => ({ project: of.project, net: contractNet(of) }));
   const assets = figure.name === 'contract-assets';
   const shown = nets.filter(({ net }) => (assets ? net > 0 : net < 0));
-  const both = contractNet(nets.map(({ net }) => net));
+  const both = nettedContracts(nets.map(({ net }) => net));
   const inputs: DerivationInput[] = shown.map(({ project, net }) => ({
     label: names.get(project) ?? '',
-    value: money(assets ? net : cents(-net)),
-    figure: { name: assets ? 'contract-net' : 'overbilled', project, through: at.through },
+    value: money(assets ? net : opposite(net)),
+    figure: { name: assets ? 'contract-net' : 'contract-owed', project, through: at.through },
   }));
   return {
-    formula: assets
-      ? 'earned − billed of each contract, where earned is more'
-      : 'billed − earned of each contract, where billed is more',
+    formula: FORMULAS[figure.name],
     value: money(assets ? both.assets : both.liabilities),
     inputs,
   };

@@ -67,6 +67,8 @@ function accountsOf(figure: PostedFigure): RawBuilder<unknown> {
   switch (roles) {
     case 'profit-and-loss':
       return sql`a.type IN ('revenue', 'cost-of-revenue', 'expense')`;
+    case 'every account':
+      return sql`TRUE`;
     case 'revenue-accounts':
       return sql`a.type = 'revenue'`;
     case 'cost-in-result':

@@ -186,6 +186,7 @@ function previewOf(answer: Answer<'recodePreview'> | undefined): Preview | null 
       follows: [],
       weeks: [],
       against: [],
+      bills: [],
       trialBalance: [],
     },
     ...answer,

@@ -5,7 +5,7 @@ import { AsOfLink, useGo } from '../api/as-of.tsx';
 import type { Answer } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
-import { CreditBillButton } from './CreditBillButton.tsx';
+import { BeginSheetButton } from './BeginSheetButton.tsx';
 
 /** A dialog about a document. */
 export type Opened = 'repeat' | 'recode' | 'enter again' | 'correct' | 'reverse' | 'settle' | 'credit' | 'apply';
@@ -56,7 +56,7 @@ export function DocumentActions({ document, onOpen }: DocumentActionsProps) {
 /** What everybody may do who sees the document; what changes it; what is written against it. */
 const READING: readonly DocumentAction[] = ['print', 'ubl', 'to order', 'to run'];
 const CHANGING: readonly DocumentAction[] = ['repeat', 'recode', 'enter again', 'correct hours'];
-const CREDITING: readonly DocumentAction[] = ['credit bill', 'credit invoice'];
+const CREDITING: readonly DocumentAction[] = ['correct application', 'certify', 'credit bill', 'credit invoice'];
 
 /** One thing that can be done with the document now; nothing where it was reversed, and that can not be done with it any more. */
 function Action({ action, document, onOpen }: DocumentActionsProps & { readonly action: DocumentAction }) {
@@ -87,8 +87,14 @@ function Action({ action, document, onOpen }: DocumentActionsProps & { readonly 
       return reversible ? opening('Correct', 'enter again') : null;
     case 'correct hours':
       return reversible ? opening('Correct', 'correct') : null;
+    case 'certify':
+      return standing ? <BeginSheetButton id={id} question="certificateSheet" words="Certify" look="primary" /> : null;
+    case 'correct application':
+      return standing ? <BeginSheetButton id={id} question="correctedApplication" words="Correct" /> : null;
     case 'credit bill':
-      return reversible && document.grossCents > 0 ? <CreditBillButton id={id} /> : null;
+      return reversible && document.grossCents > 0 ? (
+        <BeginSheetButton id={id} question="creditSheet" words="Credit note" />
+      ) : null;
     case 'credit invoice':
       return standing ? opening('Credit', 'credit') : null;
   }

@@ -5,10 +5,12 @@ import { opposite } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { lastDay } from '@lowtide/core/calendar/month.ts';
 import { useShownBooks } from '../api/as-of.tsx';
+import { useRead } from '../api/books-api.ts';
 import { DayField } from '../ui/DayField.tsx';
 import type { Preview } from '../entry/draft/use-draft.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
+import { PickField } from '../ui/PickField.tsx';
 
 export interface SheetFieldsProps {
   readonly fields: readonly SheetField[];
@@ -17,11 +19,12 @@ export interface SheetFieldsProps {
   readonly preview: Preview | null;
 }
 
-const WIDTHS = { money: 180, day: 150, text: 420, week: 260 } as const;
+const WIDTHS = { money: 180, day: 150, text: 300, project: 220, 'tax code': 120, week: 260 } as const;
 
 /** What is typed above the rows of a sheet. */
 export function SheetFields({ fields, valueOf, onChange, preview }: SheetFieldsProps) {
   const near = lastDay(useShownBooks().through);
+  const { answer: reference } = useRead('reference', {});
   return (
     <div style={{ display: 'flex', gap: 12, alignItems: 'end' }}>
       {fields.map((field) => (
@@ -33,6 +36,14 @@ export function SheetFields({ fields, valueOf, onChange, preview }: SheetFieldsP
               near={near}
               label={field.label}
               value={valueOf(field.id)}
+              onChange={(value) => onChange(field.id, value)}
+              problem={preview?.problems.find(({ at }) => at === field.id)?.message}
+            />
+          ) : field.holds === 'project' || field.holds === 'tax code' ? (
+            <PickField
+              label={field.label}
+              value={valueOf(field.id)}
+              options={(field.holds === 'project' ? reference?.projects : reference?.taxCodes) ?? []}
               onChange={(value) => onChange(field.id, value)}
               problem={preview?.problems.find(({ at }) => at === field.id)?.message}
             />

@@ -8,5 +8,6 @@ export function gridColumns(columns: readonly SheetColumn[]): readonly GridColum
     head: column.head,
     width: `${column.width}%`,
     figures: isFigure(column),
+    readOnly: column.isShown ?? false,
   }));
 }

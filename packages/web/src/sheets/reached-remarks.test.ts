@@ -6,7 +6,7 @@ import { reached } from './reached-remarks.ts';
 const remark = (at: string) => ({ at, kind: 'missing', message: 'Missing.' });
 const PREVIEW = {
   ...{ documents: 0, enteredCents: ZERO, missingCents: null, hours: quantity(0), posts: [], effects: [] },
-  ...{ follows: [], weeks: [], against: [], trialBalance: [] },
+  ...{ follows: [], weeks: [], against: [], bills: [], trialBalance: [] },
   problems: ['controlTotal', 'rows', 'rows/0/net', 'rows/1/project', 'rows/1/net', 'rows/1/number'].map(remark),
   warnings: [remark('rows/1/net')],
 };

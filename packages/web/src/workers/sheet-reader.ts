@@ -17,12 +17,13 @@ export function sheetReader(): SheetReader {
   let sent: Partial<ReadAgainst> = {};
   return {
     preview: async (sheet, against) => {
-      const { month, basis, stands, orders, there, knownBills } = against;
+      const { month, basis, stands, orders, billed, there, knownBills } = against;
       const changed = {
         ...{ month, knownBills },
         basis: basis === sent.basis ? null : basis,
         stands: stands === sent.stands ? null : stands,
         orders: orders === sent.orders ? null : orders,
+        billed: billed === sent.billed ? null : billed,
         there: there === sent.there ? null : there,
       };
       sent = against;

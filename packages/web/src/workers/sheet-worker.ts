@@ -17,6 +17,7 @@ export interface SheetAgainst {
   readonly basis: (SheetBasis & { readonly percentDecimals: KeptDecimals }) | null;
   readonly stands: { readonly stands: SheetNames['stands']; readonly positions: readonly ProjectPosition[] } | null;
   readonly orders: Pick<SheetNames, 'orders' | 'retainedApart'> | null;
+  readonly billed: Pick<SheetNames, 'billings'> | null;
   readonly there: PostedForDays | null;
   readonly knownBills: readonly string[];
 }
@@ -24,6 +25,7 @@ export interface SheetAgainst {
 let basis: SheetAgainst['basis'] = null;
 let stands: NonNullable<SheetAgainst['stands']> = { stands: [], positions: [] };
 let orders: Pick<SheetNames, 'orders' | 'retainedApart'> = { orders: [], retainedApart: [] };
+let billed: Pick<SheetNames, 'billings'> = { billings: [] };
 let there: PostedForDays = { hoursThere: [], usesThere: [], paidThere: [] };
 
 /** What a sheet would post and do, by the code that posts it. */
@@ -31,6 +33,7 @@ function previewOf(sheet: Sheet, against: SheetAgainst): SheetPreview {
   basis = against.basis ?? basis;
   stands = against.stands ?? stands;
   orders = against.orders ?? orders;
+  billed = against.billed ?? billed;
   there = against.there ?? there;
   if (basis === null) throw new Error('the first sheet comes with its basis');
   const names = {
@@ -38,6 +41,7 @@ function previewOf(sheet: Sheet, against: SheetAgainst): SheetPreview {
     stands: stands.stands,
     knownBills: against.knownBills,
     ...orders,
+    ...billed,
     ...there,
   };
   const catalog = catalogOf(basis, names);

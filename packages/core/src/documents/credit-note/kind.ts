@@ -7,9 +7,10 @@ export const CREDIT_NOTE = {
   party: 'client',
   openOn: 'receivable',
   undoing: { how: 'reversal' },
-  needs: ['receivable', 'progress-billings', 'output-tax'],
-  posts: 'Dr progress billings of the project, and output tax; Cr receivables.',
+  needs: ['receivable', 'retention-receivable', 'progress-billings', 'output-tax'],
+  posts: 'Dr progress billings of the project, and output tax; Cr retention receivable its share, and receivables.',
   billsWork: true,
+  linesSayNumber: true,
   actions: ['print'],
   pdf: '/credit-notes',
 } as const satisfies KindOfDocument;

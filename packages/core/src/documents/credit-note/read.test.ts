@@ -5,11 +5,14 @@ import { partyId, projectId } from '../../ledger/ids.ts';
 import { cents } from '../../money/cents.ts';
 import { readCreditNote } from './read.ts';
 
+type Amount = 'work' | 'tax' | 'workCredited' | 'taxCredited' | 'withheld' | 'withheldCredited' | 'held';
 const read = (
   typed: { work?: string; text?: string; datedOn?: string; acceptWarnings?: boolean },
-  { work = 100_000, tax = 6_250, workCredited = 0, taxCredited = 0 } = {},
-) =>
-  readCreditNote(
+  books: Partial<Record<Amount, number>> = {},
+) => {
+  const { work = 100_000, tax = 6_250, workCredited = 0, taxCredited = 0, withheld = 0 } = books;
+  const { withheldCredited = 0, held = withheld } = books;
+  return readCreditNote(
     {
       ...{ documentId: 1, work: typed.work ?? '', text: typed.text ?? 'Too much', datedOn: typed.datedOn ?? '' },
       acceptWarnings: typed.acceptWarnings ?? false,
@@ -18,10 +21,13 @@ const read = (
       invoice: {
         ...{ number: 'INV-1', client: partyId(5), project: projectId(3), datedOn: isoDate('2027-01-15') },
         ...{ work: cents(work), tax: cents(tax), workCredited: cents(workCredited), taxCredited: cents(taxCredited) },
+        ...{ withheld: cents(withheld), withheldCredited: cents(withheldCredited), held: cents(held) },
+        lines: [{ line: null, work: cents(work - workCredited), stored: cents(0), held: cents(held) }],
       },
       ...{ today: isoDate('2027-03-31'), lockedThrough: month('2027-01'), dayOrder: 'month first' },
     },
   );
+};
 const problems = (...args: Parameters<typeof read>) => {
   const decided = read(...args);
   return decided.ok ? [] : decided.problems.map(({ at, kind }) => `${at} ${kind}`);
@@ -33,9 +39,29 @@ describe('a credit note', () => {
       ok: true,
       value: {
         ...{ work: 100_000, tax: 6_250, client: 5, project: 3, text: 'Too much' },
-        ...{ datedOn: '2027-03-31', postedOn: '2027-03-31' },
+        ...{ datedOn: '2027-03-31', postedOn: '2027-03-31', withheld: 0 },
+        values: [{ line: null, work: -100_000, stored: 0, withheld: 0, released: 0 }],
       },
     });
+  });
+
+  test.each([
+    { case: 'its share of what was held back', books: { withheld: 10_000 }, work: '250', withheld: 2_500 },
+    {
+      case: 'with what notes gave up before, never more than all of it',
+      books: { withheld: 10_001, workCredited: 66_667, withheldCredited: 6_667, held: 3_334 },
+      work: '',
+      withheld: 3_334,
+    },
+    {
+      case: 'no more than is held back still: the rest lowers what is owed',
+      books: { withheld: 10_000, held: 1_000 },
+      work: '250',
+      withheld: 1_000,
+    },
+    { case: 'nothing of what was released', books: { withheld: 10_000, held: 0 }, work: '', withheld: 0 },
+  ])('gives up $case', ({ books, work, withheld }) => {
+    expect(read({ work }, books)).toMatchObject({ value: { withheld, values: [{ withheld: -withheld || 0 }] } });
   });
 
   test.each([

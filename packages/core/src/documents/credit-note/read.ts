@@ -1,8 +1,11 @@
+import type { BilledValue } from '../../billing/billed-values.ts';
+import { billedOf } from '../../billing/schedule.ts';
 import type { DayOrder } from '../../calendar/typed-date.ts';
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { dayIn, ifFilled, moneyIn, required, textIn } from '../../cells/cell.ts';
 import type { PartyId, ProjectId } from '../../ledger/ids.ts';
-import { cents, difference, type Cents } from '../../money/cents.ts';
+import { allocation } from '../../money/allocation.ts';
+import { cents, difference, opposite, ZERO, type Cents } from '../../money/cents.ts';
 import { ratio, shareOf } from '../../money/ratio.ts';
 import { postingDay, type LockedThrough } from '../../months/open-day.ts';
 import { usualDay } from '../../months/unusual-day.ts';
@@ -20,11 +23,27 @@ export interface CreditedInvoice {
   readonly tax: Cents;
   readonly workCredited: Cents;
   readonly taxCredited: Cents;
+  /** What the invoice withheld, what notes gave up of it, and what is held back now. */
+  readonly withheld: Cents;
+  readonly withheldCredited: Cents;
+  readonly held: Cents;
+  /** Its lines as they stand: billed, less credited; and what is held back of each. */
+  readonly lines: readonly InvoiceLineNow[];
+}
+
+/** A line of an invoice, less what was credited and released of it. */
+export interface InvoiceLineNow {
+  readonly line: number | null;
+  readonly work: Cents;
+  readonly stored: Cents;
+  readonly held: Cents;
 }
 
 /** A credit note that can be posted. */
 export interface ReadCreditNote extends CreditNote {
   readonly datedOn: IsoDate;
+  /** What comes off each line of the invoice; below zero. */
+  readonly values: readonly Omit<BilledValue, 'invoice'>[];
 }
 
 export interface CreditBasis {
@@ -35,8 +54,8 @@ export interface CreditBasis {
 }
 
 /**
- * Part of an invoice, or all that is left of it. Tax follows the work credited of the invoice so far, so that notes which credit
- * all of the work credit all of the tax.
+ * Part of an invoice, or all that is left of it. Tax and what was held back follow the work credited of the invoice so far, so that notes
+ * which credit all of the work credit all of both; what is held back no more lowers what the client owes instead.
  */
 export function readCreditNote(
   form: CreditNoteForm,
@@ -57,18 +76,47 @@ export function readCreditNote(
     work: following(ifFilled({ typed: form.work, at: 'work' }, left, moneyIn), (work) => partOf(work, left, invoice)),
     text: required({ typed: form.text, at: 'text' }, 'why it is credited', (cell) => textIn(cell, 'the text', 400)),
   });
-  return mapped(parts, (read) => ({
-    ...read.days,
-    work: read.work,
-    text: read.text,
-    client: invoice.client,
-    project: invoice.project,
-    tax: difference(taxOf(invoice, cents(invoice.workCredited + read.work)), invoice.taxCredited),
-  }));
+  return mapped(parts, (read) => {
+    const credited = cents(invoice.workCredited + read.work);
+    const share = difference(shareOfWork(invoice, invoice.withheld, credited), invoice.withheldCredited);
+    const withheld = cents(Math.max(0, Math.min(share, invoice.held)));
+    return {
+      ...{ ...read.days, work: read.work, text: read.text, client: invoice.client, project: invoice.project, withheld },
+      tax: difference(shareOfWork(invoice, invoice.tax, credited), invoice.taxCredited),
+      values: creditedLines(invoice.lines, read.work, withheld),
+    };
+  });
 }
 
-function taxOf({ work, tax }: CreditedInvoice, credited: Cents): Cents {
-  return work === 0 ? cents(0) : shareOf(tax, ratio(credited, work));
+function shareOfWork({ work }: CreditedInvoice, amount: Cents, credited: Cents): Cents {
+  return work === 0 ? ZERO : shareOf(amount, ratio(credited, work));
+}
+
+/** What comes off each line: by what stands of it, stored materials in their share; and of what is held back of it. */
+function creditedLines(
+  lines: readonly InvoiceLineNow[],
+  work: Cents,
+  withheld: Cents,
+): readonly Omit<BilledValue, 'invoice'>[] {
+  const shares = splitBy(work, lines.map(billedOf));
+  const held = splitBy(
+    withheld,
+    lines.map((line) => line.held),
+  );
+  return lines.map((line, index) => {
+    const share = shares[index] ?? ZERO;
+    const whole = billedOf(line);
+    const stored = whole === 0 ? ZERO : shareOf(share, ratio(line.stored, whole));
+    return {
+      ...{ line: line.line, work: opposite(difference(share, stored)), stored: opposite(stored) },
+      ...{ withheld: opposite(held[index] ?? ZERO), released: ZERO },
+    };
+  });
+}
+
+function splitBy(amount: Cents, weights: readonly number[]): readonly Cents[] {
+  const total = weights.reduce((all, each) => all + each, 0);
+  return total === 0 ? weights.map((_, index) => (index === 0 ? amount : ZERO)) : allocation(amount, weights);
 }
 
 function afterInvoice(day: IsoDate, { datedOn, number }: CreditedInvoice): Decision<IsoDate> {

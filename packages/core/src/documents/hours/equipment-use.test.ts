@@ -31,6 +31,7 @@ const catalog: Catalog = catalogOf(
     knownBills: [],
     orders: [],
     retainedApart: [],
+    billings: [],
     hoursThere: [],
     usesThere: [THERE],
     paidThere: [],

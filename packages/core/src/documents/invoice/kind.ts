@@ -7,9 +7,10 @@ export const INVOICE = {
   party: 'client',
   openOn: 'receivable',
   undoing: { how: 'reversal' },
-  needs: ['receivable', 'progress-billings', 'output-tax'],
-  posts: 'Dr receivables; Cr progress billings of the project, and output tax.',
+  needs: ['receivable', 'retention-receivable', 'progress-billings', 'output-tax'],
+  posts: 'Dr receivables, and what the client holds back; Cr progress billings of the project, and output tax.',
   billsWork: true,
+  linesSayNumber: true,
   actions: ['print', 'credit invoice'],
   pdf: '/invoices',
 } as const satisfies KindOfDocument;

@@ -10,14 +10,20 @@ export interface ProgressInvoice {
   readonly postedOn: IsoDate;
   readonly work: Cents;
   readonly tax: Cents;
+  /** What the client holds back of it. */
+  readonly withheld: Cents;
   readonly text: string;
 }
 
-/** Dr receivable, gross; Cr progress billings of the project; Cr output tax. Earns nothing: that is recognition's work. */
+/**
+ * Dr receivable, what is due now; Dr retention receivable, what is held back; Cr progress billings of the project, all of the work; Cr
+ * output tax. Earns nothing: that is recognition's work.
+ */
 export function progressBilled(roles: Roles, invoice: ProgressInvoice): JournalEntry {
-  const { client: party, project, work, tax, text } = invoice;
+  const { client: party, project, work, tax, withheld, text } = invoice;
   return journalEntry(invoice.postedOn, [
-    debit(roles.receivable, cents(work + tax), { project, party, text }),
+    debit(roles.receivable, cents(work + tax - withheld), { project, party, text }),
+    debit(roles['retention-receivable'], withheld, { project, party, text }),
     credit(roles['progress-billings'], work, { project, party, text }),
     credit(roles['output-tax'], tax, { party, text }),
   ]);

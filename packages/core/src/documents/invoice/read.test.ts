@@ -1,7 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { isoDate } from '../../calendar/iso-date.ts';
 import { month } from '../../calendar/month.ts';
-import { partyId, projectId } from '../../ledger/ids.ts';
+import { billing } from '../../billing/billing.test.sample.ts';
+import { NOTHING_BILLED } from '../../billing/schedule.ts';
+import { partyId } from '../../ledger/ids.ts';
 import { cents, MOST_SUM } from '../../money/cents.ts';
 import { accepted, refused } from '../../problems/decision.ts';
 import { SAMPLE } from '../sample-catalog.test.sample.ts';
@@ -12,10 +14,14 @@ const FORM: InvoiceForm = {
   ...{ project: 'GATE', datedOn: '', dueOn: '', share: 'percent', value: '25', taxCode: '', text: 'Progress' },
   acceptWarnings: false,
 };
-const contractOf = (contract: number, billed: number): BilledContract => ({
-  ...{ project: projectId(1), client: partyId(50), termsDays: 30 },
-  position: { contract: cents(contract), billed: cents(billed), earned: cents(31_000) },
-  isPriced: true,
+const contractOf = (contract: number, billed: number, isPriced = true): BilledContract => ({
+  billing: billing([], {
+    contract: [{ agreedOn: isoDate('2027-01-01'), amount: cents(contract) }],
+    unscheduled: { ...NOTHING_BILLED, work: cents(billed) },
+    isPriced,
+  }),
+  client: partyId(50),
+  earned: cents(31_000),
 });
 const read = (form: Partial<InvoiceForm>, { contract = 100_000, billed = 20_000, day = '2027-03-31' } = {}) =>
   readInvoice(
@@ -45,9 +51,18 @@ describe('a progress invoice', () => {
   ] as const)('bills $case', ({ form, work, left }) => {
     const { figures, decided } = read(form);
     expect(figures).toEqual({
-      ...{ work, tax: 0, due: work, contract: 100_000, billedBefore: 20_000, leftAfter: left, earned: 31_000 },
+      ...{
+        work,
+        tax: 0,
+        withheld: 0,
+        due: work,
+        contract: 100_000,
+        billedBefore: 20_000,
+        leftAfter: left,
+        earned: 31_000,
+      },
     });
-    expect(decided).toMatchObject({ ok: true, value: { client: 50, project: 1, work, tax: 0, text: 'Progress' } });
+    expect(decided).toMatchObject({ ok: true, value: { client: 50, figures: { work, tax: 0 }, text: 'Progress' } });
   });
 
   test('is due after the terms of its client, or on the day typed, the very day included', () => {
@@ -75,7 +90,16 @@ describe('a progress invoice', () => {
   test('of which nothing is said yet shows where the contract stands', () => {
     const { figures } = read({ value: '' });
     expect(figures).toEqual({
-      ...{ work: 0, tax: 0, due: 0, contract: 100_000, billedBefore: 20_000, leftAfter: 80_000, earned: 31_000 },
+      ...{
+        work: 0,
+        tax: 0,
+        withheld: 0,
+        due: 0,
+        contract: 100_000,
+        billedBefore: 20_000,
+        leftAfter: 80_000,
+        earned: 31_000,
+      },
     });
   });
 });
@@ -132,7 +156,7 @@ test('without a price an amount is billed, and a share is refused', () => {
       {
         ...{ datedOn: accepted(isoDate('2027-03-31')), today: isoDate('2027-03-31'), lockedThrough: null },
         ...{ dayOrder: 'month first', taxCodes: SAMPLE.taxCodes },
-        contract: accepted({ ...contractOf(0, 20_000), isPriced: false }),
+        contract: accepted(contractOf(0, 20_000, false)),
       },
     );
   const { figures, decided } = unpriced({ share: 'amount', value: '500', taxCode: 'ST' });

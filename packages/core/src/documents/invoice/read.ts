@@ -1,47 +1,31 @@
-import type { DayOrder, DayReading } from '../../calendar/typed-date.ts';
-import { plusDays, type IsoDate } from '../../calendar/iso-date.ts';
+import { billedOf, billedSoFar, contractOn, scheduleOn } from '../../billing/schedule.ts';
+import type { BilledNow } from '../../billing/withheld.ts';
+import type { DayOrder } from '../../calendar/typed-date.ts';
+import type { IsoDate } from '../../calendar/iso-date.ts';
 import { dayIn, ifFilled, moneyIn, numberIn, required, textIn, withinBooks } from '../../cells/cell.ts';
-import type { PartyId, ProjectId } from '../../ledger/ids.ts';
 import { salesTax, type TaxCode } from '../../ledger/tax-code.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
-import { cents, ZERO, type Cents } from '../../money/cents.ts';
+import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { millionthsOf } from '../../money/ratio.ts';
 import { postingDay, type LockedThrough } from '../../months/open-day.ts';
 import { usualDay } from '../../months/unusual-day.ts';
-import { accepted, following, gathered, mapped, unless, type Decision } from '../../problems/decision.ts';
-import type { ProjectPosition } from '../../progress/project-position.ts';
-import { contractShare, workWithoutPrice, type BillingShare } from './contract-share.ts';
+import { accepted, following, gathered, mapped, type Decision } from '../../problems/decision.ts';
+import type { BilledProject } from '../billed-project.ts';
+import {
+  invoiceFigures,
+  invoicedLines,
+  NO_INVOICE_FIGURES,
+  type InvoiceFigures,
+  type InvoiceToPost,
+} from './billed-invoice.ts';
+import type { BillingShare } from './contract-share.ts';
+import { dueIn } from './due.ts';
 import type { InvoiceForm } from './form.ts';
-import type { ProgressInvoice } from './post.ts';
+import { shareOverSchedule } from './share-over-schedule.ts';
 
-export interface InvoiceFigures {
-  readonly work: Cents;
-  readonly tax: Cents;
-  readonly due: Cents;
-  readonly contract: Cents;
-  readonly billedBefore: Cents;
-  readonly leftAfter: Cents;
+/** The contract an invoice is of, and what it earned by then. */
+export interface BilledContract extends BilledProject {
   readonly earned: Cents;
-}
-
-export const NO_INVOICE_FIGURES: InvoiceFigures = {
-  ...{ work: ZERO, tax: ZERO, due: ZERO, contract: ZERO, billedBefore: ZERO, leftAfter: ZERO, earned: ZERO },
-};
-
-/** An invoice that can be posted. */
-export interface ReadInvoice extends ProgressInvoice {
-  readonly datedOn: IsoDate;
-  readonly dueOn: IsoDate;
-}
-
-/** The contract an invoice is of, where it stands; billed is all that is billed by now, whatever its month. */
-export interface BilledContract {
-  readonly project: ProjectId;
-  readonly client: PartyId;
-  readonly termsDays: number;
-  readonly position: Pick<ProjectPosition, 'contract' | 'billed' | 'earned'>;
-  /** False where it earns as billed and no price was agreed. */
-  readonly isPriced: boolean;
 }
 
 export interface InvoiceBasis {
@@ -62,51 +46,59 @@ export function invoiceDay({ datedOn }: InvoiceForm, today: IsoDate, order: DayO
 export function readInvoice(
   form: InvoiceForm,
   { datedOn, today, lockedThrough, dayOrder, taxCodes, contract }: InvoiceBasis,
-): { readonly figures: InvoiceFigures; readonly decided: Decision<ReadInvoice> } {
+): { readonly figures: InvoiceFigures; readonly decided: Decision<InvoiceToPost> } {
   const taxCode = ifFilled({ typed: form.taxCode, at: 'taxCode' }, null, (cell) =>
     lookedUp(taxCodes, cell, 'tax code'),
   );
+  const day = datedOn.ok ? datedOn.value : today;
   const billed = following(gathered({ contract, share: shareIn(form) }), (read) =>
-    mapped(figuresOf(read.contract, read.share, taxCode.ok ? taxCode.value : null), (figures) => ({
-      figures,
-      contract: read.contract,
-    })),
+    following(shareOverSchedule(read.contract, day, read.share), (now) =>
+      worked(read.contract, { now, day, taxCode: taxCode.ok ? taxCode.value : null }),
+    ),
   );
-  const days = following(datedOn, (day) =>
+  const days = following(datedOn, (dated) =>
     gathered({
-      datedOn: usualDay(day, { at: 'datedOn', today, mayBeUnusual: form.acceptWarnings }),
-      postedOn: postingDay(day, lockedThrough, { at: 'datedOn', mayPostLater: form.acceptWarnings }),
-      dueOn: dueIn(form, { near: day, order: dayOrder }, contract.ok ? contract.value.termsDays : 0),
+      datedOn: usualDay(dated, { at: 'datedOn', today, mayBeUnusual: form.acceptWarnings }),
+      postedOn: postingDay(dated, lockedThrough, { at: 'datedOn', mayPostLater: form.acceptWarnings }),
+      dueOn: dueIn(
+        { typed: form.dueOn, at: 'dueOn' },
+        { near: dated, order: dayOrder },
+        contract.ok ? contract.value.billing.termsDays : 0,
+      ),
     }),
   );
   const text = textIn({ typed: form.text, at: 'text' }, 'the text', 400);
-  const decided = mapped(gathered({ days, taxCode, text, billed }), (read) => ({
-    ...{ client: read.billed.contract.client, project: read.billed.contract.project, ...read.days },
-    ...{ work: read.billed.figures.work, tax: read.billed.figures.tax, text: read.text },
-  }));
-  return { figures: billed.ok ? billed.value.figures : standingFigures(contract), decided };
+  const decided = mapped(gathered({ days, taxCode, text, billed }), (read): InvoiceToPost => {
+    const { billing, client, lines, figures } = read.billed;
+    return { billing, client, ...read.days, lines, figures, text: read.text, taxCode: read.taxCode, form };
+  });
+  return { figures: billed.ok ? billed.value.figures : standingFigures(contract, day), decided };
+}
+
+function worked(
+  { billing, client, earned }: BilledContract,
+  {
+    now,
+    day,
+    taxCode,
+  }: { readonly now: readonly BilledNow[]; readonly day: IsoDate; readonly taxCode: TaxCode | null },
+) {
+  const amount = sum(now.map(billedOf));
+  return mapped(withinBooks({ typed: '', at: 'value' }, amount + salesTax(taxCode, amount)), () => {
+    const work = { billing, schedule: scheduleOn(billing, day), now, taxCode };
+    const lines = invoicedLines(work);
+    return { billing, client, lines, figures: invoiceFigures(work, lines, { datedOn: day, earned }) };
+  });
 }
 
 /** Where the contract stands, for whoever has not said yet how much to bill. */
-function standingFigures(decided: Decision<BilledContract>): InvoiceFigures {
+function standingFigures(decided: Decision<BilledContract>, day: IsoDate): InvoiceFigures {
   if (!decided.ok) return NO_INVOICE_FIGURES;
-  const { contract, billed, earned } = decided.value.position;
-  const leftAfter = decided.value.isPriced ? cents(contract - billed) : ZERO;
-  return { ...NO_INVOICE_FIGURES, contract, billedBefore: billed, leftAfter, earned };
-}
-
-function dueIn({ dueOn }: InvoiceForm, { near: datedOn, order }: DayReading, termsDays: number): Decision<IsoDate> {
-  const cell = { typed: dueOn, at: 'dueOn' };
-  return following(
-    ifFilled(cell, plusDays(datedOn, termsDays), (filled) => dayIn(filled, datedOn, order)),
-    (day) =>
-      unless(
-        day < datedOn
-          ? [{ at: 'dueOn', kind: 'days-out-of-order', earlier: 'the invoice date', later: 'the due date' }]
-          : [],
-        day,
-      ),
-  );
+  const { billing, earned } = decided.value;
+  const contract = contractOn(billing, day);
+  const billedBefore = billedOf(billedSoFar(scheduleOn(billing, day)));
+  const leftAfter = billing.isPriced ? cents(contract - billedBefore) : ZERO;
+  return { ...NO_INVOICE_FIGURES, contract, billedBefore, leftAfter, earned };
 }
 
 function shareIn({ share, value }: InvoiceForm): Decision<BillingShare> {
@@ -122,19 +114,4 @@ function shareIn({ share, value }: InvoiceForm): Decision<BillingShare> {
     case 'amount':
       return mapped(required(cell, 'the amount', moneyIn), (amount) => ({ kind: 'amount', amount }));
   }
-}
-
-function figuresOf(
-  { position: { contract, billed, earned }, isPriced }: BilledContract,
-  share: BillingShare,
-  taxCode: TaxCode | null,
-): Decision<InvoiceFigures> {
-  const asked = isPriced ? contractShare(contract, billed, share) : workWithoutPrice(share);
-  return following(asked, (work) => {
-    const tax = salesTax(taxCode, work);
-    const leftAfter = isPriced ? cents(contract - billed - work) : ZERO;
-    return mapped(withinBooks({ typed: '', at: 'value' }, work + tax), (due) => ({
-      ...{ work, tax, due, contract, billedBefore: billed, leftAfter, earned },
-    }));
-  });
 }

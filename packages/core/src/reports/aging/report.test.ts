@@ -13,11 +13,28 @@ const answer = Aging.parse({
       amounts: [100, 20, 0, 0, 0],
       otherCents: -5,
       total: money(115, 'h'),
+      retention: money(30, 'r'),
     },
-    { id: 4, code: '', name: 'Orr District', amounts: [0, 0, 7, 0, 60], otherCents: 0, total: money(67) },
-    { id: null, code: '', name: 'No party', amounts: [0, 0, 0, 0, -8], otherCents: 9, total: money(1) },
+    {
+      id: 4,
+      code: '',
+      name: 'Orr District',
+      amounts: [0, 0, 7, 0, 60],
+      otherCents: 0,
+      total: money(67),
+      retention: money(0),
+    },
+    {
+      id: null,
+      code: '',
+      name: 'No party',
+      amounts: [0, 0, 0, 0, -8],
+      otherCents: 9,
+      total: money(1),
+      retention: money(0),
+    },
   ],
-  totals: { amounts: [100, 20, 7, 0, 52], otherCents: 4, total: money(183, 'all') },
+  totals: { amounts: [100, 20, 7, 0, 52], otherCents: 4, total: money(183, 'all'), retention: money(30, 'all r') },
 });
 const table = () => AGING.table(answer, {});
 
@@ -26,14 +43,15 @@ test('open amounts stand by days past due, beside what has no document, and add 
     ...['Code (code, text)', 'Name (name, text, gives way)', 'Not due (not_due, money)'],
     ...['1–30 (days_1_to_30, money)', '31–60 (days_31_to_60, money)', '61–90 (days_61_to_90, money)'],
     ...['Over 90 (over_90_days, money)', 'No document (without_document, money)', 'Total (total, money)'],
+    'Retention (retention, money)',
   ]);
   expect(rowsRead(table())).toEqual([
-    ['HALE', 'Hale Land Trust', '100', '20', '0', '0', '0', '-5', '115 ← h'],
-    ['', 'Orr District', '0', '0', '7', '0', '60', '0', '67'],
-    ['', 'No party', '0', '0', '0', '0', '-8', '9', '1'],
+    ['HALE', 'Hale Land Trust', '100', '20', '0', '0', '0', '-5', '115 ← h', '30 ← r'],
+    ['', 'Orr District', '0', '0', '7', '0', '60', '0', '67', '0'],
+    ['', 'No party', '0', '0', '0', '0', '-8', '9', '1', '0'],
   ]);
-  expect(totalsRead(table())).toEqual(['Total', '', '100', '20', '7', '0', '52', '4', '183 ← all']);
-  expect(new Set(table().columns.map(({ id }) => id)).size).toBe(9);
+  expect(totalsRead(table())).toEqual(['Total', '', '100', '20', '7', '0', '52', '4', '183 ← all', '30 ← all r']);
+  expect(new Set(table().columns.map(({ id }) => id)).size).toBe(10);
 });
 
 test('a party with something over ninety days late is marked, one in credit there is not', () => {

@@ -71,5 +71,10 @@ function columns({ totals }: Answer): readonly ColumnOf<Row>[] {
       of: ({ total }) => traced(total),
       total: traced(totals.total),
     },
+    {
+      ...{ id: 'retention', head: 'Retention', file: 'retention', holds: 'money' },
+      of: ({ retention }) => traced(retention),
+      total: traced(totals.retention),
+    },
   ];
 }

@@ -22,7 +22,9 @@ export const Aging = Part.extend({
       otherCents: Cents,
       /** The balance of the account with the party; traced where the day ends a month. */
       total: Money,
+      /** Held back, and due only later: in no other column. */
+      retention: Money,
     }),
   ),
-  totals: z.object({ amounts: z.array(Cents).length(5), otherCents: Cents, total: Money }),
+  totals: z.object({ amounts: z.array(Cents).length(5), otherCents: Cents, total: Money, retention: Money }),
 });

@@ -23,7 +23,7 @@ export interface BalanceSheet {
 }
 
 /** Nets each contract by itself (ASC 606-10-45-1, IFRS 15.105): a surplus of one never hides a deficit of another. */
-export function contractNet(nets: readonly Cents[]): ContractNet {
+export function nettedContracts(nets: readonly Cents[]): ContractNet {
   return {
     assets: sum(nets.filter((net) => net > 0)),
     liabilities: cents(-sum(nets.filter((net) => net < 0))),

@@ -20,6 +20,7 @@ test('contracts stand on both sides of the balance sheet, profit apart by years,
       earlierProfit: money(110, 'earlier'),
       profitThisYear: money(50, 'year'),
       totalLiabilitiesAndEquityCents: 750,
+      company: null,
     }),
     {},
   );

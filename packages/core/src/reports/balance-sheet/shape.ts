@@ -1,6 +1,9 @@
 import { z } from 'zod';
-import { Cents, Money } from '../../shapes/values.ts';
+import { Cents, IdText, Money } from '../../shapes/values.ts';
+import { RecognizableQuery } from '../query.ts';
 import { StatementGroup } from '../income-statement/shape.ts';
+
+export const BalanceSheetQuery = RecognizableQuery.extend({ project: IdText.optional() });
 
 export const BalanceSheet = z.object({
   assets: StatementGroup,
@@ -11,5 +14,7 @@ export const BalanceSheet = z.object({
   equity: StatementGroup,
   earlierProfit: Money,
   profitThisYear: Money,
+  /** Of one project: what balances it, for bank and tax are the company's. Null for the whole books. */
+  company: Money.nullable(),
   totalLiabilitiesAndEquityCents: Cents,
 });

@@ -17,6 +17,7 @@ const row = {
   ...{ netFigure: 'net', earnedThisYear: money(175, 'this year'), earnedBeforeYear: money(200, 'before') },
   ...{ backlog: money(625, 'backlog'), costToComplete: money(500, 'to complete') },
   profitInBacklogCents: 125,
+  ...{ retained: money(40, 'held'), deposit: money(15, 'deposit'), net: money(0, 'net of it') },
 };
 const answer = WipSchedule.parse({
   rows: [row, { ...row, id: 2, code: 'PE-02', overbilledCents: 0, underbilledCents: 60 }],
@@ -24,7 +25,7 @@ const answer = WipSchedule.parse({
     ...{ contractCents: 2_000, estimateCents: 1_600, profitCents: 400, costCents: 600, earnedCents: 750 },
     ...{ profitToDateCents: 150, billedCents: 800, overbilledCents: 26, underbilledCents: 61 },
     ...{ earnedThisYearCents: 350, backlogCents: 1_250, costToCompleteCents: 1_000 },
-    profitInBacklogCents: 250,
+    ...{ profitInBacklogCents: 250, retainedCents: 80, depositCents: 30, netCents: 85 },
   },
 });
 
@@ -34,6 +35,7 @@ describe('the WIP schedule', () => {
     expect(rowsRead(table())[0]).toEqual([
       ...['PE-01', 'Garrow Creek', 'Orr District', '1000 ← contract', '800 ← estimate', '200 ← profit', '1/5 ← margin'],
       ...['300 ← cost', '3/8 ← complete', '375 ← earned', '75 ← to date', '400 ← billed', '25 ← net', '0'],
+      ...['40 ← held', '15 ← deposit', '0 ← net of it'],
       ...['175 ← this year', '200 ← before', '625 ← backlog', '500 ← to complete', '125'],
     ]);
     expect(rowsRead(table())[1]?.slice(12, 14)).toEqual(['0', '60 ← net']);
@@ -42,7 +44,25 @@ describe('the WIP schedule', () => {
 
   test('totals: earned before is earned less this year, profit in backlog is profit less profit to date', () => {
     expect(totalsRead(table())).toEqual([
-      ...['Total', '', '', '2000', '1600', '400', '400/2000', '600', '', '750', '150', '800', '26', '61'],
+      ...[
+        'Total',
+        '',
+        '',
+        '2000',
+        '1600',
+        '400',
+        '400/2000',
+        '600',
+        '',
+        '750',
+        '150',
+        '800',
+        '26',
+        '61',
+        '80',
+        '30',
+        '85',
+      ],
       ...['350', '400', '1250', '1000', '250'],
     ]);
   });
@@ -54,6 +74,10 @@ describe('the WIP schedule', () => {
     ...['Earned (earned, money, earned)', `Profit to date (profit_to_date, money${only})`],
     ...[`Billed (billed, money, billed${only})`, `Overbilled (overbilled, money, gap${only})`],
     `Underbilled (underbilled, money, gap${only})`,
+  ];
+  const held = (only: string) => [
+    ...[`Retention held (retained, money${only})`, `Deposit left (deposit, money${only})`],
+    `Net of the contract (net_of_contract, money${only})`,
   ];
   const year = (only: string) => [
     ...[
@@ -70,12 +94,12 @@ describe('the WIP schedule', () => {
     {
       case: 'to date',
       chosen: {},
-      columns: [...named(', file only'), ...toDate(''), ...year(', file only')],
+      columns: [...named(', file only'), ...toDate(''), ...held(', file only'), ...year(', file only')],
     },
     {
       case: 'by years',
       chosen: { view: 'year' },
-      columns: [...named(''), ...toDate(', file only'), ...year('')],
+      columns: [...named(''), ...toDate(', file only'), ...held(', file only'), ...year('')],
     },
   ])('files have every column, the screen those of the view: $case', ({ chosen, columns }) => {
     expect(columnsRead(WIP_SCHEDULE.table(answer, chosen))).toEqual(columns);

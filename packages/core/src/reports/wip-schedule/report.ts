@@ -28,6 +28,7 @@ export const WIP_SCHEDULE = report({
       options: [
         { value: 'to-date', text: 'where it stands to date' },
         { value: 'year', text: 'this year, earlier, and what is ahead' },
+        { value: 'held', text: 'billed, held back and paid ahead' },
       ],
     },
   },
@@ -43,13 +44,13 @@ export const WIP_SCHEDULE = report({
 
 /** All of them in files; on screen those of the view. */
 function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>[] {
-  const toDate: Only = view === 'year' ? { only: 'file' } : {};
-  const year: Only = view === 'year' ? {} : { only: 'file' };
+  const [toDate, billing] = [shownIn(view, 'to-date'), shownIn(view, 'to-date', 'held')];
+  const [held, year] = [shownIn(view, 'held'), shownIn(view, 'year')];
   return [
     { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code, total: 'Total' },
     { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
     { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client, ...year },
-    { ...money('contract', 'Contract', totals.contractCents), of: ({ contract }) => traced(contract), ...toDate },
+    { ...money('contract', 'Contract', totals.contractCents), of: ({ contract }) => traced(contract), ...billing },
     { ...money('estimate', 'EAC', totals.estimateCents), long: EAC, of: ({ estimate }) => traced(estimate), ...toDate },
     {
       ...{ ...money('profit', 'Gross profit at completion', totals.profitCents), file: 'gross_profit' },
@@ -79,24 +80,50 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
       of: ({ profitToDate }) => traced(profitToDate),
       ...toDate,
     },
-    { ...money('billed', 'Billed', totals.billedCents), tone: 'billed', of: ({ billed }) => traced(billed), ...toDate },
+    {
+      ...money('billed', 'Billed', totals.billedCents),
+      tone: 'billed',
+      of: ({ billed }) => traced(billed),
+      ...billing,
+    },
     {
       ...{ ...money('overbilled', 'Overbilled', totals.overbilledCents), tone: 'gap' },
       madeOf: { plus: ['billed'], minus: ['earned'], orZero: true },
       of: ({ overbilledCents, netFigure }) => side(overbilledCents, netFigure),
-      ...toDate,
+      ...billing,
     },
     {
       ...{ ...money('underbilled', 'Underbilled', totals.underbilledCents), tone: 'gap' },
       madeOf: { plus: ['earned'], minus: ['billed'], orZero: true },
       of: ({ underbilledCents, netFigure }) => side(underbilledCents, netFigure),
-      ...toDate,
+      ...billing,
     },
+    ...heldColumns(totals, held),
     ...yearColumns(totals, year),
   ];
 }
 
 type Only = { readonly only?: 'file' };
+
+/** On screen in some of the views, in files always. */
+function shownIn(view: string, ...views: readonly string[]): Only {
+  return views.includes(view) ? {} : { only: 'file' };
+}
+
+/** What the client holds back and paid ahead, and the contract's net with both. */
+function heldColumns(totals: Schedule['totals'], held: Only): readonly ColumnOf<Row>[] {
+  return [
+    { ...money('retained', 'Retention held', totals.retainedCents), of: ({ retained }) => traced(retained), ...held },
+    { ...money('deposit', 'Deposit left', totals.depositCents), of: ({ deposit }) => traced(deposit), ...held },
+    {
+      ...{ ...money('net', 'Net of the contract', totals.netCents), file: 'net_of_contract' },
+      formula: 'underbilled − overbilled + retention held − deposit left',
+      madeOf: { plus: ['underbilled', 'retained'], minus: ['overbilled', 'deposit'] },
+      of: ({ net }) => traced(net),
+      ...held,
+    },
+  ];
+}
 
 /** What is of this year, of earlier ones, and still ahead. */
 function yearColumns(totals: Schedule['totals'], year: Only): readonly ColumnOf<Row>[] {

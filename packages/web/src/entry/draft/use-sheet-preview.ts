@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { lastDay, type Month } from '@lowtide/core/calendar/month.ts';
+import { billedProjects } from '@lowtide/core/documents/billed-project.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
 import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
@@ -12,6 +13,7 @@ export type PreviewOf = (sheet: Sheet, knownBills: readonly string[]) => Promise
 
 const NO_STANDS: ReadAgainst['stands'] = { stands: [], positions: [] };
 const NO_ORDERS: ReadAgainst['orders'] = { orders: [], retainedApart: [] };
+const NO_BILLINGS: ReadAgainst['billed'] = { billings: [] };
 const NOTHING_THERE = { rows: [], uses: [], paid: [] };
 
 /**
@@ -23,6 +25,7 @@ export function useSheetPreview(month: Month): PreviewOf {
   const standsOf = useKnown('projectStands');
   const hoursOf = useKnown('hoursThere');
   const ordersOf = useKnown('ordersThere');
+  const billingsOf = useKnown('billingsThere');
   const known = useRef<{ hours: object; there: ReadAgainst['there'] }>({
     hours: NOTHING_THERE,
     there: { hoursThere: [], usesThere: [], paidThere: [] },
@@ -33,7 +36,8 @@ export function useSheetPreview(month: Month): PreviewOf {
     const basis = await basisOf({});
     if (basis === null) return null;
     const days = { near: lastDay(month), order: basis.dayOrder };
-    const { worked, suppliers, orders: numbers } = sheetKind(sheet.kind).scope(sheet, days);
+    const scope = sheetKind(sheet.kind).scope(sheet, days);
+    const { worked, suppliers, orders: numbers } = scope;
     const asked = {
       suppliers: suppliersNamed(suppliers, basis.suppliers).toSorted((one, other) => one - other),
       numbers: [...new Set(numbers.map((number) => number.trim()).filter((number) => number !== ''))].toSorted(),
@@ -47,12 +51,20 @@ export function useSheetPreview(month: Month): PreviewOf {
     const projects = named.toSorted((one, other) => one - other);
     const stands = projects.length === 0 ? NO_STANDS : await standsOf({ body: { through: month, projects } });
     const hours = worked === null ? NOTHING_THERE : await hoursOf({ query: worked });
-    if (stands === null || hours === null) return null;
+    const billing = {
+      projects: billedProjects(scope.billed, basis.projects)
+        .map(Number)
+        .toSorted((one, other) => one - other),
+      applications: scope.applications.map((number) => number.trim()).filter((number) => number !== ''),
+    };
+    const isBilling = billing.projects.length + billing.applications.length > 0;
+    const billed = isBilling ? await billingsOf({ body: billing }) : NO_BILLINGS;
+    if (stands === null || hours === null || billed === null) return null;
     if (hours !== known.current.hours) {
       known.current = { hours, there: { hoursThere: hours.rows, usesThere: hours.uses, paidThere: hours.paid } };
     }
     reader.current ??= sheetReader();
-    const against = { month, basis, stands, orders: there, there: known.current.there, knownBills };
+    const against = { month, basis, stands, orders: there, billed, there: known.current.there, knownBills };
     // Typing and keeping go on without a preview; posting checks everything again.
     return reader.current.preview(sheet, against).catch(() => null);
   };

@@ -110,6 +110,8 @@ function offered({ holds, column, typed, project }: Asking, { reference, lines, 
     case 'day':
     case 'hours':
     case 'money':
+    case 'scheduled line':
+    case 'share of contract':
     case 'quantity':
     case 'text':
       return [];

@@ -1,0 +1,16 @@
+import type { Cents } from '../money/cents.ts';
+
+/** What is wrong with what is asked of clients, invoiced and credited. */
+export interface BillingFacts {
+  'retention-unreadable': { readonly typed: string };
+  'over-line': { readonly line: string; readonly left: Cents; readonly asked: Cents };
+  'percent-and-amount': object;
+  'application-waiting': { readonly number: string };
+  'line-not-asked': { readonly line: string };
+  'certified-above-asked': { readonly line: string; readonly asked: Cents; readonly certified: Cents };
+  'nothing-certified': object;
+  'application-answered': { readonly number: string; readonly by: string };
+  'over-contract': { readonly left: Cents; readonly asked: Cents };
+  'over-invoice': { readonly number: string; readonly left: Cents; readonly asked: Cents };
+  'client-needed': { readonly project: string };
+}

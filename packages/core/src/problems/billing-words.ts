@@ -1,0 +1,25 @@
+import { dollars } from '../money/dollars.ts';
+import type { BillingFacts } from './billing-facts.ts';
+import type { Fact } from './problem.ts';
+
+/** What is wrong with what is asked of clients, invoiced and credited, in words. */
+export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>) => string } = {
+  'retention-unreadable': (fact) =>
+    `Retention is not read from “${fact.typed}”. Type a percent such as 10, or steps such as 10 until 50, then 5.`,
+  'over-line': (fact) =>
+    `${dollars(fact.asked)} is more than is left of ${fact.line}, ${dollars(fact.left)}. Bill less, or say that the line may go above its value.`,
+  'percent-and-amount': () => 'The line has a percent and an amount. Leave one of the two out.',
+  'application-waiting': (fact) =>
+    `${fact.number} waits for the client's answer. Certify it first, or name it as the one that this corrects.`,
+  'line-not-asked': (fact) => `The application asks nothing for ${fact.line}. Take the row out.`,
+  'certified-above-asked': (fact) =>
+    `${dollars(fact.certified)} is more than was asked for ${fact.line}, ${dollars(fact.asked)}. Enter what was certified of it.`,
+  'nothing-certified': () =>
+    'Nothing of it is certified, so there is nothing to invoice. Correct the application instead.',
+  'application-answered': (fact) => `${fact.number} is answered by ${fact.by}. Reverse that first.`,
+  'over-contract': (fact) =>
+    `${dollars(fact.asked)} is more than the unbilled contract value, ${dollars(fact.left)}. Bill less, or change the contract first.`,
+  'over-invoice': (fact) =>
+    `${dollars(fact.asked)} is more than is left to credit of ${fact.number}, ${dollars(fact.left)}. Credit less.`,
+  'client-needed': (fact) => `${fact.project} is internal and has nobody to bill. Choose a project for a client.`,
+};

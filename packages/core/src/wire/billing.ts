@@ -1,0 +1,101 @@
+import { z } from 'zod';
+import { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '../billing/retention-terms.ts';
+import { APPLICATIONS_POST } from '../billing/schedule.ts';
+import { documentId, partyId, taxCodeId } from '../ledger/ids.ts';
+import { Sheet } from '../documents/sheets.ts';
+import { ById, Cents, Day, Id, IdText, Month, ProjectNumber, Ratio, Typed } from '../shapes/values.ts';
+import type { Endpoints } from './endpoint.ts';
+
+const NUMBER = { override: { type: 'integer', minimum: 1 } } as const;
+const DocumentNumber = Id.transform(documentId).meta(NUMBER);
+const Billed = z.object({ work: Cents, stored: Cents, withheld: Cents, released: Cents });
+
+/** All that billing a project needs to know of it. */
+export const ProjectBilling = z.object({
+  project: ProjectNumber,
+  client: Id.transform(partyId).meta(NUMBER).nullable(),
+  termsDays: z.int(),
+  taxCode: Id.transform(taxCodeId).meta(NUMBER).nullable(),
+  isPriced: z.boolean(),
+  contract: z.array(z.object({ agreedOn: Day, amount: Cents })).readonly(),
+  schedule: z
+    .array(
+      z.object({
+        ...{ number: z.int(), id: Id.nullable(), name: z.string(), origin: z.string(), value: Cents },
+        ...{ agreedOn: Day.nullable(), billed: Billed, complete: Ratio.nullable() },
+      }),
+    )
+    .readonly(),
+  unscheduled: Billed,
+  terms: z.object({
+    steps: z.array(z.object({ from: z.int(), withheld: z.int() })).readonly(),
+    ...{ stored: z.int().nullable(), by: z.enum(RETENTION_SCOPES), reduces: z.enum(RETENTION_REDUCTIONS) },
+    dueDays: z.int().nullable(),
+  }),
+  posts: z.enum(APPLICATIONS_POST),
+  held: z.array(z.object({ invoice: DocumentNumber, line: Id.nullable(), held: Cents })).readonly(),
+  applications: z
+    .array(
+      z.object({
+        ...{ id: DocumentNumber, number: z.string(), ordinal: z.int(), version: z.int(), through: Day },
+        lines: z
+          .array(z.object({ line: Id.nullable(), work: Cents, stored: Cents, mayExceed: z.boolean() }))
+          .readonly(),
+      }),
+    )
+    .readonly(),
+  applied: z.int(),
+  deposits: z.array(z.object({ id: DocumentNumber, number: z.string(), net: Cents, gross: Cents })).readonly(),
+});
+
+/** Projects that a sheet bills, by number; and those of applications, by the numbers typed. */
+export const BillingsThereQuery = z.strictObject({
+  projects: z.array(Id).max(2_000),
+  applications: z.array(Typed).max(2_000),
+});
+export const BillingsThere = z.object({ billings: z.array(ProjectBilling).readonly() });
+
+export const ProjectBillingQuery = z.strictObject({ through: Month, project: IdText });
+const ScheduledRow = z.object({
+  ...{ number: z.int(), name: z.string(), origin: z.string(), valueCents: Cents },
+  ...{ workCents: Cents, storedCents: Cents, billedCents: Cents, leftCents: Cents, heldCents: Cents },
+  /** What its cost says of it, at most all of it; null where it has no budget lines. */
+  complete: Ratio.nullable(),
+});
+/** Where the billing of a project stands: its schedule line by line, what is held back, what waits for an answer. */
+export const ProjectBillingAnswer = z.object({
+  ...{ contractCents: Cents, billedCents: Cents, leftCents: Cents, heldCents: Cents, openCents: Cents },
+  /** Retention as it is typed; empty where nothing is held back. */
+  retention: z.string(),
+  /** Held back from subcontractors of the project. */
+  heldFromSuppliersCents: Cents,
+  lastPayment: z.object({ paidOn: Day, amountCents: Cents }).nullable(),
+  lines: z.array(ScheduledRow),
+  applications: z.array(
+    z.object({
+      ...{ documentId: Id, number: z.string(), ordinal: z.int(), version: z.int(), through: Day, askedCents: Cents },
+      state: z.enum(['submitted', 'certified', 'corrected', 'taken back']),
+      certifiedCents: Cents.nullable(),
+      invoice: z.object({ documentId: Id, number: z.string() }).nullable(),
+    }),
+  ),
+  invoices: z.array(
+    z.object({
+      ...{ documentId: Id, number: z.string(), datedOn: Day, dueOn: Day.nullable() },
+      ...{ workCents: Cents, withheldCents: Cents, taxCents: Cents, dueCents: Cents, openCents: Cents },
+      state: z.enum(['open', 'part paid', 'overdue', 'paid', 'taken back']),
+    }),
+  ),
+});
+export const ApplicationSheetQuery = z.strictObject({ project: IdText, through: Month });
+const BegunSheet = z.object({ sheet: Sheet });
+
+// One a line.
+// prettier-ignore
+export const BILLING_ENDPOINTS = {
+  billingsThere: { method: 'post', path: '/billings-there', may: 'keep-books', summary: 'What a sheet that bills is read against', body: BillingsThereQuery, response: BillingsThere, reads: ['ledger', 'plans', 'records', 'estimates'] },
+  projectBilling: { method: 'get', path: '/project-billing', may: 'read-projects', about: { project: 'query.project' }, summary: 'Where the billing of a project stands', query: ProjectBillingQuery, response: ProjectBillingAnswer, reads: ['ledger', 'plans', 'records', 'estimates'] },
+  applicationSheet: { method: 'get', path: '/application-sheet', may: 'keep-books', summary: 'An application of a project with a row for every line of its schedule', query: ApplicationSheetQuery, response: BegunSheet, reads: ['ledger', 'plans', 'records', 'estimates'] },
+  certificateSheet: { method: 'get', path: '/documents/{id}/certificate-sheet', may: 'keep-books', summary: 'A certificate of an application, as asked', params: ById, response: BegunSheet, reads: ['ledger', 'plans', 'records', 'estimates'] },
+  correctedApplication: { method: 'get', path: '/documents/{id}/corrected-application', may: 'keep-books', summary: 'An application as it was asked, to be corrected', params: ById, response: BegunSheet, reads: ['ledger'] },
+} as const satisfies Endpoints;

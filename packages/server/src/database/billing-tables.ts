@@ -1,0 +1,38 @@
+import type { Generated } from 'kysely';
+import type { CodingRow } from './coding-columns.ts';
+
+/** What was billed of schedules of values, and what was asked for and certified. */
+export interface BillingTables {
+  /** What a document does to a line of an invoice; no line for what is on no schedule. */
+  billed_value: {
+    id: Generated<number>;
+    document_id: number;
+    project_id: number;
+    invoice_id: number;
+    line_id: number | null;
+    work_cents: number;
+    stored_cents: number;
+    withheld_cents: number;
+    released_cents: number;
+  };
+  /** Where the cost of a line of a schedule belongs. */
+  scheduled_coding: CodingRow & { id: Generated<number>; scheduled_value_id: number };
+  application: {
+    document_id: number;
+    project_id: number;
+    ordinal: number;
+    version: number;
+    through_on: number;
+    replaces_id: number | null;
+  };
+  asked_value: {
+    id: Generated<number>;
+    document_id: number;
+    line_id: number | null;
+    work_cents: number;
+    stored_cents: number;
+    may_exceed: number;
+  };
+  /** The application that an invoice answers. */
+  certificate: { document_id: number; application_id: number };
+}
