@@ -1,3 +1,4 @@
+import { applyForPayment, certify } from './applications.ts';
 import { dayNumber, isoDate, plusDays } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, lastDay, type Month } from '@lowtide/core/calendar/month.ts';
 import type { FrontDoor } from './front-door.ts';
@@ -93,6 +94,11 @@ export async function billProgress(door: FrontDoor, company: Company, month: Mon
   for (const project of projectsOf(company)) {
     const row = byCode.get(project.code);
     if (!row || project.status === 'proposed' || project.start > lastDay(month)) continue;
+    if (project.retention !== undefined) {
+      const number = await applyForPayment(door, project, month);
+      if (number !== null) await certify(door, month, number);
+      continue;
+    }
     const form = invoiceForm(project, row, month);
     if (form)
       await door.order('POST', '/invoices', {

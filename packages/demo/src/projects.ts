@@ -31,6 +31,8 @@ export interface DemoProject {
   readonly follows?: number;
   /** Months by which billing lags. */
   readonly lag?: number;
+  /** Billed by application on its schedule of values, and what the client holds back. */
+  readonly retention?: string;
 }
 
 const line = (phase: string, code: string, share: number, role?: DemoRole): DemoLine =>
@@ -119,6 +121,7 @@ export const PROJECTS: readonly DemoProject[] = [
     phases: MARSH_PHASES,
     lines: MARSH,
     follows: 1.02,
+    retention: '10 until 50, then 5',
   },
   {
     ...common,

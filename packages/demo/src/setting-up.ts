@@ -111,6 +111,8 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
       'costTreatment',
       'taxCode',
       'siteAddress',
+      'retention',
+      'retentionOfStored',
     ],
     [
       [
@@ -123,7 +125,7 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
           project.hold ? 'hold' : 'expense',
         ],
         project.client === 'BRACK' ? 'SH' : 'EX',
-        SITES[storyCode(project)] ?? '',
+        ...[SITES[storyCode(project)] ?? '', project.retention ?? '', project.retention === undefined ? '' : '5'],
       ],
     ],
   );

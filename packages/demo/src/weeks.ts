@@ -176,10 +176,16 @@ function billOf({ project, line, net, friday }: Delivery, random: Seeded): BillR
 }
 
 /** Keeps the sheet as a draft and posts it, warnings seen and accepted. */
-export async function postSheet(door: FrontDoor, month: string, sheet: unknown): Promise<void> {
+export async function postSheet(door: FrontDoor, month: string, sheet: unknown): Promise<readonly PostedDocument[]> {
   const kept = { month, sheet, preview: false };
   const draft = await door.order<{ id: number; version: number }>('POST', '/drafts', kept);
-  await door.order('POST', `/drafts/${draft.id}/posting`, { month, version: draft.version, acceptWarnings: true });
+  const posting = { month, version: draft.version, acceptWarnings: true };
+  return (await door.order<{ documents: PostedDocument[] }>('POST', `/drafts/${draft.id}/posting`, posting)).documents;
+}
+
+interface PostedDocument {
+  readonly id: number;
+  readonly number: string;
 }
 
 export const blankBill = BLANK_BILL_ROW;

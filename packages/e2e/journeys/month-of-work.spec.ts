@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { beforeAll, expect, test } from 'vitest';
-import { click, fill, press, sees } from '../src/browser.ts';
+import { click, fill, fillCell, press, sees } from '../src/browser.ts';
 import { countedStrokes } from '../src/counted-strokes.ts';
 import { onDemoBooks } from '../src/journey-page.ts';
 
@@ -216,12 +216,17 @@ test('recognize the month, take it back with a reason, and recognize it again', 
 test('bill progress, print the invoice, take in the money', async () => {
   await go('/billing');
   await click(page, 'Bill QH-221');
-  await fill(page, 'Percent', '60');
+  await fillCell(page, 'Share or amount, row 1', '60%');
+  await press(page, 'Tab');
   await sees(page, 'is more than the unbilled contract value');
-  await fill(page, 'Percent', '=50/5');
-  await sees(page, 'Post invoice of 139,480.80');
-  await click(page, 'Post invoice of 139,480.80');
-  await sees(page, 'INV-');
+  await fillCell(page, 'Share or amount, row 1', '10%');
+  await press(page, 'Tab');
+  await sees(page, 'Ctrl Enter posts 1 invoice of 139,480.80');
+  await press(page, 'Control+Enter');
+  await sees(page, 'Posted INV-');
+  const [posted] = (await api<Documents>('/documents?through=2027-03&kind=invoice&text=QH-221')).rows;
+  await go(`/documents/${posted?.id}`);
+  await sees(page, '139,480.80');
   const pdf = await page.evaluate(async () => {
     const link = [...document.querySelectorAll('a')].find(({ textContent }) => textContent?.includes('Print (PDF)'));
     const answer = await fetch(link?.href ?? '');
@@ -287,9 +292,11 @@ test('close a project: refused while it is not billed in full, then closed, then
   await sees(page, '620,000.00');
   await go('/billing');
   await click(page, 'Bill WX-216');
-  await fill(page, 'Percent', '5');
-  await click(page, 'Post invoice of 31,000.00');
-  await sees(page, 'INV-');
+  await fillCell(page, 'Share or amount, row 1', '5%');
+  await press(page, 'Tab');
+  await sees(page, 'Ctrl Enter posts 1 invoice of 31,000.00');
+  await press(page, 'Control+Enter');
+  await sees(page, 'Posted INV-');
   await setStatus('closed');
   await page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
   await sees(page, 'closed');

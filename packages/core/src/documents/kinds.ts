@@ -1,4 +1,5 @@
 import { APPLICATION } from './application/kind.ts';
+import { CLIENT_RETENTION } from './client-retention/kind.ts';
 import { CLOSING } from './closing/kind.ts';
 import { CREDIT_NOTE } from './credit-note/kind.ts';
 import { GOODS_RECEIPT } from './goods-receipt/kind.ts';
@@ -37,6 +38,7 @@ export const DOCUMENT_KINDS = {
   application: APPLICATION,
   invoice: INVOICE,
   'credit-note': CREDIT_NOTE,
+  'client-retention': CLIENT_RETENTION,
   receipt: RECEIPT,
   payment: PAYMENT,
   offset: OFFSET,

@@ -35,7 +35,7 @@ const ORDER: Order = {
   ],
 };
 const ASKED = { line: 10, work: cents(10_000), stored: cents(0), mayExceed: false };
-const BILLING = billing([scheduled(1, 1_000), scheduled(2, 500)], {
+const BILLING = billing([scheduled(1, 1_000, { withheld: 100 }), scheduled(2, 500)], {
   applications: [
     {
       ...{ id: documentId(80), number: 'APP-0001', ordinal: 1, version: 1, through: isoDate('2027-03-31') },
@@ -81,6 +81,7 @@ const GOOD: { readonly [K in SheetKind]: SheetCells } = {
     percent: '40',
     stored: '100',
   },
+  'retention-invoices': { datedOn: '2027-03-30', project: 'GATE', amount: '10' },
   certificates: { application: 'APP-0001', line: '1', certified: '50', reason: 'Half' },
 };
 

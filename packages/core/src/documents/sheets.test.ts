@@ -103,7 +103,12 @@ test('figures are money, hours and quantities', () => {
 
 describe('kinds of documents', () => {
   test('what clients and suppliers settle', () => {
-    expect(settledKinds('receivable').toSorted()).toEqual(['credit-note', 'invoice', 'opening-invoice']);
+    expect(settledKinds('receivable').toSorted()).toEqual([
+      'client-retention',
+      'credit-note',
+      'invoice',
+      'opening-invoice',
+    ]);
     expect(settledKinds('payable').toSorted()).toEqual(['bill', 'opening-bill', 'retention-release']);
   });
 

@@ -4,6 +4,8 @@ import { ApplicationSheet } from './application/form.ts';
 import { APPLICATION_SHEET } from './application/sheet.ts';
 import { CertificateSheet } from './certificate/form.ts';
 import { CERTIFICATE_SHEET } from './certificate/sheet.ts';
+import { RetentionSheet } from './client-retention/form.ts';
+import { RETENTION_SHEET } from './client-retention/sheet.ts';
 import { GoodsSheet } from './goods-receipt/form.ts';
 import { GOODS_SHEET } from './goods-receipt/sheet.ts';
 import { HoursSheet } from './hours/form.ts';
@@ -35,6 +37,7 @@ export const Sheet = z.discriminatedUnion('kind', [
   ShareSheet,
   ApplicationSheet,
   CertificateSheet,
+  RetentionSheet,
 ]);
 export type Sheet = z.output<typeof Sheet>;
 export type SheetKind = Sheet['kind'];
@@ -52,6 +55,7 @@ const SHEETS: { readonly [K in SheetKind]: KindOfSheet<Extract<Sheet, { kind: K 
   invoices: SHARE_SHEET,
   applications: APPLICATION_SHEET,
   certificates: CERTIFICATE_SHEET,
+  'retention-invoices': RETENTION_SHEET,
 };
 
 export const SHEET_KINDS = Object.keys(SHEETS) as [SheetKind, ...SheetKind[]];

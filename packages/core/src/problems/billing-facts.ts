@@ -2,6 +2,7 @@ import type { Cents } from '../money/cents.ts';
 
 /** What is wrong with what is asked of clients, invoiced and credited. */
 export interface BillingFacts {
+  'over-held': { readonly held: Cents; readonly asked: Cents };
   'retention-unreadable': { readonly typed: string };
   'over-line': { readonly line: string; readonly left: Cents; readonly asked: Cents };
   'percent-and-amount': object;

@@ -4,6 +4,8 @@ import type { Fact } from './problem.ts';
 
 /** What is wrong with what is asked of clients, invoiced and credited, in words. */
 export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>) => string } = {
+  'over-held': (fact) =>
+    `${dollars(fact.asked)} is more than is held back, ${dollars(fact.held)}. Enter what is released of it.`,
   'retention-unreadable': (fact) =>
     `Retention is not read from “${fact.typed}”. Type a percent such as 10, or steps such as 10 until 50, then 5.`,
   'over-line': (fact) =>

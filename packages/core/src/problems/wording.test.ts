@@ -21,6 +21,7 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'below-received': { kind: 'below-received', place: 2 },
   'line-twice': { kind: 'line-twice' },
   'retention-unreadable': { kind: 'retention-unreadable', typed: 'ten' },
+  'over-held': { kind: 'over-held', held: cents(100), asked: cents(200) },
   'over-line': { kind: 'over-line', line: 'Tide gate', left: cents(100), asked: cents(200) },
   'percent-and-amount': { kind: 'percent-and-amount' },
   'application-waiting': { kind: 'application-waiting', number: 'APP-0001' },

@@ -87,6 +87,26 @@ export const ProjectBillingAnswer = z.object({
     }),
   ),
 });
+const Summary = z.object({
+  ...{ original: Cents, changes: Cents, contract: Cents, toDate: Cents, withheld: Cents, earnedLessRetention: Cents },
+  ...{ earlier: Cents, dueNow: Cents, tax: Cents, toPay: Cents, toFinish: Cents },
+});
+const Continued = z.object({
+  ...{ number: z.int(), name: z.string(), origin: z.string(), value: Cents, workBefore: Cents, storedBefore: Cents },
+  ...{ work: Cents, stored: Cents, withheldBefore: Cents, withheld: Cents },
+});
+/** What an application asks for, or an invoice bills of a schedule, line by line; and the versions of an application. */
+export const BilledLines = z.object({
+  summary: Summary,
+  lines: z.array(Continued),
+  versions: z.array(
+    z.object({
+      ...{ documentId: Id, number: z.string(), version: z.int(), state: z.string() },
+      /** What it asks for otherwise than the version before it. */
+      differences: z.array(z.object({ name: z.string(), beforeCents: Cents, nowCents: Cents })),
+    }),
+  ),
+});
 export const ApplicationSheetQuery = z.strictObject({ project: IdText, through: Month });
 const BegunSheet = z.object({ sheet: Sheet });
 
@@ -95,6 +115,7 @@ const BegunSheet = z.object({ sheet: Sheet });
 export const BILLING_ENDPOINTS = {
   billingsThere: { method: 'post', path: '/billings-there', may: 'keep-books', summary: 'What a sheet that bills is read against', body: BillingsThereQuery, response: BillingsThere, reads: ['ledger', 'plans', 'records', 'estimates'] },
   projectBilling: { method: 'get', path: '/project-billing', may: 'read-projects', about: { project: 'query.project' }, summary: 'Where the billing of a project stands', query: ProjectBillingQuery, response: ProjectBillingAnswer, reads: ['ledger', 'plans', 'records', 'estimates'] },
+  billedLines: { method: 'get', path: '/documents/{id}/billed-lines', may: 'read-projects', about: { document: 'params.id' }, summary: 'What an application or invoice bills of its schedule, line by line', params: ById, response: BilledLines, reads: ['ledger'] },
   applicationSheet: { method: 'get', path: '/application-sheet', may: 'keep-books', summary: 'An application of a project with a row for every line of its schedule', query: ApplicationSheetQuery, response: BegunSheet, reads: ['ledger', 'plans', 'records', 'estimates'] },
   certificateSheet: { method: 'get', path: '/documents/{id}/certificate-sheet', may: 'keep-books', summary: 'A certificate of an application, as asked', params: ById, response: BegunSheet, reads: ['ledger', 'plans', 'records', 'estimates'] },
   correctedApplication: { method: 'get', path: '/documents/{id}/corrected-application', may: 'keep-books', summary: 'An application as it was asked, to be corrected', params: ById, response: BegunSheet, reads: ['ledger'] },

@@ -12,6 +12,7 @@ import { audit } from '../audit/audit-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { accounts } from '../company/company-queries.ts';
 import { invoiceRead } from './invoice-queries.ts';
+import { billedLines } from './billed-line-queries.ts';
 import {
   applicationSheet,
   certificateSheet,
@@ -41,6 +42,7 @@ export function billingRoutes(router: Router, context: Context): void {
     return { billings: await projectBillings(db, [...new Set([...body.projects, ...named])]) };
   });
   read(router, context, 'projectBilling', async (db, { query }, { today }) => projectBillingAnswer(db, query, today));
+  read(router, context, 'billedLines', async (db, { params }) => billedLines(db, params.id));
   read(router, context, 'applicationSheet', async (db, { query }) => applicationSheet(db, query));
   read(router, context, 'certificateSheet', async (db, { params }) => certificateSheet(db, params.id));
   read(router, context, 'correctedApplication', async (db, { params }) => correctedApplication(db, params.id));

@@ -7,7 +7,7 @@ import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { printedCompany } from '../company/letterhead-queries.ts';
 import { printedCreditNote } from './credit-queries.ts';
-import { printedInvoice } from './invoice-queries.ts';
+import { printedApplication, printedInvoice } from './invoice-queries.ts';
 
 /** The printable invoice and credit note. The PDF library is loaded at the first print: starting the server need not wait for it. */
 export function invoiceFileRoutes(router: Router, context: Context): void {
@@ -20,6 +20,18 @@ export function invoiceFileRoutes(router: Router, context: Context): void {
     made: async ({ invoice, company }) => {
       const { invoicePdf } = await import('./invoice-pdf.ts');
       return { type: PDF, name: `${invoice.number}.pdf`, isShown: true, body: await invoicePdf(invoice, company) };
+    },
+  });
+  file(router, context, FILES.application, {
+    read: async (trx, req) => {
+      const application = await printedApplication(trx, ById.parse(req.params).id);
+      if (!application) throw new Refusal([{ at: '', kind: 'not-there', subject: 'application' }], 404);
+      return { application, company: await printedCompany(trx) };
+    },
+    made: async ({ application, company }) => {
+      const { applicationPdf } = await import('./application-pdf.ts');
+      const body = await applicationPdf(application, company);
+      return { type: PDF, name: `${application.number}.pdf`, isShown: true, body };
     },
   });
   file(router, context, FILES.creditNote, {

@@ -1,4 +1,4 @@
-import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthOf } from '@lowtide/core/calendar/month.ts';
 import { billedProject, billedProjects } from '@lowtide/core/documents/billed-project.ts';
 import type { InvoiceBody } from '@lowtide/core/documents/invoice/billed-invoice.ts';
@@ -10,6 +10,7 @@ import type { Db } from '../database/schema.ts';
 import { taxCodes } from '../company/list-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { projects } from '../company/project-queries.ts';
+import type { PrintedApplication } from './application-pdf.ts';
 import { companyOf } from '../company/company-queries.ts';
 import { projectBillings } from '../schedules/project-billing-queries.ts';
 
@@ -57,6 +58,25 @@ export async function printedInvoice(db: Db, id: number) {
     .executeTakeFirst();
   if (!row) return undefined;
   return { ...row, kept: JSON.parse(row.body) as InvoiceBody };
+}
+
+/** An application as it was sent, for printing. */
+export async function printedApplication(db: Db, id: number): Promise<PrintedApplication | undefined> {
+  const row = await db
+    .selectFrom('application as a')
+    .innerJoin('document as d', 'd.id', 'a.document_id')
+    .innerJoin('party as y', 'y.id', 'd.party_id')
+    .innerJoin('project as p', 'p.id', 'a.project_id')
+    .select(['d.number', 'd.memo', 'd.body', 'a.ordinal', 'a.version', 'a.through_on'])
+    .select(['y.name as client', 'y.address', 'p.code', 'p.name'])
+    .where('a.document_id', '=', id)
+    .executeTakeFirst();
+  if (!row) return undefined;
+  const { number, memo, ordinal, version, client, address } = row;
+  return {
+    ...{ number, memo, ordinal, version, client, address, project: `${row.code}  ${row.name}` },
+    ...{ through: dayOf(row.through_on), kept: JSON.parse(row.body) as InvoiceBody },
+  };
 }
 
 export type PrintedInvoice = NonNullable<Awaited<ReturnType<typeof printedInvoice>>>;

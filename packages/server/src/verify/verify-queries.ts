@@ -136,6 +136,11 @@ const CODING_MONTHS = differing(
   [['project_id', 'account_id', ...WITHIN_PROJECT, 'month'].join(` || '/' || `), ['amount', 'quantity']],
 );
 
-const OVERSETTLED = sql`SELECT d.number || ' is settled with ' || SUM(s.amount_cents) AS difference
-  FROM settlement s JOIN document d ON d.id = s.document_id GROUP BY d.id
-  HAVING SUM(s.amount_cents) * sign(d.gross_cents) NOT BETWEEN 0 AND abs(d.gross_cents)`;
+/** What is withheld of a document was never to be settled: it settles itself with it, names no project, and its reversal undoes that. */
+const WITHHELD = sql`s.project_id IS NULL AND (s.document_id = s.by_document_id
+  OR EXISTS (SELECT 1 FROM document r WHERE r.id = s.by_document_id AND r.reverses_id = s.document_id))`;
+const OVERSETTLED = sql`SELECT number || ' is settled with ' || settled AS difference FROM (
+    SELECT d.number, d.gross_cents - SUM(CASE WHEN ${WITHHELD} THEN s.amount_cents ELSE 0 END) AS due,
+      SUM(CASE WHEN ${WITHHELD} THEN 0 ELSE s.amount_cents END) AS settled
+    FROM settlement s JOIN document d ON d.id = s.document_id GROUP BY d.id)
+  WHERE settled * sign(due) NOT BETWEEN 0 AND abs(due)`;

@@ -13,12 +13,12 @@ import type { Tone } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { TabLinks } from '../ui/TabLinks.tsx';
-import { InvoiceDialog } from './InvoiceDialog.tsx';
 
 type Row = Answer<'billable'>['rows'][number];
 
 const PARTS = [
   { id: 'contracts', text: 'Contracts' },
+  { id: 'application', text: 'Applications' },
   { id: 'open', text: 'Open invoices' },
   { id: 'invoice', text: 'All invoices' },
   { id: 'receipt', text: 'Receipts' },
@@ -28,37 +28,30 @@ const PARTS = [
 export function BillingPage() {
   const go = useGo();
   const [part, setPart] = useViewState('part', 'contracts');
-  const [billing, setBilling] = useViewState('new', 'none');
   return (
     <Page
       title="Billing"
       facts="Billing earns nothing: it asks for what the contract allows. Earning is worked out apart."
       actions={
         <May do="keep-books">
-          <Button $look="primary" onPress={() => setBilling('')}>
-            Bill progress
+          <Button onPress={() => go('/costs/applications/new')}>Application for payment</Button>
+          <Button $look="primary" onPress={() => go('/costs/invoices/new')}>
+            Invoice
           </Button>
         </May>
       }
     >
       <TabLinks label="Parts of billing" tabs={PARTS} chosen={part} onChoose={setPart} />
-      {part === 'contracts' ? <Contracts onBill={setBilling} /> : null}
+      {part === 'contracts' ? <Contracts /> : null}
+      {part === 'application' ? <DocumentTable kind="application" label="Applications for payment" /> : null}
       {part === 'open' ? <DocumentTable openOn="receivable" label="Open invoices" /> : null}
       {part === 'invoice' ? <DocumentTable kind="invoice" label="All invoices" /> : null}
       {part === 'receipt' ? <DocumentTable kind="receipt" label="Receipts" /> : null}
-      {billing === 'none' ? null : (
-        <InvoiceDialog
-          key={billing}
-          project={billing}
-          onClose={() => setBilling('none')}
-          onPosted={(id) => go(`/documents/${id}`)}
-        />
-      )}
     </Page>
   );
 }
 
-function Contracts({ onBill }: { readonly onBill: (project: string) => void }) {
+function Contracts() {
   const { asOf, through } = useShownBooks();
   const sort = useTableSort('overbilled');
   const arranged = useTableLayout('contracts');
@@ -75,7 +68,7 @@ function Contracts({ onBill }: { readonly onBill: (project: string) => void }) {
       <DataTable
         label="Contracts"
         rows={answer.rows}
-        columns={columns(answer.totals, onBill)}
+        columns={columns(answer.totals)}
         rowKey={({ id }) => id}
         sort={sort}
         arranged={arranged}
@@ -88,7 +81,7 @@ function Contracts({ onBill }: { readonly onBill: (project: string) => void }) {
 
 const named = ({ code }: Row): string => code;
 
-function columns(totals: Answer<'billable'>['totals'], onBill: (project: string) => void): readonly Column<Row>[] {
+function columns(totals: Answer<'billable'>['totals']): readonly Column<Row>[] {
   const money = (id: 'contract' | 'earned' | 'billed' | 'overbilled', head: string, tone?: Tone): Column<Row> =>
     moneyColumn({ id, head, named, tone, of: (row) => row[id], total: totals[`${id}Cents`] });
   return [
@@ -111,14 +104,19 @@ function columns(totals: Answer<'billable'>['totals'], onBill: (project: string)
       of: ({ leftCents }) => leftCents,
       total: totals.leftCents,
     }),
-    { id: 'bill', head: 'Invoice', cell: (row) => <BillButton row={row} onBill={onBill} /> },
+    { id: 'bill', head: 'Invoice', cell: (row) => <BillButton row={row} /> },
   ];
 }
 
-function BillButton({ row, onBill }: { readonly row: Row; readonly onBill: (project: string) => void }) {
+function BillButton({ row }: { readonly row: Row }) {
+  const go = useGo();
   if (!useMay()('keep-books') || row.leftCents <= 0) return null;
   return (
-    <Button $look="quiet" aria-label={`Bill ${row.code}`} onPress={() => onBill(row.code)}>
+    <Button
+      $look="quiet"
+      aria-label={`Bill ${row.code}`}
+      onPress={() => go(`/costs/invoices/new?project=${encodeURIComponent(row.code)}`)}
+    >
       Bill
     </Button>
   );

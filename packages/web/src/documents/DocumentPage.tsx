@@ -15,6 +15,7 @@ import { Facts } from '../ui/Facts.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { ApplyCreditDialog } from './ApplyCreditDialog.tsx';
+import { BilledLines } from './BilledLines.tsx';
 import { CorrectHoursDialog } from './CorrectHoursDialog.tsx';
 import { CreditDialog } from './CreditDialog.tsx';
 import { DocumentActions, type Opened } from './DocumentActions.tsx';
@@ -77,12 +78,15 @@ function DocumentOf({ id }: { readonly id: string }) {
       <Links detail={answer} />
       <FilesPart about="document" id={document.id} />
       {document.kind === 'hours' && may('see-pay') ? <HoursOfDocument id={id} /> : null}
-      <DataTable
-        label="Posted lines"
-        rows={lines}
-        columns={[...lineColumns(lines), ...recodedColumn(answer.recoded)]}
-        rowKey={(line) => line.id}
-      />
+      {document.kind === 'application' || document.kind === 'invoice' ? <BilledLines id={document.id} /> : null}
+      {document.kind === 'application' ? null : (
+        <DataTable
+          label="Posted lines"
+          rows={lines}
+          columns={[...lineColumns(lines), ...recodedColumn(answer.recoded)]}
+          rowKey={(line) => line.id}
+        />
+      )}
       <Dialogs detail={answer} open={open} onClose={() => setOpen(null)} onDone={show} />
     </Page>
   );

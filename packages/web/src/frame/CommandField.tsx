@@ -31,7 +31,11 @@ const ACTIONS: readonly Action[] = [
   })),
   { name: 'Today: what waits, and the steps of the month', path: '/today', may: 'read-projects' },
   { name: 'Recognize revenue of the month', path: '/recognition', may: 'read-books' },
-  { name: 'Bill progress', path: '/billing?new=', may: 'keep-books' },
+  {
+    ...{ name: 'Bill progress: an invoice by share of the contract', path: '/costs/invoices/new' },
+    may: 'keep-books',
+  },
+  { name: 'Applications for payment that wait for the client', path: '/billing?part=application', may: 'read-books' },
   { name: 'Record a client receipt: payment of invoices', path: '/billing?part=open', may: 'keep-books' },
   { name: 'Pay supplier bills: a payment', path: '/costs?part=open', may: 'keep-books' },
   { name: 'Orders and subcontracts: retention, retainage, close an order', path: '/buying', may: 'read-books' },

@@ -40,7 +40,10 @@ const SECTIONS: readonly Section[] = [
   { path: '/labor', name: 'Labor', icon: HardHat, may: 'see-pay', has: /^\/costs\/(hours|payroll)\// },
   { path: '/approvals', name: 'Approve', icon: ClipboardCheck, may: 'plan-projects', only: 'manager' },
   { path: '/recognition', name: 'Recognition', icon: Waves, may: 'read-books' },
-  { path: '/billing', name: 'Billing', icon: Receipt, may: 'read-books' },
+  {
+    ...{ path: '/billing', name: 'Billing', icon: Receipt, may: 'read-books' },
+    has: /^\/costs\/(invoices|applications|certificates|retention-invoices)\//,
+  },
   { path: '/reports', name: 'Reports', icon: BarChart3, may: 'read-projects', has: /^\/documents$/ },
   { path: '/closing', name: 'Closing', icon: Lock, may: 'read-books' },
   { path: '/settings', name: 'Settings', icon: Settings, may: 'read-books' },

@@ -15,6 +15,7 @@ import { Page, Sentence } from '../ui/Page.tsx';
 import { TideGauge } from '../ui/TideGauge.tsx';
 import { BudgetTable } from './BudgetTable.tsx';
 import { PendingChanges } from './PendingChanges.tsx';
+import { ProjectBilling } from './ProjectBilling.tsx';
 import { ProjectLedger } from './ProjectLedger.tsx';
 import { ProjectMonths } from './ProjectMonths.tsx';
 import { ProjectRecord } from './ProjectRecord.tsx';
@@ -48,8 +49,11 @@ export function ProjectPage() {
               Post cost
             </Button>
             {position.kind === 'client' ? (
-              <Button $look="primary" onPress={() => go(`/billing?new=${position.code}`)}>
-                Bill progress
+              <Button
+                $look="primary"
+                onPress={() => go(`/costs/invoices/new?project=${encodeURIComponent(position.code)}`)}
+              >
+                Invoice
               </Button>
             ) : null}
           </May>
@@ -58,7 +62,7 @@ export function ProjectPage() {
     >
       <Standing project={project} />
       <PendingChanges project={id} />
-      <ProjectTabs project={id} chosen={part} />
+      <ProjectTabs project={id} chosen={part} isBilled={position.kind === 'client'} />
       {part === 'budget' ? (
         <>
           <Sentence>
@@ -70,6 +74,7 @@ export function ProjectPage() {
           <BudgetTable project={project} />
         </>
       ) : null}
+      {part === 'billing' ? <ProjectBilling id={id} code={position.code} /> : null}
       {part === 'months' ? <ProjectMonths months={project.months} /> : null}
       {part === 'ledger' ? <ProjectLedger project={id} /> : null}
       {part === 'record' ? <FilesPart about="project" id={project.position.id} /> : null}

@@ -3,6 +3,7 @@ import { TabLinks } from '../ui/TabLinks.tsx';
 
 const TABS = [
   { id: 'budget', text: 'Budget & cost' },
+  { id: 'billing', text: 'Billing' },
   { id: 'months', text: 'Months' },
   { id: 'ledger', text: 'Ledger' },
   { id: 'estimates', text: 'Estimates & changes' },
@@ -12,12 +13,20 @@ const TABS = [
 
 const PAGES: readonly string[] = ['estimates', 'forecast'];
 
+export interface ProjectTabsProps {
+  readonly project: string | number;
+  readonly chosen: string;
+  /** False for what the company builds for itself. */
+  readonly isBilled?: boolean;
+}
+
 /** The parts of a project, on its page or on pages of their own. */
-export function ProjectTabs({ project, chosen }: { readonly project: string | number; readonly chosen: string }) {
+export function ProjectTabs({ project, chosen, isBilled = true }: ProjectTabsProps) {
   const go = useGo();
   const open = (id: string): void =>
     go(
       PAGES.includes(id) ? `/projects/${project}/${id}` : `/projects/${project}${id === 'budget' ? '' : `?part=${id}`}`,
     );
-  return <TabLinks label="Parts of the project" tabs={TABS} chosen={chosen} onChoose={open} />;
+  const tabs = isBilled ? TABS : TABS.filter(({ id }) => id !== 'billing');
+  return <TabLinks label="Parts of the project" tabs={tabs} chosen={chosen} onChoose={open} />;
 }

@@ -169,7 +169,9 @@ function headOf(id: string, columns: readonly SheetColumn[], fields: ReturnType<
 /** A blank sheet, its first row with the project it was opened from. */
 function begun(blank: Sheet, project: string | null): Sheet {
   const columns = sheetKind(blank.kind).columns(blank);
-  if (project === null || !columns.some(({ id }) => id === 'project')) return blank;
+  if (project === null) return blank;
+  if ('project' in blank) return withParts(blank, { project });
+  if (!columns.some(({ id }) => id === 'project')) return blank;
   return withCells(blank, [{ project }], columns);
 }
 

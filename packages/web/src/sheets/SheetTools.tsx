@@ -3,6 +3,7 @@ import { withParts } from '@lowtide/core/documents/sheet-cells.ts';
 import type { Sheet } from '@lowtide/core/documents/sheets.ts';
 import type { CellPlace } from '../entry/grid/grid-edits.ts';
 import type { Preview } from '../entry/draft/use-draft.ts';
+import { ApplicationTools } from './ApplicationTools.tsx';
 import { BillTools, GoodsTools } from './OrderTools.tsx';
 import { HoursTools } from './HoursTools.tsx';
 
@@ -24,6 +25,9 @@ export function SheetTools({ sheet, preview, place, change }: SheetToolsProps) {
   }
   if (sheet.kind === 'goods') {
     return <GoodsTools sheet={sheet} onRows={(rows) => change(withParts(sheet, { rows }), null)} />;
+  }
+  if (sheet.kind === 'applications') {
+    return <ApplicationTools sheet={sheet} onChange={(parts) => change(withParts(sheet, parts), null)} />;
   }
   if (sheet.kind !== 'hours') return null;
   return (

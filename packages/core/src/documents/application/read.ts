@@ -35,6 +35,7 @@ import {
   invoiceFigures,
   invoicedLines,
   invoicePosting,
+  wholeSchedule,
   type InvoiceBody,
   type InvoiceFigures,
   type InvoicedLine,
@@ -190,7 +191,7 @@ function applicationPostings(read: ReadApplication, worked: WorkedOut, catalog: 
     ...{ countsOn: postedOn, gross: figures.due, memo: text },
     body: {
       ...{ form: sheet, figures, ordinal, version, tax: read.taxCode },
-      lines: schedule.map((line) => lines.find(({ number }) => number === line.number) ?? untouched(line)),
+      lines: wholeSchedule(schedule, lines),
     },
     entries: [],
     effects: [
@@ -204,18 +205,10 @@ function applicationPostings(read: ReadApplication, worked: WorkedOut, catalog: 
   if (billing.posts === 'when certified') return [application];
   const certified: Effect = { kind: 'certificate', application: 'the one before' };
   const invoice = {
-    ...{ billing, client, datedOn, postedOn, dueOn: dueOf(datedOn, billing), text, lines, figures },
+    ...{ billing, schedule, client, datedOn, postedOn, dueOn: dueOf(datedOn, billing), text, lines, figures },
     ...{ taxCode: read.taxCode, form: sheet },
   };
   return [application, invoicePosting(catalog.roles, invoice, [certified])];
-}
-
-function untouched(line: ScheduledLine): InvoicedLine {
-  return {
-    ...{ line: line.id, number: line.number, name: line.name, origin: line.origin, value: line.value },
-    ...{ workBefore: line.billed.work, storedBefore: line.billed.stored, work: ZERO, stored: ZERO },
-    ...{ withheldBefore: line.billed.withheld, withheld: ZERO },
-  };
 }
 
 /** What stands in cells that nobody typed: the line as it is in the schedule, what was billed of it, what it comes to. */

@@ -205,12 +205,12 @@ function workedOut({ applied: { billing }, schedule, certified, taxCode, days }:
 }
 
 function posting(
-  { applied: { billing, client, application }, days, taxCode, text }: ReadCertificate,
+  { applied: { billing, client, application }, schedule, days, taxCode, text }: ReadCertificate,
   { lines, figures, sheet }: ReturnType<typeof workedOut> & { readonly sheet: CertificateSheet },
   { roles, lockedThrough }: Catalog,
 ) {
   const postedOn = openDayFrom(days.datedOn, lockedThrough);
-  const invoice = { billing, client, ...days, postedOn, text, lines, figures, taxCode, form: sheet };
+  const invoice = { billing, schedule, client, ...days, postedOn, text, lines, figures, taxCode, form: sheet };
   return invoicePosting(roles, invoice, [{ kind: 'certificate', application: application.id }]);
 }
 

@@ -82,6 +82,7 @@ export function invoiceFigures(
 
 export interface InvoiceToPost {
   readonly billing: ProjectBilling;
+  readonly schedule: readonly ScheduledLine[];
   readonly client: PartyId;
   readonly datedOn: IsoDate;
   readonly postedOn: IsoDate;
@@ -98,7 +99,7 @@ export interface InvoiceToPost {
 export interface InvoiceBody {
   readonly form: unknown;
   readonly figures: InvoiceFigures;
-  /** Missing in invoices from before they had lines, as what follows. */
+  /** Every line of the schedule, billed this time or not. Missing in invoices from before they had lines, as what follows. */
   readonly lines?: readonly InvoicedLine[];
   readonly tax?: { readonly code: string; readonly name: string; readonly rateMillionths: number } | null;
 }
@@ -111,7 +112,7 @@ export function invoicePosting(roles: Roles, invoice: InvoiceToPost, more: reado
     ...{ client, project: billing.project, postedOn, work, tax, withheld, text: '' },
   });
   const body: InvoiceBody = {
-    ...{ form: invoice.form, figures, lines },
+    ...{ form: invoice.form, figures, lines: wholeSchedule(invoice.schedule, lines) },
     tax: taxCode === null ? null : { code: taxCode.code, name: taxCode.name, rateMillionths: taxCode.rateMillionths },
   };
   return {
@@ -124,6 +125,22 @@ export function invoicePosting(roles: Roles, invoice: InvoiceToPost, more: reado
         : [{ kind: 'settlements', settled: [{ document: 'itself', project: null, amount: withheld }] } as const]),
       ...more,
     ],
+  };
+}
+
+/** Every line of the schedule, those that are not billed this time with nothing. */
+export function wholeSchedule(
+  schedule: readonly ScheduledLine[],
+  lines: readonly InvoicedLine[],
+): readonly InvoicedLine[] {
+  return schedule.map((line) => lines.find(({ number }) => number === line.number) ?? untouched(line));
+}
+
+function untouched(line: ScheduledLine): InvoicedLine {
+  return {
+    ...{ line: line.id, number: line.number, name: line.name, origin: line.origin, value: line.value },
+    ...{ workBefore: line.billed.work, storedBefore: line.billed.stored, work: ZERO, stored: ZERO },
+    ...{ withheldBefore: line.billed.withheld, withheld: ZERO },
   };
 }
 

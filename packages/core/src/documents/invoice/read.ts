@@ -70,7 +70,17 @@ export function readInvoice(
   const text = textIn({ typed: form.text, at: 'text' }, 'the text', 400);
   const decided = mapped(gathered({ days, taxCode, text, billed }), (read): InvoiceToPost => {
     const { billing, client, lines, figures } = read.billed;
-    return { billing, client, ...read.days, lines, figures, text: read.text, taxCode: read.taxCode, form };
+    return {
+      billing,
+      schedule: scheduleOn(billing, read.days.datedOn),
+      client,
+      ...read.days,
+      lines,
+      figures,
+      text: read.text,
+      taxCode: read.taxCode,
+      form,
+    };
   });
   return { figures: billed.ok ? billed.value.figures : standingFigures(contract, day), decided };
 }

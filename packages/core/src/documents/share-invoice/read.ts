@@ -1,6 +1,6 @@
 import { billedOf, billedSoFar, contractOn, scheduleOn } from '../../billing/schedule.ts';
 import type { BilledNow } from '../../billing/withheld.ts';
-import type { IsoDate } from '../../calendar/iso-date.ts';
+import { dayText, type IsoDate } from '../../calendar/iso-date.ts';
 import { lastDay } from '../../calendar/month.ts';
 import { dayIn, moneyIn, numberIn, required, textIn, type Cell } from '../../cells/cell.ts';
 import type { TaxCode } from '../../ledger/tax-code.ts';
@@ -124,7 +124,7 @@ function posting(
   { roles, lockedThrough }: Catalog,
 ): Posting {
   return invoicePosting(roles, {
-    ...{ ...billed, datedOn, dueOn, text, lines, figures, taxCode },
+    ...{ ...billed, schedule: scheduleOn(billed.billing, datedOn), datedOn, dueOn, text, lines, figures, taxCode },
     ...{ postedOn: openDayFrom(datedOn, lockedThrough), form: { ...sheet, rows: [sheet.rows[place]] } },
   });
 }
@@ -149,7 +149,7 @@ function followsIn(
     left: billing.isPriced ? dollars(left) : undefined,
     ...{ work: shown(figures?.work), withheld: shown(figures?.withheld), due: shown(figures?.due) },
     taxCode: row.taxCode.trim() === '' ? usualTax : undefined,
-    dueOn: row.dueOn.trim() === '' && read?.ok === true ? read.value.dueOn : undefined,
+    dueOn: row.dueOn.trim() === '' && read?.ok === true ? dayText(read.value.dueOn) : undefined,
   };
   return Object.entries(said).flatMap(([column, text]) =>
     text === undefined ? [] : [{ at: `rows/${place}/${column}`, text }],

@@ -3,7 +3,7 @@ import { SHARE_COLUMNS, type ShareSheet } from './form.ts';
 import { readShareSheet } from './read.ts';
 
 export const SHARE_SHEET: KindOfSheet<ShareSheet> = {
-  title: 'Invoices by share of the contract',
+  title: 'Contract invoices',
   facts: 'One invoice a row: a percent of the contract, an amount of it, or the rest',
   document: 'invoice',
   rows: 'Invoices',

@@ -63,19 +63,22 @@ export function PreviewPanel({
         <Posts posts={posts} nothing={preview.documents > 0 ? postsNothing : undefined} />
         <Against lines={preview.against} />
       </section>
-      {trialBalance.length === 0 ? <EffectsPart effects={effects} /> : null}
+      {trialBalance.length === 0 ? <EffectsPart effects={effects} bills={preview.bills} /> : null}
     </SheetPanels>
   );
 }
 
-function EffectsPart({ effects }: Pick<Preview, 'effects'>) {
+function EffectsPart({ effects, bills }: Pick<Preview, 'effects' | 'bills'>) {
   return (
     <section tabIndex={0} aria-label="What it does">
       <h2>What it does</h2>
       {effects.map((effect) => (
         <EffectRows key={effect.code} effect={effect} />
       ))}
-      {effects.length === 0 ? <p>No project is touched yet.</p> : null}
+      {bills.map((bill, index) => (
+        <BilledRows key={index} bill={bill} />
+      ))}
+      {effects.length + bills.length === 0 ? <p>No project is touched yet.</p> : null}
     </section>
   );
 }
@@ -145,6 +148,27 @@ function Against({ lines }: { readonly lines: Preview['against'] }) {
       </tbody>
     </table>
   );
+}
+
+/** What an invoice does to its contract, and what is to be paid of it. */
+function BilledRows({ bill }: { readonly bill: Preview['bills'][number] }) {
+  const after = cents(bill.billedBeforeCents + bill.workCents);
+  const rows: readonly (readonly [string, string, string])[] = [
+    ['Billed', dollars(bill.billedBeforeCents), dollars(after)],
+    ...(bill.contractCents === 0
+      ? []
+      : [
+          [
+            'Unbilled contract value',
+            dollars(cents(bill.contractCents - bill.billedBeforeCents)),
+            dollars(bill.leftAfterCents),
+          ] as const,
+        ]),
+    ['Held back of it', '', dollars(bill.withheldCents)],
+    ['Tax', '', dollars(bill.taxCents)],
+    ['To pay', '', dollars(bill.dueCents)],
+  ];
+  return <BeforeAfter head={bill.projectCode} after="after" rows={rows} />;
 }
 
 function EffectRows({ effect }: { readonly effect: Preview['effects'][number] }) {

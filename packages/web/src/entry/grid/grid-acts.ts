@@ -1,4 +1,4 @@
-import { withBlankRow, withRowMoved } from './grid-edits.ts';
+import { withBlankRow, withRowMoved, type CellPlace } from './grid-edits.ts';
 import { placeFrom, type GridAct } from './grid-keys.ts';
 import { filledDown, filledRight, isOneCell, withRange } from './grid-range.ts';
 import type { GridState } from './grid-state.ts';
@@ -6,11 +6,19 @@ import type { GridState } from './grid-state.ts';
 type Acting<K extends GridAct['kind']> = Extract<GridAct, { readonly kind: K }>;
 type Acts = { readonly [K in GridAct['kind']]?: (grid: GridState, act: Acting<K>) => void };
 
+/** Going right or left, the next place that can be typed in: cells that only show are passed over, unless there is none beyond them. */
+function pastShown(place: CellPlace, right: number, columns: GridState['columns']): CellPlace {
+  if (right === 0) return place;
+  let { column } = place;
+  while (columns[column]?.readOnly === true) column += Math.sign(right);
+  return columns[column] === undefined ? place : { ...place, column };
+}
+
 /** What keys do that move the cursor or change cells and rows; the others are the page's, or of the list of suggestions. */
 const ACTS: Acts = {
   move: ({ cursor, columns, count, setCursor, go }, act) => {
     setCursor((before) => ({ ...before, runFrom: null }));
-    go(placeFrom(cursor, act, { rows: count, columns: columns.length }));
+    go(pastShown(placeFrom(cursor, act, { rows: count, columns: columns.length }), act.right, columns));
   },
   extend: ({ corner, columns, count, setCursor }, act) => {
     const to = placeFrom(corner, act, { rows: count, columns: columns.length });

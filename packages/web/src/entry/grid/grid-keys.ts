@@ -3,7 +3,8 @@ import type { CellPlace } from './grid-edits.ts';
 
 /** What a key does in a sheet. */
 export type GridAct =
-  | { readonly kind: 'move' | 'extend'; readonly down: number; readonly right: number }
+  | { readonly kind: 'move'; readonly down: number; readonly right: number }
+  | { readonly kind: 'extend'; readonly down: number; readonly right: number }
   | { readonly kind: 'go'; readonly row: 'first' | 'last' | 'here'; readonly column: 'first' | 'last' | 'here' }
   | { readonly kind: 'move row'; readonly down: number }
   | { readonly kind: 'choose'; readonly step: number }

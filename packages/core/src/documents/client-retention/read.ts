@@ -1,0 +1,169 @@
+import { billedSoFar, heldOf, scheduleOn, type ProjectBilling } from '../../billing/schedule.ts';
+import type { BilledValue } from '../../billing/billed-values.ts';
+import type { IsoDate } from '../../calendar/iso-date.ts';
+import { lastDay } from '../../calendar/month.ts';
+import { dayIn, ifFilled, moneyIn, required, textIn, type Cell } from '../../cells/cell.ts';
+import { taxOnRelease } from '../../ledger/tax-code.ts';
+import { lookedUp } from '../../lookup/lookup.ts';
+import { allocation } from '../../money/allocation.ts';
+import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
+import { dollars } from '../../money/dollars.ts';
+import { quantity } from '../../money/quantity.ts';
+import { dayInBooks } from '../../months/books-span.ts';
+import { openDayFrom } from '../../months/open-day.ts';
+import { accepted, following, gathered, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
+import type { Problem } from '../../problems/problem.ts';
+import { taxCodeOf, type BilledProject } from '../billed-project.ts';
+import type { Catalog } from '../catalog.ts';
+import { dayWarnings } from '../day-warnings.ts';
+import { dueIn } from '../invoice/due.ts';
+import type { Posting } from '../posting.ts';
+import type { Follow, SheetReading } from '../sheet-reading.ts';
+import type { RetentionRow, RetentionSheet } from './form.ts';
+import { retentionBilled } from './post.ts';
+
+interface ReadRelease {
+  readonly place: number;
+  readonly billed: BilledProject;
+  readonly amount: Cents;
+  readonly tax: Cents;
+  readonly dueOn: IsoDate;
+  readonly text: string;
+}
+
+/** What clients release of what they hold back: one invoice a row. */
+export function readRetentionSheet(sheet: RetentionSheet, catalog: Catalog): SheetReading {
+  const filled = sheet.rows.flatMap((row, place) => (isBlank(row) ? [] : [{ row, place }]));
+  const datedOn = following(
+    required({ typed: sheet.datedOn, at: 'datedOn' }, 'the date', (cell) =>
+      dayIn(cell, lastDay(catalog.workingMonth), catalog.dayOrder),
+    ),
+    (day) => dayInBooks(day, catalog.span, 'datedOn'),
+  );
+  const rows = filled.map(({ row, place }) => following(datedOn, (day) => releaseIn(row, place, { day, catalog })));
+  const read = rows.flatMap((row) => (row.ok ? [row.value] : []));
+  return {
+    postings: datedOn.ok ? read.map((each) => posting(each, { datedOn: datedOn.value, sheet }, catalog)) : [],
+    costs: [],
+    entered: sum([ZERO, ...read.map(({ amount }) => amount)]),
+    missing: null,
+    hours: quantity(0),
+    follows: filled.flatMap(({ row, place }, index) => followsIn(row, rows[index], { place, catalog })),
+    problems: [
+      ...(filled.length === 0 ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
+      ...problemsOf(datedOn),
+      ...(datedOn.ok ? rows.flatMap(problemsOf) : []),
+      ...twice(read),
+    ],
+    warnings: datedOn.ok ? dayWarnings(datedOn.value, 'datedOn', catalog) : [],
+  };
+}
+
+function isBlank(row: RetentionRow): boolean {
+  return Object.values(row).every((typed) => typed.trim() === '');
+}
+
+/** What the client of a project holds back now. */
+export function heldBack(billing: ProjectBilling, day: IsoDate): Cents {
+  return heldOf(billedSoFar(scheduleOn(billing, day)));
+}
+
+function releaseIn(
+  row: RetentionRow,
+  place: number,
+  { day, catalog }: { readonly day: IsoDate; readonly catalog: Catalog },
+): Decision<ReadRelease> {
+  const cell = (column: keyof RetentionRow): Cell => ({ typed: row[column], at: `rows/${place}/${column}` });
+  const billed = heldProject(cell('project'), catalog);
+  const billing = billed.ok ? billed.value.billing : null;
+  const held = billing === null ? ZERO : heldBack(billing, day);
+  const taxCode = taxCodeOf(cell('taxCode'), billing, catalog);
+  const read = gathered({
+    ...{ billed, taxCode, text: textIn(cell('text'), 'the text', 400) },
+    dueOn: dueIn(cell('dueOn'), { near: day, order: catalog.dayOrder }, billing?.termsDays ?? 0),
+    amount: following(billed, () =>
+      following(ifFilled(cell('amount'), held, moneyIn), (amount) => partOf(amount, held, cell('amount').at)),
+    ),
+  });
+  return mapped(read, ({ taxCode: code, ...rest }) => ({ ...rest, place, tax: taxOnRelease(code, rest.amount) }));
+}
+
+/** A closed project is settled too: what is still held back of it is released. */
+function heldProject(cell: Cell, { projects, billings }: Catalog): Decision<BilledProject> {
+  return following(
+    required(cell, 'the project', (typed) => lookedUp(projects, typed, 'project')),
+    (project) => {
+      const billing = billings.find((each) => each.project === project.id);
+      return billing === undefined || billing.client === null
+        ? refused({ at: cell.at, kind: 'client-needed', project: project.code })
+        : accepted({ billing, client: billing.client });
+    },
+  );
+}
+
+function partOf(amount: Cents, held: Cents, at: string): Decision<Cents> {
+  if (amount <= 0) return refused({ at, kind: 'number-not-positive', field: 'what is released' });
+  return amount > held ? refused({ at, kind: 'over-held', held, asked: amount }) : accepted(amount);
+}
+
+/** Of one project there is one release in a sheet: the second would not know of the first. */
+function twice(read: readonly ReadRelease[]): readonly Problem[] {
+  return read.flatMap(({ place, billed }, index): readonly Problem[] =>
+    read.slice(0, index).some((other) => other.billed.billing.project === billed.billing.project)
+      ? [{ at: `rows/${place}/project`, kind: 'line-twice' }]
+      : [],
+  );
+}
+
+function posting(
+  { billed: { billing, client }, amount, tax, dueOn, text, place }: ReadRelease,
+  { datedOn, sheet }: { readonly datedOn: IsoDate; readonly sheet: RetentionSheet },
+  { roles, lockedThrough }: Catalog,
+): Posting {
+  const { project } = billing;
+  const entry = retentionBilled(roles, { client, project, postedOn: openDayFrom(datedOn, lockedThrough), amount, tax });
+  return {
+    ...{ kind: 'client-retention', number: null, party: client, project, datedOn, dueOn },
+    ...{ gross: cents(amount + tax), memo: text, entries: [entry] },
+    body: { form: { ...sheet, rows: [sheet.rows[place]] }, figures: { released: amount, tax } },
+    effects: [{ kind: 'billed-values', project, values: releasedValues(billing, amount) }],
+  };
+}
+
+/** Of every line of every invoice its share of what is released, largest remainder; what was taken over is of no invoice. */
+function releasedValues({ held }: ProjectBilling, amount: Cents): readonly BilledValue[] {
+  const ofLines = sum([ZERO, ...held.map((each) => each.held)]);
+  const mostOfLines = cents(Math.min(amount, Math.max(0, ofLines)));
+  const shares =
+    mostOfLines === 0
+      ? []
+      : allocation(
+          mostOfLines,
+          held.map((each) => each.held),
+        );
+  const of = { work: ZERO, stored: ZERO, withheld: ZERO };
+  const values = held.map(({ invoice, line }, index): BilledValue => ({
+    ...{ invoice, line, ...of, released: shares[index] ?? ZERO },
+  }));
+  const rest = cents(amount - mostOfLines);
+  const ofNone: readonly BilledValue[] = rest === 0 ? [] : [{ invoice: 'itself', line: null, ...of, released: rest }];
+  return [...values.filter(({ released }) => released !== 0), ...ofNone];
+}
+
+function followsIn(
+  row: RetentionRow,
+  read: Decision<ReadRelease> | undefined,
+  { place, catalog }: { readonly place: number; readonly catalog: Catalog },
+): readonly Follow[] {
+  const billed = heldProject({ typed: row.project, at: '' }, catalog);
+  if (!billed.ok) return [];
+  const held = dollars(heldBack(billed.value.billing, lastDay(catalog.workingMonth)));
+  const said = {
+    held,
+    amount: row.amount.trim() === '' ? held : undefined,
+    due: read?.ok === true ? dollars(cents(read.value.amount + read.value.tax)) : undefined,
+  };
+  return Object.entries(said).flatMap(([column, text]) =>
+    text === undefined ? [] : [{ at: `rows/${place}/${column}`, text }],
+  );
+}
