@@ -32,7 +32,7 @@ const PICTURES: Readonly<Record<string, string>> = {
   order: `/orders/${await orderOf('PO-0001')}`,
   incoming: '/costs?part=incoming',
   recognition: '/recognition',
-  invoice: '/billing?new=QH-221',
+  billing: '/projects/1?part=billing',
   wip: '/reports/wip-schedule',
   profitability: '/reports/profitability',
   portfolio: '/reports/portfolio?m=2027-02',

@@ -1,6 +1,6 @@
 import type { ProjectBilling } from '../billing/schedule.ts';
 import { ifFilled, required, type Cell } from '../cells/cell.ts';
-import type { PartyId, ProjectId } from '../ledger/ids.ts';
+import type { PartyId } from '../ledger/ids.ts';
 import { isClosed } from '../ledger/project.ts';
 import type { TaxCode } from '../ledger/tax-code.ts';
 import { found, lookedUp, type Named } from '../lookup/lookup.ts';
@@ -44,14 +44,14 @@ export function taxCodeOf(
   );
 }
 
-/** The projects that are typed, as far as they are found. */
-export function billedProjects(
+/** What is typed, as far as it is found among those: the numbers of projects that are billed, of clients that pay. */
+export function numbersNamed<I>(
   typed: readonly string[],
-  projects: readonly (Named & { readonly id: ProjectId })[],
-): readonly ProjectId[] {
+  among: readonly (Named & { readonly id: I })[],
+): readonly I[] {
   const names = [...new Set(typed.map((text) => text.trim()).filter((text) => text !== ''))];
   return names.flatMap((name) => {
-    const named = found(projects, name);
+    const named = found(among, name);
     return named.kind === 'found' ? [named.value.id] : [];
   });
 }

@@ -1,3 +1,4 @@
+import type { OpenReceivable } from '../billing/open-receivable.ts';
 import type { ProjectBilling } from '../billing/schedule.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Order } from '../orders/order.ts';
@@ -13,6 +14,7 @@ export interface SheetNames {
   readonly orders: readonly Order[];
   readonly retainedApart: readonly RetainedApart[];
   readonly billings: readonly ProjectBilling[];
+  readonly receivables: readonly OpenReceivable[];
   readonly hoursThere: readonly HoursThere[];
   readonly usesThere: readonly UseThere[];
   readonly paidThere: readonly PaidThere[];

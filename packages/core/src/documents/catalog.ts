@@ -1,3 +1,4 @@
+import type { OpenReceivable } from '../billing/open-receivable.ts';
 import type { ProjectBilling } from '../billing/schedule.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { DayOrder } from '../calendar/typed-date.ts';
@@ -166,6 +167,8 @@ export interface Catalog extends SheetBasis {
   readonly retainedApart: readonly RetainedApart[];
   /** Of the projects it bills. */
   readonly billings: readonly ProjectBilling[];
+  /** Open invoices of the clients it names. */
+  readonly receivables: readonly OpenReceivable[];
   /** Of the days of the sheet. */
   readonly hoursThere: readonly HoursThere[];
   readonly usesThere: readonly UseThere[];

@@ -134,12 +134,14 @@ function budgetedCostType(
 
 /** The projects a sheet names, itself or by the orders it names, so that only their budgets need reading. */
 export function projectsNamed(
-  rows: readonly ({ readonly project: string } | { readonly employee: string } | { readonly line: string })[],
+  rows: readonly object[],
   projects: readonly Project[],
   orders: readonly Pick<Order, 'lines'>[],
 ): readonly Project[] {
   const typed = new Set(
-    rows.flatMap((row) => ('project' in row ? [row.project.trim()] : [])).filter((text) => text !== ''),
+    rows
+      .flatMap((row) => ('project' in row && typeof row.project === 'string' ? [row.project.trim()] : []))
+      .filter((text) => text !== ''),
   );
   const named = [...typed].map((text) => found(projects, text));
   const ordered = new Set(

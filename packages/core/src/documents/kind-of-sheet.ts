@@ -25,12 +25,14 @@ export interface SheetScope {
   /** Projects that are billed, and numbers of applications whose projects are, as typed. */
   readonly billed: readonly string[];
   readonly applications: readonly string[];
+  /** Clients whose open invoices it is read against, as typed. */
+  readonly clients: readonly string[];
   /** The days whose posted hours it is read beside; null where there are none. */
   readonly worked: { readonly from: IsoDate; readonly through: IsoDate } | null;
 }
 
 export const NO_SCOPE: SheetScope = {
-  ...{ billNumbers: [], billDays: [], suppliers: [], orders: [], billed: [], applications: [] },
+  ...{ billNumbers: [], billDays: [], suppliers: [], orders: [], billed: [], applications: [], clients: [] },
   worked: null,
 };
 

@@ -1,4 +1,5 @@
 import { APPLICATION } from './application/kind.ts';
+import { CLIENT_CREDIT } from './client-credit/kind.ts';
 import { CLIENT_RETENTION } from './client-retention/kind.ts';
 import { CLOSING } from './closing/kind.ts';
 import { CREDIT_NOTE } from './credit-note/kind.ts';
@@ -40,6 +41,7 @@ export const DOCUMENT_KINDS = {
   'credit-note': CREDIT_NOTE,
   'client-retention': CLIENT_RETENTION,
   receipt: RECEIPT,
+  'client-credit': CLIENT_CREDIT,
   payment: PAYMENT,
   offset: OFFSET,
   payroll: PAYROLL,

@@ -43,7 +43,11 @@ const BILLING = billing([scheduled(1, 1_000, { withheld: 100 }), scheduled(2, 50
     },
   ],
 });
-const CATALOG: Catalog = { ...SAMPLE, orders: [ORDER], billings: [BILLING], lockedThrough: null };
+const OPEN = {
+  ...{ id: documentId(90), number: 'INV-0001', client: partyId(50), open: cents(10_000) },
+  ...{ datedOn: isoDate('2027-03-01'), dueOn: isoDate('2027-03-31'), parts: [] },
+};
+const CATALOG: Catalog = { ...SAMPLE, orders: [ORDER], billings: [BILLING], receivables: [OPEN], lockedThrough: null };
 
 /** A line of a file that is taken as it is. */
 const GOOD: { readonly [K in SheetKind]: SheetCells } = {
@@ -81,6 +85,7 @@ const GOOD: { readonly [K in SheetKind]: SheetCells } = {
     percent: '40',
     stored: '100',
   },
+  receipts: { client: 'COUNTY', paidOn: '2027-03-30', amount: '50', document: 'INV-0001' },
   'retention-invoices': { datedOn: '2027-03-30', project: 'GATE', amount: '10' },
   certificates: { application: 'APP-0001', line: '1', certified: '50', reason: 'Half' },
 };

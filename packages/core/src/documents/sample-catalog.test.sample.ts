@@ -148,6 +148,7 @@ export const SAMPLE: Catalog = {
   orders: [],
   retainedApart: [],
   billings: [],
+  receivables: [],
   paidThere: [],
   hoursThere: [],
 };

@@ -104,6 +104,7 @@ test('figures are money, hours and quantities', () => {
 describe('kinds of documents', () => {
   test('what clients and suppliers settle', () => {
     expect(settledKinds('receivable').toSorted()).toEqual([
+      'client-credit',
       'client-retention',
       'credit-note',
       'invoice',

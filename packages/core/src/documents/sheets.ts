@@ -21,6 +21,8 @@ import { PayrollSheet } from './payroll/form.ts';
 import { PAYROLL_SHEET } from './payroll/sheet.ts';
 import { ShareSheet } from './share-invoice/form.ts';
 import { SHARE_SHEET } from './share-invoice/sheet.ts';
+import { ReceiptSheet } from './receipt/form.ts';
+import { RECEIPT_SHEET } from './receipt/sheet.ts';
 import { BillSheet } from './supplier-bill/form.ts';
 import { BILL_SHEET } from './supplier-bill/sheet.ts';
 
@@ -38,6 +40,7 @@ export const Sheet = z.discriminatedUnion('kind', [
   ApplicationSheet,
   CertificateSheet,
   RetentionSheet,
+  ReceiptSheet,
 ]);
 export type Sheet = z.output<typeof Sheet>;
 export type SheetKind = Sheet['kind'];
@@ -56,6 +59,7 @@ const SHEETS: { readonly [K in SheetKind]: KindOfSheet<Extract<Sheet, { kind: K 
   applications: APPLICATION_SHEET,
   certificates: CERTIFICATE_SHEET,
   'retention-invoices': RETENTION_SHEET,
+  receipts: RECEIPT_SHEET,
 };
 
 export const SHEET_KINDS = Object.keys(SHEETS) as [SheetKind, ...SheetKind[]];

@@ -2,6 +2,7 @@ import type { Cents } from '../money/cents.ts';
 
 /** What is wrong with what is asked of clients, invoiced and credited. */
 export interface BillingFacts {
+  'more-than-received': { readonly left: Cents; readonly asked: Cents };
   'over-held': { readonly held: Cents; readonly asked: Cents };
   'retention-unreadable': { readonly typed: string };
   'over-line': { readonly line: string; readonly left: Cents; readonly asked: Cents };
@@ -14,4 +15,10 @@ export interface BillingFacts {
   'over-contract': { readonly left: Cents; readonly asked: Cents };
   'over-invoice': { readonly number: string; readonly left: Cents; readonly asked: Cents };
   'client-needed': { readonly project: string };
+}
+
+/** What deserves a second look about what is asked of clients and what they pay. */
+export interface BillingConcerns {
+  'paid-on-account': { readonly amount: Cents };
+  'line-cut': { readonly line: string; readonly back: Cents };
 }

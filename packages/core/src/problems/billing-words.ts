@@ -4,6 +4,8 @@ import type { Fact } from './problem.ts';
 
 /** What is wrong with what is asked of clients, invoiced and credited, in words. */
 export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>) => string } = {
+  'more-than-received': (fact) =>
+    `${dollars(fact.asked)} is more than is left of what came in, ${dollars(fact.left)}. Enter less, or the whole amount.`,
   'over-held': (fact) =>
     `${dollars(fact.asked)} is more than is held back, ${dollars(fact.held)}. Enter what is released of it.`,
   'retention-unreadable': (fact) =>

@@ -23,6 +23,7 @@ export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>)
     `${fact.supplier} billed ${dollars(fact.amount)} on ${dayText(fact.day)} before, under another number. The same bill twice?`,
   'digit-off': (fact) =>
     `By ${fact.line} it would come to ${dollars(fact.expected)}, and ${dollars(fact.amount)} is typed. A digit too many, or too few?`,
+  'paid-on-account': (fact) => `${dollars(fact.amount)} is above what is open and stays on account.`,
   'line-cut': (fact) => `${fact.line} was cut below what was billed of it: ${dollars(fact.back)} is taken back.`,
   'other-month': (fact) => `The day lies in ${monthText(fact.month)}, not in the month you are working in.`,
   'not-active': (fact) => `${fact.project} is ${fact.status}.`,

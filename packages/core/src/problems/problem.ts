@@ -2,7 +2,7 @@ import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Cents } from '../money/cents.ts';
 import type { Quantity, Rate } from '../money/quantity.ts';
-import type { BillingFacts } from './billing-facts.ts';
+import type { BillingConcerns, BillingFacts } from './billing-facts.ts';
 
 /** What a cell or a field should hold. */
 export type Subject =
@@ -264,7 +264,7 @@ interface OverBudget {
 }
 
 /** What deserves a second look and may be accepted. */
-export interface Concerns {
+export interface Concerns extends BillingConcerns {
   'unusual-side': {
     readonly balance: string;
     readonly side: 'debit' | 'credit';
@@ -281,7 +281,6 @@ export interface Concerns {
   'same-amount': { readonly supplier: string; readonly amount: Cents; readonly day: IsoDate };
   'digit-off': { readonly line: string; readonly amount: Cents; readonly expected: Cents };
   'other-month': { readonly month: Month };
-  'line-cut': { readonly line: string; readonly back: Cents };
   'day-ahead': { readonly day: IsoDate; readonly today: IsoDate };
   'day-to-come': { readonly day: IsoDate };
   'posts-later': { readonly day: IsoDate; readonly postsOn: IsoDate };

@@ -52,8 +52,18 @@ export const ProjectBilling = z.object({
 export const BillingsThereQuery = z.strictObject({
   projects: z.array(Id).max(2_000),
   applications: z.array(Typed).max(2_000),
+  /** Clients whose open invoices it is read against, by number. */
+  clients: z.array(Id).max(2_000).default([]),
 });
-export const BillingsThere = z.object({ billings: z.array(ProjectBilling).readonly() });
+export const OpenReceivable = z.object({
+  ...{ id: DocumentNumber, number: z.string(), client: Id.transform(partyId).meta(NUMBER), datedOn: Day, dueOn: Day },
+  open: Cents,
+  parts: z.array(z.object({ project: ProjectNumber.nullable(), amount: Cents })).readonly(),
+});
+export const BillingsThere = z.object({
+  billings: z.array(ProjectBilling).readonly(),
+  receivables: z.array(OpenReceivable).readonly(),
+});
 
 export const ProjectBillingQuery = z.strictObject({ through: Month, project: IdText });
 const ScheduledRow = z.object({

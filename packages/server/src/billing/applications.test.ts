@@ -258,3 +258,45 @@ describe('shares of the contract', () => {
     await app.close();
   });
 });
+
+describe('what a client holds back and pays', () => {
+  const company = smallCompany(agree);
+
+  test('retention is invoiced in two parts, and one amount pays several invoices with the rest on account', async () => {
+    const app = await company.open();
+    const share = { project: 'DUNE', share: '50%', taxCode: '', dueOn: '', text: '' };
+    await post(app, '2027-01', { kind: 'invoices', datedOn: '2027-01-31', rows: [share] });
+    // 72,000.00 billed, 7,200.00 held back, 64,800.00 to pay.
+    const release = (amount: string) => ({
+      ...{ kind: 'retention-invoices', datedOn: '2027-01-31' },
+      rows: [{ project: 'DUNE', amount, taxCode: '', dueOn: '', text: 'First part' }],
+    });
+    const [first] = await post(app, '2027-01', release('3,000'));
+    expect(first?.number).toBe('RET-0001');
+    expect(await billingOf(app)).toMatchObject({ heldCents: 420_000, openCents: 6_480_000 });
+    const receipt = (amount: string) => ({
+      ...{ kind: 'receipts', controlTotal: '' },
+      rows: [{ client: 'COUNTY', paidOn: '2027-01-31', amount, document: '', applied: '', text: '' }],
+    });
+    const made = await post(app, '2027-01', receipt('70,000'));
+    expect(made.map(({ number }) => number)).toEqual(['RCT-0001', 'POA-0001']);
+    const [second] = await post(app, '2027-01', release(''));
+    expect(await billingOf(app)).toMatchObject({ heldCents: 0, openCents: 0 });
+    // 2,200.00 on account pay a part of the last 4,200.00.
+    await app.order('POST', '/offsets', {
+      documentId: second?.id,
+      creditId: made[1]?.id,
+      appliedOn: '2027-01-31',
+      amount: '',
+    });
+    const last = await app.ask<{ document: { openCents: number } }>(`/documents/${second?.id}`);
+    expect(last.document.openCents).toBe(200_000);
+    const invoice = (await app.ask<{ rows: { id: number }[] }>('/documents?through=2027-01&kind=invoice')).rows[0];
+    expect(
+      await app.refused('POST', `/documents/${invoice?.id}/reversal`, { postedOn: '2027-01-31', reason: 'No' }),
+    ).toEqual(['application-answered']);
+    expect(await openApart(app)).toEqual([]);
+    expect(await differences(app)).toEqual([]);
+    await app.close();
+  });
+});

@@ -19,6 +19,7 @@ import {
   correctedApplication,
   projectBillingAnswer,
 } from './project-billing-answer-queries.ts';
+import { openReceivables } from '../schedules/receivable-queries.ts';
 import { projectBillings, projectsOfApplications } from '../schedules/project-billing-queries.ts';
 
 export function billingRoutes(router: Router, context: Context): void {
@@ -39,7 +40,10 @@ export function billingRoutes(router: Router, context: Context): void {
   });
   read(router, context, 'billingsThere', async (db, { body }) => {
     const named = await projectsOfApplications(db, body.applications);
-    return { billings: await projectBillings(db, [...new Set([...body.projects, ...named])]) };
+    return {
+      billings: await projectBillings(db, [...new Set([...body.projects, ...named])]),
+      receivables: await openReceivables(db, body.clients),
+    };
   });
   read(router, context, 'projectBilling', async (db, { query }, { today }) => projectBillingAnswer(db, query, today));
   read(router, context, 'billedLines', async (db, { params }) => billedLines(db, params.id));

@@ -1,6 +1,6 @@
 import { dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthOf } from '@lowtide/core/calendar/month.ts';
-import { billedProject, billedProjects } from '@lowtide/core/documents/billed-project.ts';
+import { billedProject, numbersNamed } from '@lowtide/core/documents/billed-project.ts';
 import type { InvoiceBody } from '@lowtide/core/documents/invoice/billed-invoice.ts';
 import type { InvoiceForm } from '@lowtide/core/documents/invoice/form.ts';
 import { invoiceDay, readInvoice, type BilledContract } from '@lowtide/core/documents/invoice/read.ts';
@@ -24,7 +24,7 @@ export async function invoiceRead(db: Db, form: InvoiceForm, today: IsoDate): Pr
 
 async function contractOf(db: Db, form: InvoiceForm, day: IsoDate): Promise<Decision<BilledContract>> {
   const all = await projects(db);
-  const named = billedProjects([form.project], all);
+  const named = numbersNamed([form.project], all);
   const cell = { typed: form.project, at: 'project' };
   const billed = billedProject(cell, { projects: all, billings: await projectBillings(db, named) });
   if (!billed.ok) return billed;

@@ -1,7 +1,7 @@
 import { isoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { month } from '@lowtide/core/calendar/month.ts';
 import { catalogOf } from '@lowtide/core/documents/catalog-of.ts';
-import { billedProjects } from '@lowtide/core/documents/billed-project.ts';
+import { numbersNamed } from '@lowtide/core/documents/billed-project.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
 import { sheetPreview } from '@lowtide/core/documents/preview.ts';
 import { Sheet, sheetKind } from '@lowtide/core/documents/sheets.ts';
@@ -77,8 +77,12 @@ async function browserPreview(app: TestApp, typed: unknown, knownBills: readonly
     worked === null
       ? null
       : HoursThere.parse(await app.ask(`/hours-there?from=${worked.from}&through=${worked.through}`));
-  const billed = { projects: billedProjects(scope.billed, basis.projects), applications: scope.applications };
-  const { billings } = BillingsThere.parse(await app.order('POST', '/billings-there', billed));
+  const billed = {
+    projects: numbersNamed(scope.billed, basis.projects),
+    applications: scope.applications,
+    clients: numbersNamed(scope.clients, basis.clients),
+  };
+  const { billings, receivables } = BillingsThere.parse(await app.order('POST', '/billings-there', billed));
   const names = {
     workingMonth: month('2027-01'),
     stands,
@@ -86,6 +90,7 @@ async function browserPreview(app: TestApp, typed: unknown, knownBills: readonly
     orders,
     retainedApart,
     billings,
+    receivables,
     hoursThere: hours?.rows ?? [],
     usesThere: hours?.uses ?? [],
     paidThere: hours?.paid ?? [],

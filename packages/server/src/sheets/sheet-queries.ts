@@ -2,13 +2,14 @@ import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay, type Month } from '@lowtide/core/calendar/month.ts';
 import type { Catalog } from '@lowtide/core/documents/catalog.ts';
 import { catalogOf } from '@lowtide/core/documents/catalog-of.ts';
-import { billedProjects } from '@lowtide/core/documents/billed-project.ts';
+import { numbersNamed } from '@lowtide/core/documents/billed-project.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
 import type { SheetReading } from '@lowtide/core/documents/sheet-reading.ts';
 import { readSheet } from '@lowtide/core/documents/read-sheet.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import { ordersNamed, suppliersNamed } from '@lowtide/core/orders/line-in.ts';
 import type { Db } from '../database/schema.ts';
+import { openReceivables } from '../schedules/receivable-queries.ts';
 import { projectBillings, projectsOfApplications } from '../schedules/project-billing-queries.ts';
 import { projects } from '../company/project-queries.ts';
 import { paidThere } from '../labor/payroll-queries.ts';
@@ -39,7 +40,7 @@ export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet
   const named = suppliersNamed(suppliers, basis.suppliers);
   const there = await ordersThere(db, { suppliers: named, numbers: orders });
   const namedProjects = projectsNamed(sheet.rows, all, ordersNamed(there, orders));
-  const billed = [...billedProjects(scope.billed, all), ...(await projectsOfApplications(db, scope.applications))];
+  const billed = [...numbersNamed(scope.billed, all), ...(await projectsOfApplications(db, scope.applications))];
   const known = catalogOf(basis, {
     workingMonth: month,
     stands: await codingStands(
@@ -51,6 +52,7 @@ export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet
     orders: there,
     retainedApart: await retainedApart(db, named),
     billings: await projectBillings(db, billed),
+    receivables: await openReceivables(db, numbersNamed(scope.clients, basis.clients)),
     hoursThere: worked === null ? [] : await hoursThere(db, worked),
     usesThere: worked === null ? [] : await usesThere(db, worked),
     paidThere: worked === null ? [] : await paidThere(db, worked),

@@ -86,7 +86,16 @@ async function recodeRead(db: Db, form: RecodeForm, today: IsoDate): Promise<Rec
   const known = catalogOf(await sheetBasis(db, all, today), {
     workingMonth: month,
     stands: await codingStands(db, month, [...new Set(named.map(({ id }) => id))]),
-    ...{ knownBills: [], orders: [], retainedApart: [], billings: [], hoursThere: [], usesThere: [], paidThere: [] },
+    ...{
+      knownBills: [],
+      orders: [],
+      retainedApart: [],
+      billings: [],
+      receivables: [],
+      hoursThere: [],
+      usesThere: [],
+      paidThere: [],
+    },
   });
   return { known, reading: readRecode(form, posted, known) };
 }

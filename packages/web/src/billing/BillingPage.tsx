@@ -34,6 +34,7 @@ export function BillingPage() {
       facts="Billing earns nothing: it asks for what the contract allows. Earning is worked out apart."
       actions={
         <May do="keep-books">
+          <Button onPress={() => go('/costs/receipts/new')}>Receipts</Button>
           <Button onPress={() => go('/costs/applications/new')}>Application for payment</Button>
           <Button $look="primary" onPress={() => go('/costs/invoices/new')}>
             Invoice

@@ -17,7 +17,8 @@ export function applicationBegun(project: string, billing: ProjectBilling, throu
 export function certificateBegun(billing: ProjectBilling, application: OpenApplication): CertificateSheet {
   const schedule = scheduleOn(billing, application.through);
   return {
-    ...{ kind: 'certificates', application: application.number, datedOn: '', dueOn: '', taxCode: '', text: '' },
+    ...{ kind: 'certificates', application: application.number, datedOn: application.through },
+    ...{ dueOn: '', taxCode: '', text: '' },
     rows: application.lines.flatMap(({ line }) => {
       const number = schedule.find(({ id }) => id === line)?.number;
       return number === undefined ? [] : [{ line: String(number), certified: '', stored: '', reason: '' }];

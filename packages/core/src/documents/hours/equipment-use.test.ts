@@ -32,6 +32,7 @@ const catalog: Catalog = catalogOf(
     orders: [],
     retainedApart: [],
     billings: [],
+    receivables: [],
     hoursThere: [],
     usesThere: [THERE],
     paidThere: [],

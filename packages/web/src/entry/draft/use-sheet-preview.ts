@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { lastDay, type Month } from '@lowtide/core/calendar/month.ts';
-import { billedProjects } from '@lowtide/core/documents/billed-project.ts';
+import { numbersNamed } from '@lowtide/core/documents/billed-project.ts';
 import { projectsNamed } from '@lowtide/core/documents/coding.ts';
 import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
@@ -13,7 +13,7 @@ export type PreviewOf = (sheet: Sheet, knownBills: readonly string[]) => Promise
 
 const NO_STANDS: ReadAgainst['stands'] = { stands: [], positions: [] };
 const NO_ORDERS: ReadAgainst['orders'] = { orders: [], retainedApart: [] };
-const NO_BILLINGS: ReadAgainst['billed'] = { billings: [] };
+const NO_BILLINGS: ReadAgainst['billed'] = { billings: [], receivables: [] };
 const NOTHING_THERE = { rows: [], uses: [], paid: [] };
 
 /**
@@ -52,12 +52,15 @@ export function useSheetPreview(month: Month): PreviewOf {
     const stands = projects.length === 0 ? NO_STANDS : await standsOf({ body: { through: month, projects } });
     const hours = worked === null ? NOTHING_THERE : await hoursOf({ query: worked });
     const billing = {
-      projects: billedProjects(scope.billed, basis.projects)
+      projects: numbersNamed(scope.billed, basis.projects)
         .map(Number)
         .toSorted((one, other) => one - other),
       applications: scope.applications.map((number) => number.trim()).filter((number) => number !== ''),
+      clients: numbersNamed(scope.clients, basis.clients)
+        .map(Number)
+        .toSorted((one, other) => one - other),
     };
-    const isBilling = billing.projects.length + billing.applications.length > 0;
+    const isBilling = billing.projects.length + billing.applications.length + billing.clients.length > 0;
     const billed = isBilling ? await billingsOf({ body: billing }) : NO_BILLINGS;
     if (stands === null || hours === null || billed === null) return null;
     if (hours !== known.current.hours) {

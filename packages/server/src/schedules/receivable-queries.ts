@@ -1,0 +1,28 @@
+import type { OpenReceivable } from '@lowtide/core/billing/open-receivable.ts';
+import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import { settledKinds } from '@lowtide/core/documents/kinds.ts';
+import { documentId, partyId } from '@lowtide/core/ledger/ids.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { sql } from 'kysely';
+import type { Db } from '../database/schema.ts';
+import { EVERYTHING } from '../ledger/as-of-queries.ts';
+import { openAmount, openParts } from '../ledger/settlement-queries.ts';
+
+/** What some clients have not paid yet, as the books are now. */
+export async function openReceivables(db: Db, clients: readonly number[]): Promise<readonly OpenReceivable[]> {
+  if (clients.length === 0) return [];
+  const { rows } = await sql<{ id: number; number: string; client: number; dated: number; due: number; open: number }>`
+    SELECT * FROM (SELECT d.id, d.number, d.party_id AS client, d.dated_on AS dated, ifnull(d.due_on, d.dated_on) AS due,
+      ${openAmount('d', EVERYTHING)} AS open FROM document d
+      WHERE d.party_id IN (${sql.join([...clients])}) AND d.kind IN (${sql.join([...settledKinds('receivable')])}))
+    WHERE open > 0 ORDER BY id`.execute(db);
+  const found: OpenReceivable[] = [];
+  for (const { id, number, client, dated, due, open } of rows) {
+    const parts = await openParts(db, id, 'receivable');
+    found.push({
+      ...{ id: documentId(id), number, client: partyId(client), datedOn: dayOf(dated), dueOn: dayOf(due) },
+      ...{ open: cents(open), parts },
+    });
+  }
+  return found;
+}
