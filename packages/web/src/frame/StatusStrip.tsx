@@ -32,7 +32,7 @@ export function StatusStrip() {
         </May>
       </span>
       <May do="keep-books">
-        <AsOfLink to="/costs?part=drafts">{draftsText(drafts) ?? 'No draft'}</AsOfLink>
+        <AsOfLink to="/costs?part=drafts">{draftsText(drafts, 2) ?? 'No draft'}</AsOfLink>
       </May>
       <May do="read-books">
         {strays.count === 0 ? null : (

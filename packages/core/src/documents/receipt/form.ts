@@ -27,8 +27,8 @@ export const RECEIPT_COLUMNS = [
   { id: 'client', head: 'Client', width: 18, holds: 'client' },
   { id: 'paidOn', head: 'Received on', width: 11, holds: 'day' },
   { id: 'amount', head: 'Amount', width: 12, holds: 'money' },
-  { id: 'document', head: 'Pays', width: 13, holds: 'text' },
+  { id: 'document', head: 'Pays invoice', width: 13, holds: 'text' },
   { id: 'open', head: 'Open', width: 11, holds: 'money', isShown: true },
-  { id: 'applied', head: 'Of it', width: 12, holds: 'money' },
+  { id: 'applied', head: 'Applied', width: 12, holds: 'money' },
   { id: 'text', head: 'Text', width: 23, holds: 'text' },
 ] as const satisfies readonly SheetColumn[];

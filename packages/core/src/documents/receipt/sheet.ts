@@ -4,8 +4,7 @@ import { readReceiptSheet } from './read.ts';
 
 export const RECEIPT_SHEET: KindOfSheet<ReceiptSheet> = {
   title: 'Client receipts',
-  facts:
-    'What clients paid: the first row of a receipt has its head, rows below it name further invoices; without any, those due first are paid',
+  facts: 'One amount pays many invoices: rows below it name them; without any, those due first',
   document: 'receipt',
   rows: 'Receipts',
   mostRows: 1_000,
