@@ -184,7 +184,7 @@ test(
           }
         },
       ),
-      { numRuns: RUNS },
+      { numRuns: RUNS, endOnFailure: true },
     );
     expect(billed).toBeGreaterThan(0);
   },

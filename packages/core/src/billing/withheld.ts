@@ -1,7 +1,7 @@
 import { allocation } from '../money/allocation.ts';
-import { cents, difference, sum, ZERO, type Cents } from '../money/cents.ts';
+import { cents, difference, larger, opposite, sum, ZERO, type Cents } from '../money/cents.ts';
 import { withheldToDate, type RetentionTerms } from './retention-terms.ts';
-import { billedSoFar, type BilledSoFar, type ScheduledLine } from './schedule.ts';
+import { billedSoFar, heldOf, type BilledSoFar, type ScheduledLine } from './schedule.ts';
 
 /** What an invoice bills of a line this time. */
 export interface BilledNow {
@@ -12,7 +12,8 @@ export interface BilledNow {
 
 /**
  * What an invoice withholds, line by line in the order of what it bills: what is withheld to date by the terms, less what was withheld
- * before. Terms of the whole schedule look at all its lines together; the amount is then split by what is billed of each line.
+ * before; what is given back is never more than is held still, for the rest was released. Terms of the whole schedule look at all its
+ * lines together; the amount is then split by what is billed of each line.
  */
 export function withheldNow(
   terms: RetentionTerms,
@@ -23,7 +24,7 @@ export function withheldNow(
   if (terms.by === 'each line') {
     return now.map(({ line, work, stored }) => {
       const after = withheldToDate(terms, completed(line.value, line.billed, { work, stored }));
-      return difference(cents(after.work + after.stored), line.billed.withheld);
+      return larger(difference(cents(after.work + after.stored), line.billed.withheld), opposite(heldOf(line.billed)));
     });
   }
   return splitOverLines(terms, now, schedule);
@@ -46,7 +47,8 @@ function splitOverLines(
   const then = withheldToDate(terms, completed(value, before, { work: ZERO, stored: ZERO }));
   const [ofWork, ofStored] = [difference(after.work, then.work), difference(after.stored, then.stored)];
   // Where terms or prices changed since, what was withheld is not what it would be by now: that difference goes with all of the work.
-  const rest = cents(after.work + after.stored - before.withheld - ofWork - ofStored);
+  const all = larger(cents(after.work + after.stored - before.withheld), opposite(heldOf(before)));
+  const rest = cents(all - ofWork - ofStored);
   const parts = [
     splitBy(ofWork, now, ({ work }) => work),
     splitBy(ofStored, now, ({ stored }) => stored),

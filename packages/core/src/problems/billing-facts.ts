@@ -2,6 +2,7 @@ import type { Cents } from '../money/cents.ts';
 
 /** What is wrong with what is asked of clients, invoiced and credited. */
 export interface BillingFacts {
+  'held-no-more': { readonly number: string; readonly withheld: Cents; readonly held: Cents };
   'more-than-received': { readonly left: Cents; readonly asked: Cents };
   'over-held': { readonly held: Cents; readonly asked: Cents };
   'retention-unreadable': { readonly typed: string };

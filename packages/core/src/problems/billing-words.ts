@@ -4,6 +4,8 @@ import type { Fact } from './problem.ts';
 
 /** What is wrong with what is asked of clients, invoiced and credited, in words. */
 export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>) => string } = {
+  'held-no-more': (fact) =>
+    `${fact.number} held back ${dollars(fact.withheld)}, and only ${dollars(fact.held)} is held back still. Take back what released it first.`,
   'more-than-received': (fact) =>
     `${dollars(fact.asked)} is more than is left of what came in, ${dollars(fact.left)}. Enter less, or the whole amount.`,
   'over-held': (fact) =>

@@ -21,6 +21,7 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'below-received': { kind: 'below-received', place: 2 },
   'line-twice': { kind: 'line-twice' },
   'retention-unreadable': { kind: 'retention-unreadable', typed: 'ten' },
+  'held-no-more': { kind: 'held-no-more', number: 'INV-0001', withheld: cents(200), held: cents(100) },
   'more-than-received': { kind: 'more-than-received', left: cents(100), asked: cents(200) },
   'over-held': { kind: 'over-held', held: cents(100), asked: cents(200) },
   'over-line': { kind: 'over-line', line: 'Tide gate', left: cents(100), asked: cents(200) },

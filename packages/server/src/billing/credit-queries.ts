@@ -6,6 +6,7 @@ import { cents, sum, ZERO } from '@lowtide/core/money/cents.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
+import { heldOfProject } from '../schedules/billed-value-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
 
 /** What a credit note keeps of what it credits; its amounts are negative. */
@@ -50,16 +51,22 @@ export async function creditedInvoice(db: Db, id: number): Promise<CreditedInvoi
 
 /** What stands of the lines of an invoice: billed, less what was credited of it and released. */
 async function linesNow(db: Db, invoice: number): Promise<Pick<CreditedInvoice, 'lines' | 'held'>> {
-  const { rows } = await sql<{ line: number | null; work: number; stored: number; held: number }>`
+  const { rows } = await sql<{ line: number | null; work: number; stored: number; held: number; of_project: number }>`
     SELECT b.line_id AS line, SUM(b.work_cents) AS work, SUM(b.stored_cents) AS stored,
-      SUM(b.withheld_cents - b.released_cents) AS held
+      SUM(b.withheld_cents - b.released_cents) AS held, ${heldOfProject(sql`b.project_id`)} AS of_project
     FROM billed_value b JOIN document d ON d.id = b.document_id
     WHERE b.invoice_id = ${invoice} AND ${notReversed('d', EVERYTHING)} GROUP BY 1 ORDER BY 1`.execute(db);
   return {
     lines: rows.map(({ line, work, stored, held }) => ({
       ...{ line, work: cents(work), stored: cents(stored), held: cents(held) },
     })),
-    held: cents(rows.reduce((all, { held }) => all + held, 0)),
+    // Of a project that gave work back less may be held than of this invoice alone.
+    held: cents(
+      Math.min(
+        rows[0]?.of_project ?? 0,
+        rows.reduce((all, { held }) => all + held, 0),
+      ),
+    ),
   };
 }
 

@@ -1,7 +1,8 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import type { BilledValue } from '@lowtide/core/billing/billed-values.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
 import { sql } from 'kysely';
-import type { Db, Trx } from '../database/schema.ts';
+import type { Db, Sql, Trx } from '../database/schema.ts';
 import type { EffectStore } from '../effects/effect-store.ts';
 import { sumLeft } from '../effects/left-rows-queries.ts';
 import { Refusal } from '../http/refusal.ts';
@@ -22,6 +23,7 @@ export const BILLED_VALUES: EffectStore<'billed-values'> = {
     if (first !== undefined) {
       throw new Refusal([{ at: '', kind: 'application-answered', number: first.number, by: first.later }]);
     }
+    await refuseReleasedSince(trx, document);
   },
   tables: ['billed_value'],
   ties: (look) => ({
@@ -30,6 +32,25 @@ export const BILLED_VALUES: EffectStore<'billed-values'> = {
     },
   }),
 };
+
+/** What a document held back and was released since, as a part of all that is held back of its project, is not taken back with it. */
+async function refuseReleasedSince(trx: Trx, document: number): Promise<void> {
+  const { rows } = await sql<{ number: string; withheld: number; held: number }>`
+    SELECT d.number, SUM(b.withheld_cents - b.released_cents) AS withheld, ${heldOfProject(sql`b.project_id`)} AS held
+    FROM billed_value b JOIN document d ON d.id = b.document_id WHERE b.document_id = ${document}
+    GROUP BY b.project_id`.execute(trx);
+  const short = rows.find(({ withheld, held }) => held - withheld < 0);
+  if (short !== undefined) {
+    const { number, withheld, held } = short;
+    throw new Refusal([{ at: '', kind: 'held-no-more', number, withheld: cents(withheld), held: cents(held) }]);
+  }
+}
+
+/** What the client of a project holds back now. */
+export function heldOfProject(project: Sql): Sql {
+  return sql`ifnull((SELECT SUM(h.withheld_cents - h.released_cents) FROM billed_value h JOIN document k ON k.id = h.document_id
+    WHERE h.project_id = ${project} AND ${notReversed('k', EVERYTHING)}), 0)`;
+}
 
 async function insertValue(
   trx: Trx,
