@@ -22,7 +22,7 @@ export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>
     `${dollars(fact.certified)} is more than was asked for ${fact.line}, ${dollars(fact.asked)}. Enter what was certified of it.`,
   'nothing-certified': () =>
     'Nothing of it is certified, so there is nothing to invoice. Correct the application instead.',
-  'application-answered': (fact) => `${fact.number} is answered by ${fact.by}. Reverse that first.`,
+  'application-answered': (fact) => `${fact.by} rests on ${fact.number}. Reverse ${fact.by} first.`,
   'over-contract': (fact) =>
     `${dollars(fact.asked)} is more than the unbilled contract value, ${dollars(fact.left)}. Bill less, or change the contract first.`,
   'over-invoice': (fact) =>

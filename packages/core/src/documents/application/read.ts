@@ -7,14 +7,12 @@ import {
 } from '../../billing/schedule.ts';
 import { takenBack } from '../../billing/share-of-contract.ts';
 import type { IsoDate } from '../../calendar/iso-date.ts';
-import { lastDay } from '../../calendar/month.ts';
-import { dayIn, isEmpty, required, textIn } from '../../cells/cell.ts';
+import { isEmpty, textIn } from '../../cells/cell.ts';
 import type { PartyId } from '../../ledger/ids.ts';
 import type { TaxCode } from '../../ledger/tax-code.ts';
 import { opposite, sum, ZERO } from '../../money/cents.ts';
 import { dollars } from '../../money/dollars.ts';
 import { quantity } from '../../money/quantity.ts';
-import { dayInBooks } from '../../months/books-span.ts';
 import { openDayFrom } from '../../months/open-day.ts';
 import {
   accepted,
@@ -45,6 +43,7 @@ import type { Posting } from '../posting.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
 import { askedIn, scheduledLineIn, type AskedNow } from './asked.ts';
 import type { ApplicationRow, ApplicationSheet } from './form.ts';
+import { filledRows, sheetDay } from '../typed-sheet.ts';
 
 interface ReadApplication {
   readonly billing: ProjectBilling;
@@ -59,13 +58,8 @@ interface ReadApplication {
 
 /** An application for payment: what is asked for line by line, and what it comes to. */
 export function readApplicationSheet(sheet: ApplicationSheet, catalog: Catalog): SheetReading {
-  const filled = sheet.rows.flatMap((row, place) => (isBlank(row) ? [] : [{ row, place }]));
-  const datedOn = following(
-    required({ typed: sheet.datedOn, at: 'datedOn' }, 'the last day of the period', (cell) =>
-      dayIn(cell, lastDay(catalog.workingMonth), catalog.dayOrder),
-    ),
-    (day) => dayInBooks(day, catalog.span, 'datedOn'),
-  );
+  const filled = filledRows(sheet.rows);
+  const datedOn = sheetDay(sheet.datedOn, 'the last day of the period', catalog);
   const billed = billedProject({ typed: sheet.project, at: 'project' }, catalog);
   const schedule = billed.ok && datedOn.ok ? scheduleOn(billed.value.billing, datedOn.value) : [];
   const rows = listed(filled.map(({ row, place }) => askedIn(row, place, schedule)));
@@ -98,10 +92,6 @@ export function readApplicationSheet(sheet: ApplicationSheet, catalog: Catalog):
     ],
     ...(worked === null || !read.ok ? {} : { bills: [{ project: read.value.billing.project, ...worked.figures }] }),
   };
-}
-
-function isBlank(row: ApplicationRow): boolean {
-  return Object.values(row).every((typed) => typed.trim() === '');
 }
 
 /** What it comes to, lines of nothing left out. */

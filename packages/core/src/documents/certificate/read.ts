@@ -35,6 +35,7 @@ import { invoiceFigures, invoicedLines, invoicePosting } from '../invoice/billed
 import { dueIn } from '../invoice/due.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
 import type { CertificateRow, CertificateSheet } from './form.ts';
+import { filledRows } from '../typed-sheet.ts';
 
 interface Applied {
   readonly billing: ProjectBilling;
@@ -59,7 +60,7 @@ interface ReadCertificate {
 
 /** What the client certifies of an application: the invoice is of that, the rest stays to be asked for. */
 export function readCertificateSheet(sheet: CertificateSheet, catalog: Catalog): SheetReading {
-  const filled = sheet.rows.flatMap((row, place) => (isBlank(row) ? [] : [{ row, place }]));
+  const filled = filledRows(sheet.rows);
   const applied = required({ typed: sheet.application, at: 'application' }, 'the application', (cell) =>
     applicationIn(cell, catalog),
   );
@@ -96,10 +97,6 @@ export function readCertificateSheet(sheet: CertificateSheet, catalog: Catalog):
       ? {}
       : { bills: [{ project: read.value.applied.billing.project, ...worked.figures }] }),
   };
-}
-
-function isBlank(row: CertificateRow): boolean {
-  return Object.values(row).every((typed) => typed.trim() === '');
 }
 
 function applicationIn({ typed, at }: Cell, { billings }: Pick<Catalog, 'billings'>): Decision<Applied> {

@@ -2,14 +2,13 @@ import { billedSoFar, heldOf, scheduleOn, type ProjectBilling } from '../../bill
 import type { BilledValue } from '../../billing/billed-values.ts';
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { lastDay } from '../../calendar/month.ts';
-import { dayIn, ifFilled, moneyIn, required, textIn, type Cell } from '../../cells/cell.ts';
+import { ifFilled, moneyIn, required, textIn, type Cell } from '../../cells/cell.ts';
 import { taxOnRelease } from '../../ledger/tax-code.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
 import { allocation } from '../../money/allocation.ts';
 import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { dollars } from '../../money/dollars.ts';
 import { quantity } from '../../money/quantity.ts';
-import { dayInBooks } from '../../months/books-span.ts';
 import { openDayFrom } from '../../months/open-day.ts';
 import { accepted, following, gathered, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
 import type { Problem } from '../../problems/problem.ts';
@@ -21,6 +20,7 @@ import type { Posting } from '../posting.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
 import type { RetentionRow, RetentionSheet } from './form.ts';
 import { retentionBilled } from './post.ts';
+import { filledRows, sheetDay } from '../typed-sheet.ts';
 
 interface ReadRelease {
   readonly place: number;
@@ -33,13 +33,8 @@ interface ReadRelease {
 
 /** What clients release of what they hold back: one invoice a row. */
 export function readRetentionSheet(sheet: RetentionSheet, catalog: Catalog): SheetReading {
-  const filled = sheet.rows.flatMap((row, place) => (isBlank(row) ? [] : [{ row, place }]));
-  const datedOn = following(
-    required({ typed: sheet.datedOn, at: 'datedOn' }, 'the date', (cell) =>
-      dayIn(cell, lastDay(catalog.workingMonth), catalog.dayOrder),
-    ),
-    (day) => dayInBooks(day, catalog.span, 'datedOn'),
-  );
+  const filled = filledRows(sheet.rows);
+  const datedOn = sheetDay(sheet.datedOn, 'the date', catalog);
   const rows = filled.map(({ row, place }) => following(datedOn, (day) => releaseIn(row, place, { day, catalog })));
   const read = rows.flatMap((row) => (row.ok ? [row.value] : []));
   return {
@@ -57,10 +52,6 @@ export function readRetentionSheet(sheet: RetentionSheet, catalog: Catalog): She
     ],
     warnings: datedOn.ok ? dayWarnings(datedOn.value, 'datedOn', catalog) : [],
   };
-}
-
-function isBlank(row: RetentionRow): boolean {
-  return Object.values(row).every((typed) => typed.trim() === '');
 }
 
 /** What the client of a project holds back now. */

@@ -28,11 +28,9 @@ import type { Posting } from '../posting.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
 import type { ReceiptRow, ReceiptSheet } from './form.ts';
 import { clientReceipt } from './post.ts';
+import { filledRows, type PlacedRow } from '../typed-sheet.ts';
 
-interface PlacedRow {
-  readonly row: ReceiptRow;
-  readonly place: number;
-}
+type Placed = PlacedRow<ReceiptRow>;
 
 interface Applied {
   readonly receivable: OpenReceivable;
@@ -54,7 +52,7 @@ interface ReadReceipt {
 
 /** What clients paid: one amount for many invoices, in part or wholly; what is above them stays on account. */
 export function readReceiptSheet(sheet: ReceiptSheet, catalog: Catalog): SheetReading {
-  const filled = sheet.rows.flatMap((row, place) => (isBlank(row) ? [] : [{ row, place }]));
+  const filled = filledRows(sheet.rows);
   const receipts = grouped(filled).map((rows) => receiptIn(rows, catalog));
   const read = receipts.flatMap((receipt) => (receipt.ok ? [receipt.value] : []));
   const control = ifFilled({ typed: sheet.controlTotal, at: 'controlTotal' }, null, moneyIn);
@@ -82,13 +80,9 @@ export function readReceiptSheet(sheet: ReceiptSheet, catalog: Catalog): SheetRe
   };
 }
 
-function isBlank(row: ReceiptRow): boolean {
-  return Object.values(row).every((typed) => typed.trim() === '');
-}
-
 /** The rows of each receipt: a client begins the next one. */
-function grouped(rows: readonly PlacedRow[]): readonly (readonly PlacedRow[])[] {
-  const groups: PlacedRow[][] = [];
+function grouped(rows: readonly Placed[]): readonly (readonly Placed[])[] {
+  const groups: Placed[][] = [];
   for (const row of rows) {
     const last = groups.at(-1);
     if (last === undefined || row.row.client.trim() !== '') groups.push([row]);
@@ -97,7 +91,7 @@ function grouped(rows: readonly PlacedRow[]): readonly (readonly PlacedRow[])[] 
   return groups;
 }
 
-function receiptIn(rows: readonly PlacedRow[], catalog: Catalog): Decision<ReadReceipt> {
+function receiptIn(rows: readonly Placed[], catalog: Catalog): Decision<ReadReceipt> {
   const [head, ...others] = rows;
   if (head === undefined) return refused({ at: 'rows', kind: 'nothing-entered' });
   const cell = (column: keyof ReceiptRow): Cell => ({ typed: head.row[column], at: `rows/${head.place}/${column}` });
@@ -129,7 +123,7 @@ function aboveZero(amount: Cents, at: string): Decision<Cents> {
 }
 
 /** A day or an amount below the first row would be a receipt of nobody. */
-function headTwice({ row, place }: PlacedRow): readonly Problem[] {
+function headTwice({ row, place }: Placed): readonly Problem[] {
   return (['paidOn', 'amount'] as const).flatMap((column): readonly Problem[] =>
     row[column].trim() === '' ? [] : [{ at: `rows/${place}/client`, kind: 'missing', field: 'the client' }],
   );
@@ -137,7 +131,7 @@ function headTwice({ row, place }: PlacedRow): readonly Problem[] {
 
 /** What pays which invoice: as the rows say, or those due first. Never more than is open, nor than came in. */
 function appliedIn(
-  rows: readonly PlacedRow[],
+  rows: readonly Placed[],
   amount: Cents,
   open: readonly OpenReceivable[],
 ): Decision<readonly Applied[]> {
@@ -219,7 +213,7 @@ function postingsOf(receipt: ReadReceipt, sheet: ReceiptSheet, { roles, lockedTh
 
 /** What is open of an invoice that is named, and what of the receipt pays it. */
 function followsIn(
-  filled: readonly PlacedRow[],
+  filled: readonly Placed[],
   read: readonly ReadReceipt[],
   { receivables }: Catalog,
 ): readonly Follow[] {

@@ -1,14 +1,12 @@
 import { billedOf, billedSoFar, contractOn, scheduleOn } from '../../billing/schedule.ts';
 import type { BilledNow } from '../../billing/withheld.ts';
 import { dayText, type IsoDate } from '../../calendar/iso-date.ts';
-import { lastDay } from '../../calendar/month.ts';
-import { dayIn, moneyIn, numberIn, required, textIn, type Cell } from '../../cells/cell.ts';
+import { moneyIn, numberIn, required, textIn, type Cell } from '../../cells/cell.ts';
 import type { TaxCode } from '../../ledger/tax-code.ts';
 import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { dollars } from '../../money/dollars.ts';
 import { quantity } from '../../money/quantity.ts';
 import { millionthsOf } from '../../money/ratio.ts';
-import { dayInBooks } from '../../months/books-span.ts';
 import { openDayFrom } from '../../months/open-day.ts';
 import { accepted, following, gathered, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
 import type { Problem } from '../../problems/problem.ts';
@@ -22,6 +20,7 @@ import { shareOverSchedule } from '../invoice/share-over-schedule.ts';
 import type { Posting } from '../posting.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
 import type { ShareRow, ShareSheet } from './form.ts';
+import { filledRows, sheetDay } from '../typed-sheet.ts';
 
 interface ReadShare {
   readonly place: number;
@@ -35,13 +34,8 @@ interface ReadShare {
 
 /** Shares of contracts: one invoice a row, for as many projects as there are rows. */
 export function readShareSheet(sheet: ShareSheet, catalog: Catalog): SheetReading {
-  const filled = sheet.rows.flatMap((row, place) => (isBlank(row) ? [] : [{ row, place }]));
-  const datedOn = following(
-    required({ typed: sheet.datedOn, at: 'datedOn' }, 'the date', (cell) =>
-      dayIn(cell, lastDay(catalog.workingMonth), catalog.dayOrder),
-    ),
-    (day) => dayInBooks(day, catalog.span, 'datedOn'),
-  );
+  const filled = filledRows(sheet.rows);
+  const datedOn = sheetDay(sheet.datedOn, 'the date', catalog);
   const rows = filled.map(({ row, place }) => following(datedOn, (day) => shareIn(row, place, { day, catalog })));
   const read = rows.flatMap((row) => (row.ok ? [row.value] : []));
   return {
@@ -60,10 +54,6 @@ export function readShareSheet(sheet: ShareSheet, catalog: Catalog): SheetReadin
     warnings: datedOn.ok ? dayWarnings(datedOn.value, 'datedOn', catalog) : [],
     bills: read.map(({ billed, figures }) => ({ project: billed.billing.project, ...figures })),
   };
-}
-
-function isBlank(row: ShareRow): boolean {
-  return Object.values(row).every((typed) => typed.trim() === '');
 }
 
 function shareIn(
