@@ -70,6 +70,18 @@ describe('what is typed', () => {
     expect(sent).toHaveLength(1);
   });
 
+  test('is waited for when the same key press that ends typing asks for it kept', async () => {
+    const { result } = keeping();
+    const beforeDrawn = result.current;
+    act(() => beforeDrawn.change('a'));
+    const settled = beforeDrawn.settled();
+    await rest(0);
+    expect(sent).toEqual(['a']);
+    await answer();
+    await expect(settled).resolves.toBe(true);
+    expect(sent).toEqual(['a']);
+  });
+
   test('is waited for by who needs it kept', async () => {
     const { result } = keeping();
     act(() => result.current.change('a'));

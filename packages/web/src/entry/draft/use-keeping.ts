@@ -59,7 +59,7 @@ export function useKeeping<T>(
   const latest = useRef(initial);
   const sending = useRef<T | null>(null);
   const spared = useSpare(latest, sending, unsentOf);
-  const [kept, setKept] = useState<Keeping<T>['kept']>('kept');
+  const { kept, isKept, setKept } = useKept();
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const turns = useTurns(keepOnce);
   async function keepOnce(): Promise<boolean> {
@@ -104,7 +104,21 @@ export function useKeeping<T>(
     },
     isIdle: turns.isIdle,
     ...{ kept, trouble },
-    settled: async () => (kept === 'kept' ? true : turns.now()),
+    settled: async () => (isKept() ? true : turns.now()),
+  };
+}
+
+/** How it stands, drawn, and known at once: what is typed and asked for by one key press counts before anything is drawn. */
+function useKept() {
+  const now = useRef<Keeping<unknown>['kept']>('kept');
+  const [kept, setDrawn] = useState<Keeping<unknown>['kept']>('kept');
+  return {
+    kept,
+    isKept: () => now.current === 'kept',
+    setKept: (next: Keeping<unknown>['kept']): void => {
+      now.current = next;
+      setDrawn(next);
+    },
   };
 }
 
