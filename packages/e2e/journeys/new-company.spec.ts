@@ -119,7 +119,7 @@ test('books are taken over once their trial balance balances, and show the proje
   await go('/reports/wip-schedule?m=2027-03');
   await sees(page, '20,000.00');
   await go('/closing');
-  await sees(page, 'All 13 tie-outs tie.');
+  await sees(page, 'All 14 tie-outs tie.');
   await go('/documents/1');
   await click(page, 'Reverse');
   await fill(page, 'Reason', 'A trial only');
@@ -148,7 +148,7 @@ test('the first month goes from bill to profit', async () => {
   await go('/reports/profitability?m=2027-03');
   await sees(page, '12,500.00');
   await go('/closing');
-  await sees(page, 'All 13 tie-outs tie.');
+  await sees(page, 'All 14 tie-outs tie.');
 });
 
 test('a small job goes from a name typed in a sheet to a locked month: it earns what is billed', async () => {
@@ -194,7 +194,7 @@ test('a small job goes from a name typed in a sheet to a locked month: it earns 
   });
   expect(printed).toBe('%PDF-');
   await go('/closing?m=2027-03');
-  await sees(page, 'All 13 tie-outs tie.');
+  await sees(page, 'All 14 tie-outs tie.');
   await click(page, 'Lock or open months');
   await fill(page, 'Reason', 'Done and looked through');
   await click(page, 'Lock through Mar 2027');

@@ -38,9 +38,11 @@ const step = fc.oneof(
     kind: fc.constant('share' as const),
     typed: fc.oneof(
       part.map((of) => `${of}%`),
-      fc.constant('rest'),
+      fc.constantFrom('rest', 'final'),
     ),
+    deposit: fc.constantFrom('', '', '50%', 'all'),
   }),
+  fc.record({ kind: fc.constant('deposit' as const), part }),
   fc.record({ kind: fc.constant('credit' as const), which: fc.nat(20), part }),
   fc.record({ kind: fc.constant('release' as const), part }),
   fc.record({ kind: fc.constant('receive' as const), which: fc.nat(20), part }),
@@ -88,8 +90,12 @@ async function live(app: TestApp, event: Step): Promise<void> {
       return attemptSheet(app, { ...sheet, rows: event.part > 50 ? sheet.rows : [...less, ...others] });
     }
     case 'share': {
-      const row = { project: 'DUNE', share: event.typed, taxCode: '', dueOn: '', text: '' };
+      const row = { project: 'DUNE', share: event.typed, taxCode: '', deposit: event.deposit, dueOn: '', text: '' };
       return attemptSheet(app, { kind: 'invoices', datedOn: '2027-01-31', rows: [row] });
+    }
+    case 'deposit': {
+      const row = { project: 'DUNE', amount: String(event.part * 100), taxCode: 'ST', dueOn: '', text: '' };
+      return attemptSheet(app, { kind: 'deposit-invoices', datedOn: '2027-01-31', rows: [row] });
     }
     case 'credit': {
       const invoices = await documents(app, '&kind=invoice');
@@ -153,6 +159,16 @@ async function check(app: TestApp, history: readonly Step[]): Promise<void> {
   );
   expect(held.rows, said).toEqual([{ held: billing.heldCents }]);
   expect(billing.heldCents, said).toBeGreaterThanOrEqual(0);
+  const deposits = await sql<{ left: number; account: number; short: number }>`SELECT
+    ifnull((SELECT SUM(m.net_cents) FROM deposit_move m
+      WHERE NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = m.document_id)), 0) AS "left",
+    ifnull((SELECT SUM(deposit_cents) FROM project_month WHERE project_id = 2), 0) AS account,
+    (SELECT COUNT(*) FROM (SELECT SUM(m.net_cents) AS net, SUM(m.tax_cents) AS tax FROM deposit_move m
+      WHERE NOT EXISTS (SELECT 1 FROM document r WHERE r.reverses_id = m.document_id)
+      GROUP BY m.deposit_id HAVING net < 0 OR tax < 0)) AS short`.execute(app.books.reader);
+  expect(deposits.rows, said).toEqual([
+    { left: deposits.rows[0]?.account, account: deposits.rows[0]?.account, short: 0 },
+  ]);
   expect(await openApart(app), said).toEqual([]);
 }
 
@@ -171,7 +187,7 @@ test(
               '/records/project',
             );
             const dune = rows.find(({ fields }) => fields['code'] === 'DUNE');
-            const fields = { ...dune?.fields, retention, retentionOfStored: '5' };
+            const fields = { ...dune?.fields, retention, retentionOfStored: '5', retentionWithFinal: '50' };
             await app.order('PUT', `/records/project/${dune?.id}`, { version: dune?.version, fields });
             for (const event of history) {
               await live(app, event);

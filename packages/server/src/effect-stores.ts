@@ -1,5 +1,7 @@
 import type { EffectStores } from './effects/effect-store.ts';
 import { APPLIED, BILLED_VALUES, CERTIFIED } from './schedules/billed-value-queries.ts';
+import { DEPOSIT_MOVES } from './schedules/deposit-queries.ts';
+import { PROJECT_FINISHED } from './schedules/finished-project-queries.ts';
 import { EQUIPMENT_USED } from './labor/equipment-use-queries.ts';
 import { HOURS_WORKED } from './labor/worked-hours-queries.ts';
 import { PAID } from './labor/payroll-queries.ts';
@@ -22,6 +24,8 @@ export const EFFECT_STORES: EffectStores = {
   billed: BILLED,
   retained: RETAINED,
   'billed-values': BILLED_VALUES,
+  'deposit-moves': DEPOSIT_MOVES,
+  'project-finished': PROJECT_FINISHED,
   application: APPLIED,
   certificate: CERTIFIED,
   'recoded-lines': RECODED_LINES,

@@ -22,10 +22,12 @@ export interface RetentionTerms {
   readonly reduces: (typeof RETENTION_REDUCTIONS)[number];
   /** Days after the project's end on which it is due; null where the contract says nothing. */
   readonly dueDays: number | null;
+  /** How much of what is held the final invoice releases, in millionths; null for nothing. */
+  readonly withFinal: number | null;
 }
 
 export const NO_RETENTION: RetentionTerms = {
-  ...{ steps: [], stored: null, by: 'the whole schedule', reduces: 'what follows', dueDays: null },
+  ...{ steps: [], stored: null, by: 'the whole schedule', reduces: 'what follows', dueDays: null, withFinal: null },
 };
 
 const PIECE = /^(\d+(?:\.\d{1,4})?)\s*%?(?:\s*(?:until|to)\s*(\d+(?:\.\d{1,4})?)\s*%?)?$/i;

@@ -1,3 +1,4 @@
+import type { DepositLeft } from './deposits.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import { lastDay, monthOf } from '../calendar/month.ts';
 import type { DocumentId, PartyId, ProjectId, TaxCodeId } from '../ledger/ids.ts';
@@ -59,15 +60,6 @@ export interface AskedLine {
   readonly stored: Cents;
   /** It may come to more than its scheduled value. */
   readonly mayExceed: boolean;
-}
-
-/** A deposit a client was billed, with what is left of it. */
-export interface DepositLeft {
-  readonly id: DocumentId;
-  readonly number: string;
-  /** Paid of it, before tax and in all, and not drawn down. */
-  readonly net: Cents;
-  readonly gross: Cents;
 }
 
 export const APPLICATIONS_POST = ['when certified', 'when submitted'] as const;

@@ -27,6 +27,11 @@ export interface Party extends Named {
   readonly id: PartyId;
 }
 
+export interface Client extends Party {
+  /** Days until an invoice is due that does not say when. */
+  readonly termsDays: number;
+}
+
 export interface Supplier extends Party {
   /** Days until a bill is due that does not say when. */
   readonly termsDays: number;
@@ -127,7 +132,7 @@ export interface SheetBasis {
   readonly yearBegins: IsoDate;
   readonly accounts: readonly Account[];
   readonly suppliers: readonly Supplier[];
-  readonly clients: readonly Party[];
+  readonly clients: readonly Client[];
   readonly employees: readonly Employee[];
   readonly equipment: readonly Equipment[];
   readonly activities: readonly Activity[];

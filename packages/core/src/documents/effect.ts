@@ -1,3 +1,4 @@
+import type { DepositMove } from '../billing/deposits.ts';
 import type { BilledValue } from '../billing/billed-values.ts';
 import type { AskedLine } from '../billing/schedule.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
@@ -59,6 +60,10 @@ export type Effect =
       readonly replaces: DocumentId | null;
       readonly lines: readonly AskedLine[];
     }
+  /** What it bills as deposits of a project's client, draws down of them or pays back. */
+  | { readonly kind: 'deposit-moves'; readonly project: ProjectId; readonly moves: readonly DepositMove[] }
+  /** The last invoice of a project finishes it on its day; the run that earns the rest closes it. */
+  | { readonly kind: 'project-finished'; readonly project: ProjectId; readonly on: IsoDate }
   /** The application that an invoice answers. */
   | { readonly kind: 'certificate'; readonly application: DocumentId | 'the one before' }
   | { readonly kind: 'recoded-lines'; readonly lines: readonly number[] };

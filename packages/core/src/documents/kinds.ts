@@ -1,5 +1,6 @@
 import { APPLICATION } from './application/kind.ts';
 import { CLIENT_CREDIT } from './client-credit/kind.ts';
+import { CLIENT_DEPOSIT } from './client-deposit/kind.ts';
 import { CLIENT_RETENTION } from './client-retention/kind.ts';
 import { CLOSING } from './closing/kind.ts';
 import { CREDIT_NOTE } from './credit-note/kind.ts';
@@ -8,7 +9,15 @@ import { HOURS } from './hours/kind.ts';
 import { INVOICE } from './invoice/kind.ts';
 import { JOURNAL } from './journal/kind.ts';
 import type { DocumentAction, KindOfDocument } from './kind.ts';
-import { OPENING, OPENING_BILL, OPENING_DEPOSIT, OPENING_INVOICE, OPENING_RETENTION } from './opening/kind.ts';
+import {
+  OPENING,
+  OPENING_BILL,
+  OPENING_CLIENT_DEPOSIT,
+  OPENING_DEPOSIT,
+  OPENING_HELD,
+  OPENING_INVOICE,
+  OPENING_RETENTION,
+} from './opening/kind.ts';
 import { OFFSET } from './offset/kind.ts';
 import { ORDER_CHANGE, PURCHASE_ORDER, SUBCONTRACT } from './order/kind.ts';
 import { OVERHEAD_DIFFERENCE } from './overhead-difference/kind.ts';
@@ -39,6 +48,7 @@ export const DOCUMENT_KINDS = {
   application: APPLICATION,
   invoice: INVOICE,
   'credit-note': CREDIT_NOTE,
+  'client-deposit': CLIENT_DEPOSIT,
   'client-retention': CLIENT_RETENTION,
   receipt: RECEIPT,
   'client-credit': CLIENT_CREDIT,
@@ -55,6 +65,8 @@ export const DOCUMENT_KINDS = {
   'opening-invoice': OPENING_INVOICE,
   'opening-deposit': OPENING_DEPOSIT,
   'opening-retention': OPENING_RETENTION,
+  'opening-held': OPENING_HELD,
+  'opening-client-deposit': OPENING_CLIENT_DEPOSIT,
   closing: CLOSING,
   reversal: REVERSAL,
 } as const satisfies Record<string, KindOfDocument>;

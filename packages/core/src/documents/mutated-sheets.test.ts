@@ -87,6 +87,8 @@ const GOOD: { readonly [K in SheetKind]: SheetCells } = {
   },
   receipts: { client: 'COUNTY', paidOn: '2027-03-30', amount: '50', document: 'INV-0001' },
   'retention-invoices': { datedOn: '2027-03-30', project: 'GATE', amount: '10' },
+  'deposit-invoices': { datedOn: '2027-03-30', project: 'GATE', amount: '10%' },
+  'plain-invoices': { datedOn: '2027-03-30', client: 'COUNTY', text: 'Report', amount: '50', account: '6100' },
   certificates: { application: 'APP-0001', line: '1', certified: '50', reason: 'Half' },
 };
 

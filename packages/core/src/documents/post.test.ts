@@ -124,7 +124,7 @@ describe('billing and money', () => {
       work: cents(100_000),
       tax: cents(4_000),
       withheld: cents(10_000),
-      text: '',
+      ...{ released: cents(0), drawn: { net: cents(0), tax: cents(0) }, text: '' },
     });
     expect(roleOf(entry)).toEqual([
       ['receivable', 94_000],

@@ -85,6 +85,7 @@ describe('lines say of whom, of what and why', () => {
       work: cents(800),
       tax: cents(50),
       withheld: cents(80),
+      ...{ drawn: { net: cents(100), tax: cents(5) }, accounts: [] },
       text: 'Too much',
     };
     const who = { party: 50, text: 'Too much' };
@@ -93,7 +94,9 @@ describe('lines say of whom, of what and why', () => {
         { ...who, project: 1, account: SAMPLE_ROLES['progress-billings'], amount: 800 },
         { ...who, account: SAMPLE_ROLES['output-tax'], amount: 50 },
         { ...who, project: 1, account: SAMPLE_ROLES['retention-receivable'], amount: -80 },
-        { ...who, project: 1, account: SAMPLE_ROLES.receivable, amount: -770 },
+        { ...who, project: 1, account: SAMPLE_ROLES['client-deposits'], amount: -100 },
+        { ...who, account: SAMPLE_ROLES['output-tax'], amount: -5 },
+        { ...who, project: 1, account: SAMPLE_ROLES.receivable, amount: -665 },
       ),
     );
   });

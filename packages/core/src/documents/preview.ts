@@ -42,6 +42,9 @@ export interface BilledSum {
   readonly workCents: Cents;
   readonly withheldCents: Cents;
   readonly taxCents: Cents;
+  /** What a deposit pays of it, and what is released of retention with it. */
+  readonly drawnCents: Cents;
+  readonly releasedCents: Cents;
   readonly dueCents: Cents;
   readonly contractCents: Cents;
   readonly billedBeforeCents: Cents;
@@ -108,6 +111,7 @@ function billedSum(bill: BilledOutcome, { projects }: Catalog): BilledSum {
   return {
     projectCode: projects.find(({ id }) => id === bill.project)?.code ?? '',
     ...{ workCents: bill.work, withheldCents: bill.withheld ?? ZERO, taxCents: bill.tax, dueCents: bill.due },
+    ...{ drawnCents: bill.drawn ?? ZERO, releasedCents: bill.released ?? ZERO },
     ...{ contractCents: bill.contract, billedBeforeCents: bill.billedBefore, leftAfterCents: bill.leftAfter },
   };
 }

@@ -105,6 +105,7 @@ describe('kinds of documents', () => {
   test('what clients and suppliers settle', () => {
     expect(settledKinds('receivable').toSorted()).toEqual([
       'client-credit',
+      'client-deposit',
       'client-retention',
       'credit-note',
       'invoice',

@@ -4,6 +4,8 @@ import { ApplicationSheet } from './application/form.ts';
 import { APPLICATION_SHEET } from './application/sheet.ts';
 import { CertificateSheet } from './certificate/form.ts';
 import { CERTIFICATE_SHEET } from './certificate/sheet.ts';
+import { DepositSheet } from './client-deposit/form.ts';
+import { DEPOSIT_SHEET } from './client-deposit/sheet.ts';
 import { RetentionSheet } from './client-retention/form.ts';
 import { RETENTION_SHEET } from './client-retention/sheet.ts';
 import { GoodsSheet } from './goods-receipt/form.ts';
@@ -21,6 +23,8 @@ import { PayrollSheet } from './payroll/form.ts';
 import { PAYROLL_SHEET } from './payroll/sheet.ts';
 import { ShareSheet } from './share-invoice/form.ts';
 import { SHARE_SHEET } from './share-invoice/sheet.ts';
+import { PlainSheet } from './plain-invoice/form.ts';
+import { PLAIN_SHEET } from './plain-invoice/sheet.ts';
 import { ReceiptSheet } from './receipt/form.ts';
 import { RECEIPT_SHEET } from './receipt/sheet.ts';
 import { BillSheet } from './supplier-bill/form.ts';
@@ -40,6 +44,8 @@ export const Sheet = z.discriminatedUnion('kind', [
   ApplicationSheet,
   CertificateSheet,
   RetentionSheet,
+  DepositSheet,
+  PlainSheet,
   ReceiptSheet,
 ]);
 export type Sheet = z.output<typeof Sheet>;
@@ -59,6 +65,8 @@ const SHEETS: { readonly [K in SheetKind]: KindOfSheet<Extract<Sheet, { kind: K 
   applications: APPLICATION_SHEET,
   certificates: CERTIFICATE_SHEET,
   'retention-invoices': RETENTION_SHEET,
+  'deposit-invoices': DEPOSIT_SHEET,
+  'plain-invoices': PLAIN_SHEET,
   receipts: RECEIPT_SHEET,
 };
 

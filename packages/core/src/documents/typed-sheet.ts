@@ -4,6 +4,7 @@ import { dayIn, required } from '../cells/cell.ts';
 import { dayInBooks } from '../months/books-span.ts';
 import { following, type Decision } from '../problems/decision.ts';
 import type { Catalog } from './catalog.ts';
+import type { Follow } from './sheet-reading.ts';
 
 /** A row in which something is typed, with its place in the sheet. */
 export interface PlacedRow<Row> {
@@ -30,5 +31,12 @@ export function sheetDay(
   return following(
     required({ typed, at }, called, (cell) => dayIn(cell, lastDay(workingMonth), dayOrder)),
     (day) => dayInBooks(day, span, at),
+  );
+}
+
+/** What stands in cells of a row that nobody typed, by column; nothing where nothing is said. */
+export function followsOf(place: number, said: Readonly<Record<string, string | undefined>>): readonly Follow[] {
+  return Object.entries(said).flatMap(([column, text]) =>
+    text === undefined ? [] : [{ at: `rows/${place}/${column}`, text }],
   );
 }

@@ -55,6 +55,14 @@ export const TIE_OUTS = {
     },
     balance: { roles: ['retention-receivable'], side: 'debit' },
   },
+  'client-deposits': {
+    ...{
+      title: 'Client deposits',
+      one: 'billed as deposits, less drawn down and paid back',
+      other: 'the client deposits account',
+    },
+    balance: { roles: ['client-deposits'], side: 'credit' },
+  },
   wip: {
     ...{ title: 'Work in process', one: 'cost less cost recognized, by project', other: 'the WIP accounts' },
     measure: 'held',

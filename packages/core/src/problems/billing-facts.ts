@@ -16,6 +16,15 @@ export interface BillingFacts {
   'over-contract': { readonly left: Cents; readonly asked: Cents };
   'over-invoice': { readonly number: string; readonly left: Cents; readonly asked: Cents };
   'client-needed': { readonly project: string };
+  'deposit-left': { readonly project: string; readonly deposit: Cents };
+  'over-deposit': { readonly left: Cents; readonly asked: Cents };
+  'deposit-over-due': { readonly due: Cents; readonly asked: Cents };
+  'deposit-used': { readonly number: string; readonly used: Cents };
+  'price-and-amount': object;
+  'discount-outside': { readonly total: Cents };
+  'billed-by-schedule': { readonly project: string };
+  'no-account-for-lines': object;
+  'other-client': { readonly project: string };
 }
 
 /** What deserves a second look about what is asked of clients and what they pay. */

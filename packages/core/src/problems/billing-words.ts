@@ -27,5 +27,21 @@ export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>
     `${dollars(fact.asked)} is more than the unbilled contract value, ${dollars(fact.left)}. Bill less, or change the contract first.`,
   'over-invoice': (fact) =>
     `${dollars(fact.asked)} is more than is left to credit of ${fact.number}, ${dollars(fact.left)}. Credit less.`,
+  'deposit-left': (fact) =>
+    `${dollars(fact.deposit)} that the client of ${fact.project} paid ahead is not used. Use it in an invoice, or pay it back.`,
+  'over-deposit': (fact) =>
+    `${dollars(fact.asked)} is more than is left of the paid deposits, ${dollars(fact.left)}. Use less, or enter the receipt of the deposit first.`,
+  'deposit-over-due': (fact) =>
+    `${dollars(fact.asked)} is more than is to pay of the invoice, ${dollars(fact.due)}. Use less; what is left of the deposit stays.`,
+  'deposit-used': (fact) => `${dollars(fact.used)} of ${fact.number} is used already. Reverse first what used it.`,
+  'price-and-amount': () => 'The line has a price and an amount. Leave one of the two out.',
+  'discount-outside': (fact) =>
+    `A discount is above zero and below ${dollars(fact.total)}, what the lines come to. Enter less.`,
+  'billed-by-schedule': (fact) =>
+    `${fact.project} is billed by its schedule of values. Enter an application for payment or a contract invoice.`,
+  'no-account-for-lines': () =>
+    'The line is of no project, and no revenue account is free of posting rules. Name an account, or add one.',
+  'other-client': (fact) =>
+    `${fact.project} is of another client. Leave the client out, or name a project of that client.`,
   'client-needed': (fact) => `${fact.project} is internal and has nobody to bill. Choose a project for a client.`,
 };

@@ -56,6 +56,10 @@ export const PROJECT: KindOfRecord = {
       'optional',
       'Empty where the contract does not say.',
     ]),
+    field('retentionWithFinal', 'Retention released with the final invoice', { kind: 'percent' }, [
+      'optional',
+      'In percent of all that is held back then; empty for nothing.',
+    ]),
     field('applicationsPost', 'Applications are invoiced', choice(APPLICATIONS_POST), [
       'optional',
       'When the client certifies them, which is usual, or when they are submitted.',

@@ -30,7 +30,7 @@ export const ProjectBilling = z.object({
   terms: z.object({
     steps: z.array(z.object({ from: z.int(), withheld: z.int() })).readonly(),
     ...{ stored: z.int().nullable(), by: z.enum(RETENTION_SCOPES), reduces: z.enum(RETENTION_REDUCTIONS) },
-    dueDays: z.int().nullable(),
+    ...{ dueDays: z.int().nullable(), withFinal: z.int().nullable() },
   }),
   posts: z.enum(APPLICATIONS_POST),
   held: z.array(z.object({ invoice: DocumentNumber, line: Id.nullable(), held: Cents })).readonly(),
@@ -45,7 +45,19 @@ export const ProjectBilling = z.object({
     )
     .readonly(),
   applied: z.int(),
-  deposits: z.array(z.object({ id: DocumentNumber, number: z.string(), net: Cents, gross: Cents })).readonly(),
+  deposits: z
+    .array(
+      z.object({
+        id: DocumentNumber,
+        number: z.string(),
+        net: Cents,
+        gross: Cents,
+        usedNet: Cents,
+        usedGross: Cents,
+        left: Cents,
+      }),
+    )
+    .readonly(),
 });
 
 /** Projects that a sheet bills, by number; and those of applications, by the numbers typed. */
@@ -75,6 +87,8 @@ const ScheduledRow = z.object({
 /** Where the billing of a project stands: its schedule line by line, what is held back, what waits for an answer. */
 export const ProjectBillingAnswer = z.object({
   ...{ contractCents: Cents, billedCents: Cents, leftCents: Cents, heldCents: Cents, openCents: Cents },
+  /** Paid ahead by the client and not used yet. */
+  depositLeftCents: Cents,
   /** Retention as it is typed; empty where nothing is held back. */
   retention: z.string(),
   /** Held back from subcontractors of the project. */

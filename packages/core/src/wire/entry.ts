@@ -57,6 +57,7 @@ export const Preview = z.object({
         projectCode: z.string(),
         ...{ workCents: Cents, withheldCents: Cents, taxCents: Cents, dueCents: Cents },
         ...{ contractCents: Cents, billedBeforeCents: Cents, leftAfterCents: Cents },
+        ...{ drawnCents: Cents, releasedCents: Cents },
       }),
     )
     .readonly(),

@@ -57,6 +57,7 @@ export const FILES = {
   ubl: { path: '/documents/{id}/ubl.xml', may: 'read-books' },
   order: { path: '/orders/{id}.pdf', may: 'read-books' },
   invoice: { path: '/invoices/{id}.pdf', may: 'read-books' },
+  depositInvoice: { path: '/deposit-invoices/{id}.pdf', may: 'read-books' },
   application: { path: '/applications/{id}.pdf', may: 'read-books' },
   creditNote: { path: '/credit-notes/{id}.pdf', may: 'read-books' },
 } as const satisfies Readonly<Record<string, FileAddress>>;

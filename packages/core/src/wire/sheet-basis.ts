@@ -65,7 +65,7 @@ export const SheetBasis = z.object({
     z.object({ id: AccountNumber, ...NAMED, type: z.enum(ACCOUNT_TYPES), role: z.enum(ROLE_NAMES).nullable() }),
   ),
   suppliers: z.array(z.object({ id: PartyNumber, ...NAMED, termsDays: z.int(), bills: z.int(), largestBill: Cents })),
-  clients: z.array(z.object({ id: PartyNumber, ...NAMED })),
+  clients: z.array(z.object({ id: PartyNumber, ...NAMED, termsDays: z.int() })),
   employees: z.array(z.object({ id: EmployeeNumber, ...NAMED, jobRole: z.string(), usualHours: Quantity })),
   equipment: z.array(
     z.object({

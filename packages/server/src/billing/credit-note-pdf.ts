@@ -21,7 +21,7 @@ export async function creditNotePdf(note: PrintedCreditNote, company: PrintedCom
           `Dated ${dayText(dayOf(note.dated_on))}`,
           `For invoice ${invoice.number} of ${dayText(invoice.datedOn)}`,
         ],
-        subject: [`${note.project_code}  ${note.project_name}`, note.memo],
+        subject: [`${note.project_code ?? ''}  ${note.project_name ?? ''}`.trim(), note.memo],
       }),
       amounts([
         { text: 'Work credited', amount: dollars(opposite(figures.work)) },

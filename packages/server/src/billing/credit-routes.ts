@@ -4,13 +4,13 @@ import type { OpenRole } from '@lowtide/core/ledger/account.ts';
 import { splitByOpen } from '@lowtide/core/ledger/project-parts.ts';
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
-import type { Settled } from '@lowtide/core/documents/effect.ts';
+import type { Effect, Settled } from '@lowtide/core/documents/effect.ts';
 import { clientCredited, type CreditNote } from '@lowtide/core/documents/credit-note/post.ts';
-import { readCreditNote } from '@lowtide/core/documents/credit-note/read.ts';
+import { readCreditNote, type ReadCreditNote } from '@lowtide/core/documents/credit-note/read.ts';
 import { creditApplied } from '@lowtide/core/documents/offset/post.ts';
 import { readOffset } from '@lowtide/core/documents/offset/read.ts';
 import { documentId, partyId } from '@lowtide/core/ledger/ids.ts';
-import { cents, opposite, type Cents } from '@lowtide/core/money/cents.ts';
+import { cents, opposite, sum, type Cents } from '@lowtide/core/money/cents.ts';
 import type { Trx } from '../database/schema.ts';
 import { document } from '../documents/document-queries.ts';
 import { write, type Acting, type Asked } from '../http/api.ts';
@@ -35,25 +35,25 @@ async function postCreditNote(trx: Trx, form: Asked<'creditNote'>['body'], actin
   const { lockedThrough, dayOrder } = await companyOf(trx);
   const note = acceptedOr(readCreditNote(form, { invoice, today: acting.today, lockedThrough, dayOrder }));
   const gross = cents(note.work + note.tax);
+  const drawn = cents(note.drawn.net + note.drawn.tax);
   const entry = clientCredited(rolesOf(await accounts(trx)), { ...note, text: '' });
   const kept: KeptCredit = {
     of: form.documentId,
-    figures: { work: opposite(note.work), tax: opposite(note.tax), withheld: opposite(note.withheld) },
+    figures: {
+      ...{ work: opposite(note.work), tax: opposite(note.tax), withheld: opposite(note.withheld) },
+      drawn: opposite(drawn),
+    },
   };
   const { answer } = await document(trx, form.documentId);
-  const settled = cents(Math.min(gross - note.withheld, Math.max(0, answer.openCents)));
+  const settled = cents(Math.min(gross - note.withheld - drawn, Math.max(0, answer.openCents)));
   const posted = await postDocument(
     trx,
     {
       ...{ kind: 'credit-note', number: null, party: note.client, project: note.project, dueOn: null },
       ...{ datedOn: note.datedOn, gross: cents(-gross), memo: note.text, body: kept, entries: [entry] },
       effects: [
-        {
-          kind: 'billed-values',
-          project: note.project,
-          values: note.values.map((value) => ({ ...value, invoice: documentId(form.documentId) })),
-        },
-        { kind: 'settlements', settled: creditSettlements(form.documentId, note, settled) },
+        ...creditedOfProject(form.documentId, note),
+        { kind: 'settlements', settled: creditSettlements(form.documentId, note, { settled, drawn }) },
       ],
     },
     acting,
@@ -62,16 +62,26 @@ async function postCreditNote(trx: Trx, form: Asked<'creditNote'>['body'], actin
   return posted;
 }
 
-/** What is open of the invoice is settled with the note; what it gives up of the retention was never open. */
+/** What comes off the lines of its project's schedule, and what deposits of its client get back. */
+function creditedOfProject(invoice: number, { project, values, moves }: ReadCreditNote): readonly Effect[] {
+  if (project === null) return [];
+  const of = values.map((value) => ({ ...value, invoice: documentId(invoice) }));
+  return [
+    { kind: 'billed-values', project, values: of },
+    ...(moves.length === 0 ? [] : [{ kind: 'deposit-moves', project, moves } as const]),
+  ];
+}
+
+/** What is open of the invoice is settled with the note; what it gives up of retention, or back to a deposit, was never open. */
 function creditSettlements(
   invoice: number,
   { project, withheld }: Pick<CreditNote, 'project' | 'withheld'>,
-  settled: Cents,
+  { settled, drawn }: { readonly settled: Cents; readonly drawn: Cents },
 ): readonly Settled[] {
   const all: readonly Settled[] = [
     { document: documentId(invoice), project, amount: settled },
     { document: 'itself', project, amount: opposite(settled) },
-    { document: 'itself', project: null, amount: opposite(withheld) },
+    { document: 'itself', project: null, amount: opposite(sum([withheld, drawn])) },
   ];
   return all.filter(({ amount }) => amount !== 0);
 }

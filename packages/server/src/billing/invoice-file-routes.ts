@@ -1,6 +1,6 @@
 import type { Router } from 'express';
 import { ById } from '@lowtide/core/shapes/values.ts';
-import { FILES } from '@lowtide/core/wire/files.ts';
+import { FILES, type FileAddress } from '@lowtide/core/wire/files.ts';
 import { file } from '../http/api.ts';
 import { PDF } from '../http/made-file.ts';
 import type { Context } from '../http/context.ts';
@@ -11,17 +11,7 @@ import { printedApplication, printedInvoice } from './invoice-queries.ts';
 
 /** The printable invoice and credit note. The PDF library is loaded at the first print: starting the server need not wait for it. */
 export function invoiceFileRoutes(router: Router, context: Context): void {
-  file(router, context, FILES.invoice, {
-    read: async (trx, req) => {
-      const invoice = await printedInvoice(trx, ById.parse(req.params).id);
-      if (!invoice) throw new Refusal([{ at: '', kind: 'not-there', subject: 'invoice' }], 404);
-      return { invoice, company: await printedCompany(trx) };
-    },
-    made: async ({ invoice, company }) => {
-      const { invoicePdf } = await import('./invoice-pdf.ts');
-      return { type: PDF, name: `${invoice.number}.pdf`, isShown: true, body: await invoicePdf(invoice, company) };
-    },
-  });
+  for (const address of [FILES.invoice, FILES.depositInvoice]) invoiceFile(router, context, address);
   file(router, context, FILES.application, {
     read: async (trx, req) => {
       const application = await printedApplication(trx, ById.parse(req.params).id);
@@ -43,6 +33,20 @@ export function invoiceFileRoutes(router: Router, context: Context): void {
     made: async ({ note, company }) => {
       const { creditNotePdf } = await import('./credit-note-pdf.ts');
       return { type: PDF, name: `${note.number}.pdf`, isShown: true, body: await creditNotePdf(note, company) };
+    },
+  });
+}
+
+function invoiceFile(router: Router, context: Context, address: FileAddress): void {
+  file(router, context, address, {
+    read: async (trx, req) => {
+      const invoice = await printedInvoice(trx, ById.parse(req.params).id);
+      if (!invoice) throw new Refusal([{ at: '', kind: 'not-there', subject: 'invoice' }], 404);
+      return { invoice, company: await printedCompany(trx) };
+    },
+    made: async ({ invoice, company }) => {
+      const { invoicePdf } = await import('./invoice-pdf.ts');
+      return { type: PDF, name: `${invoice.number}.pdf`, isShown: true, body: await invoicePdf(invoice, company) };
     },
   });
 }

@@ -1,6 +1,7 @@
 import { dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { monthOf } from '@lowtide/core/calendar/month.ts';
 import { billedProject, numbersNamed } from '@lowtide/core/documents/billed-project.ts';
+import type { DepositBody } from '@lowtide/core/documents/client-deposit/read.ts';
 import type { InvoiceBody } from '@lowtide/core/documents/invoice/billed-invoice.ts';
 import type { InvoiceForm } from '@lowtide/core/documents/invoice/form.ts';
 import { invoiceDay, readInvoice, type BilledContract } from '@lowtide/core/documents/invoice/read.ts';
@@ -36,13 +37,14 @@ async function contractOf(db: Db, form: InvoiceForm, day: IsoDate): Promise<Deci
   return accepted({ ...billed.value, earned: at?.position.earned ?? ZERO });
 }
 
-/** An invoice as it was posted, for printing. */
+/** An invoice, or one of a deposit, as it was posted, for printing. */
 export async function printedInvoice(db: Db, id: number) {
   const row = await db
     .selectFrom('document as d')
     .innerJoin('party as y', 'y.id', 'd.party_id')
-    .innerJoin('project as p', 'p.id', 'd.project_id')
+    .leftJoin('project as p', 'p.id', 'd.project_id')
     .select([
+      'd.kind',
       'd.number',
       'd.dated_on',
       'd.due_on',
@@ -54,10 +56,14 @@ export async function printedInvoice(db: Db, id: number) {
       'p.name as project_name',
     ])
     .where('d.id', '=', id)
-    .where('d.kind', '=', 'invoice')
+    .where('d.kind', 'in', ['invoice', 'client-deposit'])
     .executeTakeFirst();
   if (!row) return undefined;
-  return { ...row, kept: JSON.parse(row.body) as InvoiceBody };
+  const isDeposit = row.kind === 'client-deposit';
+  return {
+    ...{ ...row, kept: JSON.parse(row.body) as InvoiceBody },
+    deposit: isDeposit ? (JSON.parse(row.body) as DepositBody).figures : null,
+  };
 }
 
 /** An application as it was sent, for printing. */

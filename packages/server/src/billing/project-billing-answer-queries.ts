@@ -1,5 +1,6 @@
 import { applicationBegun, certificateBegun } from '@lowtide/core/documents/application/begun.ts';
 import type { ApplicationBody } from '@lowtide/core/documents/application/read.ts';
+import { depositsLeft } from '@lowtide/core/billing/deposits.ts';
 import {
   billedOf,
   billedSoFar,
@@ -55,6 +56,7 @@ export async function projectBillingAnswer(
     ...{ contractCents: contract, billedCents: billedOf(billed), heldCents: heldOf(billed) },
     leftCents: billing.isPriced ? cents(contract - billedOf(billed)) : ZERO,
     openCents: sum([ZERO, ...invoices.map(({ openCents }) => cents(openCents))]),
+    depositLeftCents: depositsLeft(billing.deposits),
     retention: stepsText(billing.terms.steps),
     heldFromSuppliersCents: await heldFromSuppliers(db, project),
     lastPayment: await lastPayment(db, project),

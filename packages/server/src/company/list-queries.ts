@@ -1,4 +1,4 @@
-import type { Activity, CostCode, Employee, Party, SheetBasis, Supplier } from '@lowtide/core/documents/catalog.ts';
+import type { Activity, Client, CostCode, Employee, SheetBasis, Supplier } from '@lowtide/core/documents/catalog.ts';
 import { USUAL_AFTER_BILLS } from '@lowtide/core/documents/supplier-bill/bill-warnings.ts';
 import type { CostType } from '@lowtide/core/ledger/cost-type.ts';
 import { activityId, costCodeId, employeeId, partyId, projectId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
@@ -43,18 +43,18 @@ async function suppliersNow(db: Db): Promise<readonly Supplier[]> {
 }
 
 /** Clients or suppliers, by code. */
-export async function parties(db: Db, kind: 'client' | 'supplier'): Promise<readonly Party[]> {
+export async function parties(db: Db, kind: 'client' | 'supplier'): Promise<readonly Client[]> {
   return keptList(db, `parties ${kind}`, RECORDS, () => partiesNow(db, kind));
 }
 
-async function partiesNow(db: Db, kind: 'client' | 'supplier'): Promise<readonly Party[]> {
+async function partiesNow(db: Db, kind: 'client' | 'supplier'): Promise<readonly Client[]> {
   const rows = await db
     .selectFrom('party')
-    .select(['id', 'code', 'name'])
+    .select(['id', 'code', 'name', 'terms_days'])
     .where('kind', '=', kind)
     .orderBy('code')
     .execute();
-  return rows.map(({ id, code, name }) => ({ id: partyId(id), code, name }));
+  return rows.map(({ id, code, name, terms_days: termsDays }) => ({ id: partyId(id), code, name, termsDays }));
 }
 
 /** Everybody who works, by code. */

@@ -15,6 +15,17 @@ export interface BillingTables {
     withheld_cents: number;
     released_cents: number;
   };
+  /** What a document bills as a deposit, draws down of one or gives back. */
+  deposit_move: {
+    id: Generated<number>;
+    document_id: number;
+    deposit_id: number;
+    project_id: number;
+    net_cents: number;
+    tax_cents: number;
+  };
+  /** The last invoice of a project, which finished it. */
+  project_finish: { document_id: number; project_id: number };
   /** Where the cost of a line of a schedule belongs. */
   scheduled_coding: CodingRow & { id: Generated<number>; scheduled_value_id: number };
   application: {

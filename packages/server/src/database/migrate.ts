@@ -20,6 +20,7 @@ import * as companyPolicies from './migrations/0017-company-policies.ts';
 import * as laborBalances from './migrations/0018-labor-balances.ts';
 import * as openByProject from './migrations/0019-open-by-project.ts';
 import * as billing from './migrations/0020-billing.ts';
+import * as deposits from './migrations/0021-deposits.ts';
 import type { Schema } from './schema.ts';
 
 export interface Migration {
@@ -48,6 +49,7 @@ export const MIGRATIONS: readonly Migration[] = [
   laborBalances,
   openByProject,
   billing,
+  deposits,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

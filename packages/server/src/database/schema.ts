@@ -66,6 +66,10 @@ export interface Schema extends BillingTables, LaborTables, OrderTables, Overhea
     retention_by: Generated<(typeof RETENTION_SCOPES)[number]>;
     retention_reduces: Generated<(typeof RETENTION_REDUCTIONS)[number]>;
     retention_due_days: number | null;
+    /** What of it the final invoice releases; null for nothing. */
+    retention_final_millionths: number | null;
+    /** 1: the run that earns the rest closes it. */
+    closes_when_earned: Generated<number>;
     applications_post: Generated<(typeof APPLICATIONS_POST)[number]>;
   };
   phase: Coded & { project_id: number; parent_id: number | null };

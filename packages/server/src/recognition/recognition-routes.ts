@@ -29,6 +29,7 @@ import { postDocument } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { projectFigures } from '../http/traced.ts';
 import { accounts, companyOf } from '../company/company-queries.ts';
+import { closeFinished, reopenClosedWith } from './close-finished-queries.ts';
 import { keepForecasts } from './kept-forecast-queries.ts';
 import { latestRun, type LatestRun } from '../projects/latest-run-queries.ts';
 import { recognitionState } from './recognition-state-queries.ts';
@@ -47,6 +48,7 @@ export function recognitionRoutes(router: Router, context: Context): void {
       throw new Refusal([{ at: 'documentId', kind: 'not-latest-run', latest: latest.month }]);
     }
     if (body.reason.trim() === '') throw new Refusal([{ at: 'reason', kind: 'reason-needed' }]);
+    await reopenClosedWith(trx, latest, acting);
     const order = { document: body.documentId, postedOn: lastDay(latest.month), reason: body.reason };
     return reverseDocument(trx, order, acting);
   });
@@ -157,6 +159,7 @@ async function recognize(
     },
     acting,
   );
+  await closeFinished(trx, acting);
   await audit(trx, acting, { action: 'recognize', subject: month });
   return posted;
 }

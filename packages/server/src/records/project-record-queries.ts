@@ -15,7 +15,7 @@ import { sql } from 'kysely';
 import { closedProblems } from '../projects/closed-project-queries.ts';
 import { insertContractChange, ORIGINAL_CONTRACT, originalPriceOf } from '../projects/contract-write-queries.ts';
 import { notWithdrawn } from '../ledger/as-of-queries.ts';
-import { closingOf, postClosing, reverseClosing } from './project-closing-queries.ts';
+import { closingOf, postClosing, reverseClosing } from '../projects/project-closing-queries.ts';
 import {
   dayNumberOf,
   dayOfField,
@@ -91,6 +91,7 @@ function projectValues(record: ReadRecord) {
     retention_by: choiceOf(RETENTION_SCOPES, textOf(record, 'retentionBy')),
     retention_reduces: choiceOf(RETENTION_REDUCTIONS, textOf(record, 'retentionReduces')),
     retention_due_days: numberOf(record, 'retentionDueDays'),
+    retention_final_millionths: numberOf(record, 'retentionWithFinal'),
     applications_post: choiceOf(APPLICATIONS_POST, textOf(record, 'applicationsPost')),
   };
 }
@@ -171,7 +172,7 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       'p.site_address',
       'p.notes',
       ...(['p.retention', 'p.retention_stored_millionths', 'p.retention_by', 'p.retention_reduces'] as const),
-      ...(['p.retention_due_days', 'p.applications_post'] as const),
+      ...(['p.retention_due_days', 'p.retention_final_millionths', 'p.applications_post'] as const),
       originalPriceOf(sql.ref('p.id')).as('original_cents'),
     ])
     .orderBy('p.code')
@@ -200,6 +201,7 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       retentionBy: row.retention_by,
       retentionReduces: row.retention_reduces,
       retentionDueDays: row.retention_due_days === null ? '' : String(row.retention_due_days),
+      retentionWithFinal: row.retention_final_millionths === null ? '' : typed.decimal(row.retention_final_millionths),
       applicationsPost: row.applications_post,
       priceWhenCancelled: '',
     },

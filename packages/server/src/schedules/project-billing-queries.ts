@@ -17,6 +17,7 @@ import type { Db } from '../database/schema.ts';
 import { numberText, type EstimateKind } from '../estimates/estimate-queries.ts';
 import { EVERYTHING, notWithdrawn } from '../ledger/as-of-queries.ts';
 import { notReversed } from '../ledger/settlement-queries.ts';
+import { depositsOf } from './deposit-queries.ts';
 
 interface ProjectRow {
   readonly id: number;
@@ -29,6 +30,7 @@ interface ProjectRow {
   readonly retention_by: RetentionTerms['by'];
   readonly retention_reduces: RetentionTerms['reduces'];
   readonly retention_due_days: number | null;
+  readonly retention_final_millionths: number | null;
   readonly applications_post: (typeof APPLICATIONS_POST)[number];
   readonly billed: number;
   readonly retained: number;
@@ -40,7 +42,7 @@ export async function projectBillings(db: Db, projects: readonly number[]): Prom
   const those = sql`(${sql.join([...projects])})`;
   const { rows } = await sql<ProjectRow>`
     SELECT p.id, p.client_id, y.terms_days, p.tax_code_id, p.method, p.retention, p.retention_stored_millionths,
-      p.retention_by, p.retention_reduces, p.retention_due_days, p.applications_post,
+      p.retention_by, p.retention_reduces, p.retention_due_days, p.retention_final_millionths, p.applications_post,
       ifnull((SELECT SUM(billed_cents) FROM project_month m WHERE m.project_id = p.id), 0) AS billed,
       ifnull((SELECT SUM(retained_cents) FROM project_month m WHERE m.project_id = p.id), 0) AS retained
     FROM project p LEFT JOIN party y ON y.id = p.client_id WHERE p.id IN ${those} ORDER BY p.id`.execute(db);
@@ -50,6 +52,7 @@ export async function projectBillings(db: Db, projects: readonly number[]): Prom
   const held = groupedBy(await heldRows(db, projects), ({ project }) => project);
   const open = groupedBy(await openApplications(db, projects), ({ project }) => project);
   const applied = await appliedRows(db, projects);
+  const deposits = await depositsOf(db, projects);
   return rows.map((row): ProjectBilling => {
     const ofLines = new Map((billed.get(row.id) ?? []).map((each) => [each.line, each.billed]));
     const schedule = (schedules.get(row.id) ?? []).map((line, place): ScheduledLine => ({
@@ -70,7 +73,7 @@ export async function projectBillings(db: Db, projects: readonly number[]): Prom
       ...{ terms: termsOf(row), posts: row.applications_post },
       held: (held.get(row.id) ?? []).map(heldLine),
       applications: (open.get(row.id) ?? []).map(({ application }) => application),
-      ...{ applied: applied.get(row.id) ?? 0, deposits: [] },
+      ...{ applied: applied.get(row.id) ?? 0, deposits: deposits.get(row.id) ?? [] },
     };
   });
 }
@@ -80,6 +83,7 @@ function termsOf(row: ProjectRow): RetentionTerms {
     steps: retentionSteps(row.retention) ?? [],
     ...{ stored: row.retention_stored_millionths, by: row.retention_by },
     ...{ reduces: row.retention_reduces, dueDays: row.retention_due_days },
+    withFinal: row.retention_final_millionths,
   };
 }
 

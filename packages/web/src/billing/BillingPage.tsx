@@ -1,4 +1,5 @@
 import { monthText } from '@lowtide/core/calendar/month.ts';
+import { sheetKind } from '@lowtide/core/documents/sheets.ts';
 import { useTableLayout } from '../api/use-table-layout.ts';
 import { AsOfLink, useGo, useShownBooks, useViewState } from '../api/as-of.tsx';
 import { useRead, type Answer } from '../api/books-api.ts';
@@ -6,6 +7,7 @@ import { May, useMay } from '../api/session.tsx';
 import { useRowsInView, useTableSort } from '../api/table-view.ts';
 import { DocumentTable } from '../entry/DocumentTable.tsx';
 import { Button } from '../ui/Button.tsx';
+import { MenuButton } from '../ui/MenuButton.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { amountColumn, moneyColumn, percentColumn, textColumn } from '../ui/columns.tsx';
@@ -15,6 +17,9 @@ import { Page, Sentence } from '../ui/Page.tsx';
 import { TabLinks } from '../ui/TabLinks.tsx';
 
 type Row = Answer<'billable'>['rows'][number];
+
+/** What asks clients for money, beside a share of the contract. */
+const OTHER_SHEETS = ['applications', 'plain-invoices', 'deposit-invoices', 'retention-invoices'] as const;
 
 const PARTS = [
   { id: 'contracts', text: 'Contracts' },
@@ -35,7 +40,11 @@ export function BillingPage() {
       actions={
         <May do="keep-books">
           <Button onPress={() => go('/costs/receipts/new')}>Receipts</Button>
-          <Button onPress={() => go('/costs/applications/new')}>Application for payment</Button>
+          <MenuButton
+            label="Ask for money otherwise"
+            items={OTHER_SHEETS.map((kind) => ({ id: kind, text: sheetKind(kind).title }))}
+            onChoose={(kind) => go(`/costs/${kind}/new`)}
+          />
           <Button $look="primary" onPress={() => go('/costs/invoices/new')}>
             Invoice
           </Button>

@@ -1,4 +1,5 @@
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import type { SheetKind } from '@lowtide/core/documents/sheets.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { percent, ratio } from '@lowtide/core/money/ratio.ts';
@@ -24,7 +25,7 @@ export function ProjectBilling({ id, code }: { readonly id: string; readonly cod
   const { answer, trouble } = useRead('projectBilling', { query: { project: id, through } });
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!answer) return <Loading />;
-  const begin = (kind: 'applications' | 'invoices' | 'retention-invoices'): void =>
+  const begin = (kind: SheetKind): void =>
     go(`/costs/${kind}/new?project=${encodeURIComponent(code)}`);
   return (
     <>
@@ -39,6 +40,9 @@ export function ProjectBilling({ id, code }: { readonly id: string; readonly cod
           </Button>
           <Button $look="quiet" onPress={() => begin('invoices')}>
             Invoice a share
+          </Button>
+          <Button $look="quiet" onPress={() => begin('deposit-invoices')}>
+            Invoice a deposit
           </Button>
           {answer.heldCents > 0 ? (
             <Button $look="quiet" onPress={() => begin('retention-invoices')}>
@@ -85,6 +89,7 @@ function factsOf(billing: Billing) {
     },
     { name: 'Unbilled contract value', value: dollars(billing.leftCents) },
     { name: 'Open invoices', value: dollars(billing.openCents) },
+    { name: 'Deposit left', value: dollars(billing.depositLeftCents) },
     { name: 'Held back by the client', value: dollars(billing.heldCents) },
     { name: 'Held back from subcontractors', value: dollars(billing.heldFromSuppliersCents) },
     {

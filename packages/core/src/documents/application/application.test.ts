@@ -30,7 +30,7 @@ const asked = (of: ProjectBilling, rows: readonly Partial<ApplicationRow>[], mor
 const certified = (of: ProjectBilling, rows: readonly object[] = [], more: object = {}) =>
   readCertificateSheet(
     {
-      ...{ kind: 'certificates', application: 'AFP-0001', datedOn: '', dueOn: '', taxCode: '', text: '' },
+      ...{ kind: 'certificates', application: 'AFP-0001', datedOn: '', dueOn: '', taxCode: '', deposit: '', text: '' },
       rows: rows.map((row) => ({ line: '', certified: '', stored: '', reason: '', ...row })),
       ...more,
     },

@@ -18,7 +18,7 @@ export function certificateBegun(billing: ProjectBilling, application: OpenAppli
   const schedule = scheduleOn(billing, application.through);
   return {
     ...{ kind: 'certificates', application: application.number, datedOn: application.through },
-    ...{ dueOn: '', taxCode: '', text: '' },
+    ...{ dueOn: '', taxCode: '', deposit: '', text: '' },
     rows: application.lines.flatMap(({ line }) => {
       const number = schedule.find(({ id }) => id === line)?.number;
       return number === undefined ? [] : [{ line: String(number), certified: '', stored: '', reason: '' }];

@@ -22,6 +22,8 @@ export const CertificateSheet = z.strictObject({
   datedOn: Typed.default(''),
   dueOn: Typed.default(''),
   taxCode: Typed.default(''),
+  /** What a paid deposit pays of it: an amount, a percent of what is to pay, or `all`. */
+  deposit: Typed.default(''),
   text: Typed.default(''),
   rows: z.array(CertificateRow).max(1_000),
 });

@@ -1,3 +1,4 @@
+import { depositIn, type DepositMove } from '../../billing/deposits.ts';
 import {
   leftOf,
   scheduleOn,
@@ -21,6 +22,7 @@ import {
   following,
   gathered,
   listed,
+  mapped,
   problemsOf,
   refused,
   unless,
@@ -31,7 +33,7 @@ import { scheduledLineIn } from '../application/asked.ts';
 import { taxCodeOf } from '../billed-project.ts';
 import type { Catalog } from '../catalog.ts';
 import { dayWarnings } from '../day-warnings.ts';
-import { invoiceFigures, invoicedLines, invoicePosting } from '../invoice/billed-invoice.ts';
+import { invoiceFigures, invoicedLines, invoicePosting, lessDeposits } from '../invoice/billed-invoice.ts';
 import { dueIn } from '../invoice/due.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
 import type { CertificateRow, CertificateSheet } from './form.ts';
@@ -82,16 +84,20 @@ export function readCertificateSheet(sheet: CertificateSheet, catalog: Catalog):
       });
     },
   );
-  const worked = read.ok ? workedOut(read.value) : null;
+  const drawnOf = following(read, (of) => withDeposit(of, sheet));
+  const worked = drawnOf.ok ? drawnOf.value : read.ok ? workedOut(read.value) : null;
   const isNothing = worked !== null && worked.lines.length === 0;
   return {
-    postings: read.ok && worked !== null && !isNothing ? [posting(read.value, { ...worked, sheet }, catalog)] : [],
+    postings:
+      read.ok && drawnOf.ok && worked !== null && !isNothing
+        ? [posting(read.value, { ...worked, sheet }, catalog)]
+        : [],
     costs: [],
     entered: worked?.figures.work ?? ZERO,
     missing: null,
     hours: quantity(0),
     follows: applied.ok ? followsIn(filled, schedule, applied.value.application.lines) : [],
-    problems: [...problemsOf(read), ...(isNothing ? [{ at: 'rows', kind: 'nothing-certified' } as const] : [])],
+    problems: [...problemsOf(drawnOf), ...(isNothing ? [{ at: 'rows', kind: 'nothing-certified' } as const] : [])],
     warnings: days.ok ? dayWarnings(days.value.datedOn, 'datedOn', catalog) : [],
     ...(worked === null || !read.ok
       ? {}
@@ -198,16 +204,25 @@ function workedOut({ applied: { billing }, schedule, certified, taxCode, days }:
   const now = certified.filter(({ work, stored }) => work !== 0 || stored !== 0);
   const lines = invoicedLines({ billing, schedule, now, taxCode });
   const figures = invoiceFigures({ billing, schedule, now, taxCode }, lines, { datedOn: days.datedOn, earned: ZERO });
-  return { lines, figures };
+  return { lines, figures, drawn: [] as readonly DepositMove[] };
+}
+
+/** What it comes to with what a deposit pays of it. */
+function withDeposit(read: ReadCertificate, { deposit }: CertificateSheet): Decision<ReturnType<typeof workedOut>> {
+  const worked = workedOut(read);
+  const { deposits } = read.applied.billing;
+  return mapped(depositIn({ typed: deposit, at: 'deposit' }, { deposits, due: worked.figures.due }), (drawn) => ({
+    ...{ ...worked, drawn, figures: lessDeposits(worked.figures, drawn) },
+  }));
 }
 
 function posting(
   { applied: { billing, client, application }, schedule, days, taxCode, text }: ReadCertificate,
-  { lines, figures, sheet }: ReturnType<typeof workedOut> & { readonly sheet: CertificateSheet },
+  { lines, figures, drawn, sheet }: ReturnType<typeof workedOut> & { readonly sheet: CertificateSheet },
   { roles, lockedThrough }: Catalog,
 ) {
   const postedOn = openDayFrom(days.datedOn, lockedThrough);
-  const invoice = { billing, schedule, client, ...days, postedOn, text, lines, figures, taxCode, form: sheet };
+  const invoice = { billing, schedule, client, ...days, postedOn, text, lines, figures, drawn, taxCode, form: sheet };
   return invoicePosting(roles, invoice, [{ kind: 'certificate', application: application.id }]);
 }
 

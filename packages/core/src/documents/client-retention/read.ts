@@ -1,11 +1,10 @@
 import { billedSoFar, heldOf, scheduleOn, type ProjectBilling } from '../../billing/schedule.ts';
-import type { BilledValue } from '../../billing/billed-values.ts';
+import { releasedValues } from '../../billing/released-values.ts';
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { lastDay } from '../../calendar/month.ts';
 import { ifFilled, moneyIn, required, textIn, type Cell } from '../../cells/cell.ts';
 import { taxOnRelease } from '../../ledger/tax-code.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
-import { allocation } from '../../money/allocation.ts';
 import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { dollars } from '../../money/dollars.ts';
 import { quantity } from '../../money/quantity.ts';
@@ -20,7 +19,7 @@ import type { Posting } from '../posting.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
 import type { RetentionRow, RetentionSheet } from './form.ts';
 import { retentionBilled } from './post.ts';
-import { filledRows, sheetDay } from '../typed-sheet.ts';
+import { filledRows, followsOf, sheetDay } from '../typed-sheet.ts';
 
 interface ReadRelease {
   readonly place: number;
@@ -117,28 +116,8 @@ function posting(
     ...{ kind: 'client-retention', number: null, party: client, project, datedOn, dueOn },
     ...{ gross: cents(amount + tax), memo: text, entries: [entry] },
     body: { form: { ...sheet, rows: [sheet.rows[place]] }, figures: { released: amount, tax } },
-    effects: [{ kind: 'billed-values', project, values: releasedValues(billing, amount) }],
+    effects: [{ kind: 'billed-values', project, values: releasedValues(billing.held, amount) }],
   };
-}
-
-/** Of every line of every invoice its share of what is released, largest remainder; what was taken over is of no invoice. */
-function releasedValues({ held }: ProjectBilling, amount: Cents): readonly BilledValue[] {
-  const ofLines = sum([ZERO, ...held.map((each) => each.held)]);
-  const mostOfLines = cents(Math.min(amount, Math.max(0, ofLines)));
-  const shares =
-    mostOfLines === 0
-      ? []
-      : allocation(
-          mostOfLines,
-          held.map((each) => each.held),
-        );
-  const of = { work: ZERO, stored: ZERO, withheld: ZERO };
-  const values = held.map(({ invoice, line }, index): BilledValue => ({
-    ...{ invoice, line, ...of, released: shares[index] ?? ZERO },
-  }));
-  const rest = cents(amount - mostOfLines);
-  const ofNone: readonly BilledValue[] = rest === 0 ? [] : [{ invoice: 'itself', line: null, ...of, released: rest }];
-  return [...values.filter(({ released }) => released !== 0), ...ofNone];
 }
 
 function followsIn(
@@ -149,12 +128,9 @@ function followsIn(
   const billed = heldProject({ typed: row.project, at: '' }, catalog);
   if (!billed.ok) return [];
   const held = dollars(heldBack(billed.value.billing, lastDay(catalog.workingMonth)));
-  const said = {
+  return followsOf(place, {
     held,
     amount: row.amount.trim() === '' ? held : undefined,
     due: read?.ok === true ? dollars(cents(read.value.amount + read.value.tax)) : undefined,
-  };
-  return Object.entries(said).flatMap(([column, text]) =>
-    text === undefined ? [] : [{ at: `rows/${place}/${column}`, text }],
-  );
+  });
 }

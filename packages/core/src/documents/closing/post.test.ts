@@ -5,12 +5,21 @@ import { cents } from '../../money/cents.ts';
 import { SAMPLE_ROLES } from '../sample-catalog.test.sample.ts';
 import { projectClosing } from './post.ts';
 
-const close = ({ earned = 0, billed = 0, held = 0, provision = 0, isForClient = true, openOrders = [] as string[] }) =>
+const close = ({
+  earned = 0,
+  billed = 0,
+  held = 0,
+  provision = 0,
+  deposit = 0,
+  isForClient = true,
+  openOrders = [] as string[],
+}) =>
   projectClosing(
     SAMPLE_ROLES,
     {
       ...{ id: projectId(1), code: 'GATE', isForClient, openOrders },
       ...{ earned: cents(earned), billed: cents(billed), held: cents(held), provision: cents(provision) },
+      deposit: cents(deposit),
     },
     isoDate('2027-03-31'),
   );
@@ -37,6 +46,7 @@ test.each([
   { case: 'billed and not earned', of: { billed: 500 }, problems: ['billed-not-earned'] },
   { case: 'earned and not billed', of: { earned: 500 }, problems: ['billed-not-earned'] },
   { case: 'cost waits to be recognized', of: { held: 1 }, problems: ['cost-still-held'] },
+  { case: 'a deposit is not used up', of: { deposit: 1 }, problems: ['deposit-left'] },
   { case: 'a loss is still provided for', of: { provision: 1 }, problems: ['loss-still-provided'] },
   {
     case: 'all of it at once',

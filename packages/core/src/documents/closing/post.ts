@@ -16,6 +16,8 @@ export interface ProjectToClose {
   readonly held: Cents;
   /** Expected loss still provided for. */
   readonly provision: Cents;
+  /** What is left of deposits of its client. */
+  readonly deposit: Cents;
   /** Whether its cost is held until a contract earns it; construction in progress of one's own stays. */
   readonly isForClient: boolean;
   /** Numbers of orders of which something is still expected for it. */
@@ -48,6 +50,7 @@ function stillOpen({
   billed,
   held,
   provision,
+  deposit,
   isForClient,
   openOrders,
 }: ProjectToClose): readonly Problem[] {
@@ -59,6 +62,7 @@ function stillOpen({
     ...ordered,
     ...(billed === earned ? [] : [{ at, kind: 'billed-not-earned', project, billed, earned } as const]),
     ...(held === 0 ? [] : [{ at, kind: 'cost-still-held', project, held } as const]),
+    ...(deposit === 0 ? [] : [{ at, kind: 'deposit-left', project, deposit } as const]),
     ...(provision === 0 ? [] : [{ at, kind: 'loss-still-provided', project, provision } as const]),
   ];
 }

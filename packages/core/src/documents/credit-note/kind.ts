@@ -7,8 +7,9 @@ export const CREDIT_NOTE = {
   party: 'client',
   openOn: 'receivable',
   undoing: { how: 'reversal' },
-  needs: ['receivable', 'retention-receivable', 'progress-billings', 'output-tax'],
-  posts: 'Dr progress billings of the project, and output tax; Cr retention receivable its share, and receivables.',
+  needs: ['receivable', 'retention-receivable', 'client-deposits', 'progress-billings', 'output-tax'],
+  posts:
+    'Dr progress billings of the project or the accounts of its lines, and output tax; Cr retention receivable and deposits their shares, and receivables.',
   billsWork: true,
   linesSayNumber: true,
   actions: ['print'],

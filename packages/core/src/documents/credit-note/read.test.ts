@@ -1,14 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { isoDate } from '../../calendar/iso-date.ts';
 import { month } from '../../calendar/month.ts';
-import { partyId, projectId } from '../../ledger/ids.ts';
+import { accountId, documentId, partyId, projectId } from '../../ledger/ids.ts';
 import { cents } from '../../money/cents.ts';
-import { readCreditNote } from './read.ts';
+import { readCreditNote, type CreditedInvoice } from './read.ts';
 
 type Amount = 'work' | 'tax' | 'workCredited' | 'taxCredited' | 'withheld' | 'withheldCredited' | 'held';
 const read = (
   typed: { work?: string; text?: string; datedOn?: string; acceptWarnings?: boolean },
   books: Partial<Record<Amount, number>> = {},
+  more: Partial<CreditedInvoice> = {},
 ) => {
   const { work = 100_000, tax = 6_250, workCredited = 0, taxCredited = 0, withheld = 0 } = books;
   const { withheldCredited = 0, held = withheld } = books;
@@ -22,6 +23,7 @@ const read = (
         ...{ number: 'INV-1', client: partyId(5), project: projectId(3), datedOn: isoDate('2027-01-15') },
         ...{ work: cents(work), tax: cents(tax), workCredited: cents(workCredited), taxCredited: cents(taxCredited) },
         ...{ withheld: cents(withheld), withheldCredited: cents(withheldCredited), held: cents(held) },
+        ...{ drawn: [], drawnAtFirst: cents(0), accounts: [], ...more },
         lines: [{ line: null, work: cents(work - workCredited), stored: cents(0), held: cents(held) }],
       },
       ...{ today: isoDate('2027-03-31'), lockedThrough: month('2027-01'), dayOrder: 'month first' },
@@ -41,8 +43,43 @@ describe('a credit note', () => {
         ...{ work: 100_000, tax: 6_250, client: 5, project: 3, text: 'Too much' },
         ...{ datedOn: '2027-03-31', postedOn: '2027-03-31', withheld: 0 },
         values: [{ line: null, work: -100_000, stored: 0, withheld: 0, released: 0 }],
+        ...{ moves: [], drawn: { net: 0, tax: 0 }, accounts: [] },
       },
     });
+  });
+
+  test('gives deposits back what they paid of it in the share that is credited, the last one first', () => {
+    // 600.00 of one deposit and 200.00 of another paid of 1,062.50; half of the work credited gives 400.00 back: 200.00 to each.
+    const drawn = [
+      { deposit: documentId(7), net: cents(-56_471), tax: cents(-3_529) },
+      { deposit: documentId(8), net: cents(-18_824), tax: cents(-1_176) },
+    ];
+    const half = read({ work: '500' }, {}, { drawn, drawnAtFirst: cents(80_000) });
+    expect(half).toMatchObject({
+      value: {
+        moves: [
+          { deposit: 8, net: 18_824, tax: 1_176 },
+          // 200.00 of 600.00: a third of 564.71 is 188.24.
+          { deposit: 7, net: 18_824, tax: 1_176 },
+        ],
+        drawn: { net: 37_648, tax: 2_352 },
+      },
+    });
+    const rest = [{ deposit: documentId(7), net: cents(-37_647), tax: cents(-2_353) }];
+    expect(
+      read({}, { workCredited: 50_000, taxCredited: 3_125 }, { drawn: rest, drawnAtFirst: cents(80_000) }),
+    ).toMatchObject({ value: { moves: [{ deposit: 7, net: 37_647, tax: 2_353 }] } });
+  });
+
+  test('of no project comes off the accounts of its lines; notes that credit all of it clear each of them', () => {
+    const accounts = [
+      { account: accountId(4), net: cents(33_333) },
+      { account: accountId(5), net: cents(66_667) },
+    ];
+    const part = read({ work: '100' }, {}, { project: null, accounts });
+    expect(part).toMatchObject({ value: { project: null, accounts: [{ amount: 3_333 }, { amount: 6_667 }] } });
+    const rest = read({}, { workCredited: 10_000, taxCredited: 625 }, { project: null, accounts });
+    expect(rest).toMatchObject({ value: { accounts: [{ amount: 30_000 }, { amount: 60_000 }] } });
   });
 
   test.each([

@@ -1,11 +1,12 @@
+import { takenOf, type DepositMove } from '../../billing/deposits.ts';
 import type { BilledValue } from '../../billing/billed-values.ts';
 import { billedOf } from '../../billing/schedule.ts';
 import type { DayOrder } from '../../calendar/typed-date.ts';
 import type { IsoDate } from '../../calendar/iso-date.ts';
 import { dayIn, ifFilled, moneyIn, required, textIn } from '../../cells/cell.ts';
-import type { PartyId, ProjectId } from '../../ledger/ids.ts';
+import type { AccountId, PartyId, ProjectId } from '../../ledger/ids.ts';
 import { allocation } from '../../money/allocation.ts';
-import { cents, difference, opposite, ZERO, type Cents } from '../../money/cents.ts';
+import { cents, difference, opposite, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { ratio, shareOf } from '../../money/ratio.ts';
 import { postingDay, type LockedThrough } from '../../months/open-day.ts';
 import { usualDay } from '../../months/unusual-day.ts';
@@ -17,7 +18,7 @@ import type { CreditNote } from './post.ts';
 export interface CreditedInvoice {
   readonly number: string;
   readonly client: PartyId;
-  readonly project: ProjectId;
+  readonly project: ProjectId | null;
   readonly datedOn: IsoDate;
   readonly work: Cents;
   readonly tax: Cents;
@@ -27,6 +28,11 @@ export interface CreditedInvoice {
   readonly withheld: Cents;
   readonly withheldCredited: Cents;
   readonly held: Cents;
+  /** What deposits paid of it, less what notes gave back of that, deposit by deposit; and all of it as it was drawn. */
+  readonly drawn: readonly DepositMove[];
+  readonly drawnAtFirst: Cents;
+  /** Of an invoice of no project, what it put on each account. */
+  readonly accounts: readonly { readonly account: AccountId; readonly net: Cents }[];
   /** Its lines as they stand: billed, less credited; and what is held back of each. */
   readonly lines: readonly InvoiceLineNow[];
 }
@@ -44,6 +50,8 @@ export interface ReadCreditNote extends CreditNote {
   readonly datedOn: IsoDate;
   /** What comes off each line of the invoice; below zero. */
   readonly values: readonly Omit<BilledValue, 'invoice'>[];
+  /** What deposits get back. */
+  readonly moves: readonly DepositMove[];
 }
 
 export interface CreditBasis {
@@ -80,16 +88,49 @@ export function readCreditNote(
     const credited = cents(invoice.workCredited + read.work);
     const share = difference(shareOfWork(invoice, invoice.withheld, credited), invoice.withheldCredited);
     const withheld = cents(Math.max(0, Math.min(share, invoice.held)));
+    const moves = givenBack(invoice, credited);
     return {
       ...{ ...read.days, work: read.work, text: read.text, client: invoice.client, project: invoice.project, withheld },
       tax: difference(shareOfWork(invoice, invoice.tax, credited), invoice.taxCredited),
       values: creditedLines(invoice.lines, read.work, withheld),
+      ...{ moves, drawn: { net: totalOf(moves, 'net'), tax: totalOf(moves, 'tax') } },
+      accounts: accountsOf(invoice, credited),
     };
   });
 }
 
 function shareOfWork({ work }: CreditedInvoice, amount: Cents, credited: Cents): Cents {
   return work === 0 ? ZERO : shareOf(amount, ratio(credited, work));
+}
+
+/** What deposits paid of the invoice goes back to them in the share that is credited, the last one first. */
+function givenBack(invoice: CreditedInvoice, credited: Cents): readonly DepositMove[] {
+  const stillDrawn = takenOf(invoice.drawn);
+  const keeps = difference(invoice.drawnAtFirst, shareOfWork(invoice, invoice.drawnAtFirst, credited));
+  let back = Math.max(0, stillDrawn - keeps);
+  return invoice.drawn.toReversed().flatMap(({ deposit, net, tax }): readonly DepositMove[] => {
+    const drawn = -net - tax;
+    const part = Math.min(back, drawn);
+    back -= part;
+    if (part <= 0) return [];
+    const ofNet = part === drawn ? cents(-net) : shareOf(cents(-net), ratio(part, drawn));
+    return [{ deposit, net: ofNet, tax: cents(part - ofNet) }];
+  });
+}
+
+function totalOf(moves: readonly DepositMove[], of: 'net' | 'tax'): Cents {
+  return sum([ZERO, ...moves.map((move) => move[of])]);
+}
+
+/** What comes off each account: its share of all that is credited by now, less that of what was credited before. */
+function accountsOf({ accounts, workCredited }: CreditedInvoice, credited: Cents): ReadCreditNote['accounts'] {
+  const nets = accounts.map(({ net }) => net);
+  if (nets.length === 0) return [];
+  const [now, before] = [allocation(credited, nets), allocation(workCredited, nets)];
+  return accounts.map(({ account }, index) => ({
+    account,
+    amount: difference(now[index] ?? ZERO, before[index] ?? ZERO),
+  }));
 }
 
 /** What comes off each line: by what stands of it, stored materials in their share; and of what is held back of it. */

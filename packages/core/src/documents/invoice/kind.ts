@@ -7,8 +7,9 @@ export const INVOICE = {
   party: 'client',
   openOn: 'receivable',
   undoing: { how: 'reversal' },
-  needs: ['receivable', 'retention-receivable', 'progress-billings', 'output-tax'],
-  posts: 'Dr receivables, and what the client holds back; Cr progress billings of the project, and output tax.',
+  needs: ['receivable', 'retention-receivable', 'client-deposits', 'progress-billings', 'output-tax'],
+  posts:
+    'Dr receivables, what the client holds back, and what a deposit pays; Cr progress billings of the project or the accounts of its lines, and output tax.',
   billsWork: true,
   linesSayNumber: true,
   actions: ['print', 'credit invoice'],

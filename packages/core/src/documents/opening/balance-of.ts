@@ -10,6 +10,8 @@ export const OPENING_WORDS = {
   invoice: 'an open invoice to a client',
   deposit: 'a deposit paid to a supplier and not used yet',
   retention: 'withheld from a supplier and not released yet',
+  'held back': 'held back by the client of a project and not released yet',
+  'client deposit': 'paid ahead by the client of a project and not used yet',
   cost: 'what a project cost to date, by budget line',
   earned: 'what a project earned to date',
   billed: 'what a project billed to date',
@@ -18,7 +20,10 @@ export const OPENING_WORDS = {
 export type OpeningWord = keyof typeof OPENING_WORDS;
 
 /** Owed by or to a party. */
-export type OpenItemWord = Extract<OpeningWord, 'bill' | 'invoice' | 'deposit' | 'retention'>;
+export type OpenItemWord = Extract<
+  OpeningWord,
+  'bill' | 'invoice' | 'deposit' | 'retention' | 'held back' | 'client deposit'
+>;
 /** What a project came to, beside its cost. */
 export type ProjectWord = Extract<OpeningWord, 'earned' | 'billed' | 'loss'>;
 
@@ -28,6 +33,8 @@ const WORD_OF_ROLE: { readonly [R in Role]?: OpenItemWord | ProjectWord } = {
   receivable: 'invoice',
   'supplier-deposits': 'deposit',
   'retention-payable': 'retention',
+  'retention-receivable': 'held back',
+  'client-deposits': 'client deposit',
   'earned-unbilled': 'earned',
   'progress-billings': 'billed',
   'loss-provision': 'loss',

@@ -65,3 +65,27 @@ export const OPENING_RETENTION = {
     'Dr retained earnings; Cr retention payable, the day before the books begin. The opening balances hold the other side.',
   cameWith: 'opening',
 } as const satisfies KindOfDocument;
+
+export const OPENING_HELD = {
+  ...TAKEN_OVER,
+  one: 'Client retention taken over',
+  many: 'Client retention taken over',
+  party: 'client',
+  openOn: null,
+  needs: ['retained-earnings', 'retention-receivable'],
+  posts:
+    'Dr retention receivable; Cr retained earnings, the day before the books begin. The opening balances hold the other side.',
+  cameWith: 'opening',
+} as const satisfies KindOfDocument;
+
+export const OPENING_CLIENT_DEPOSIT = {
+  ...TAKEN_OVER,
+  one: 'Client deposit taken over',
+  many: 'Client deposits taken over',
+  party: 'client',
+  openOn: null,
+  needs: ['retained-earnings', 'client-deposits'],
+  posts:
+    'Dr retained earnings; Cr client deposits, the day before the books begin. The opening balances hold the other side.',
+  cameWith: 'opening',
+} as const satisfies KindOfDocument;

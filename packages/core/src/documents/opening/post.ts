@@ -13,6 +13,8 @@ const ACCOUNT_OF_ITEM: { readonly [K in OpenItem['kind']]: Role } = {
   invoice: 'receivable',
   deposit: 'supplier-deposits',
   retention: 'retention-payable',
+  'held back': 'retention-receivable',
+  'client deposit': 'client-deposits',
 };
 
 /** The line of an open item on its own account. */

@@ -1,5 +1,6 @@
-import { opposite, sum, ZERO } from '../../money/cents.ts';
+import { opposite, sum, ZERO, type Cents } from '../../money/cents.ts';
 import type { Catalog } from '../catalog.ts';
+import type { Effect } from '../effect.ts';
 import type { Posting } from '../posting.ts';
 import type { OpeningSheet } from './form.ts';
 import { openingDay } from './opening-day.ts';
@@ -22,6 +23,8 @@ const KIND_OF_ITEM = {
   invoice: 'opening-invoice',
   deposit: 'opening-deposit',
   retention: 'opening-retention',
+  'held back': 'opening-held',
+  'client deposit': 'opening-client-deposit',
 } as const satisfies { readonly [K in OpenItem['kind']]: Posting['kind'] };
 
 /** The opening balances with the sheet as typed, and a document for each open item. */
@@ -40,13 +43,26 @@ export function openingPostings({ items, balances }: Balances, { sheet, text, ca
 }
 
 function itemPosting(item: OpenItem, catalog: Catalog): Posting {
-  const { kind, party, number, datedOn, dueOn, project, order, amount, text } = item;
-  const owed = kind === 'invoice' ? amount : opposite(amount);
+  const { kind, party, number, datedOn, dueOn, project, amount, text } = item;
+  const owed = kind === 'invoice' || kind === 'held back' ? amount : opposite(amount);
   return {
     ...{ kind: KIND_OF_ITEM[kind], number, party, project, datedOn, gross: owed, memo: text },
-    dueOn: kind === 'retention' || kind === 'deposit' ? null : dueOn,
+    dueOn: kind === 'bill' || kind === 'invoice' ? dueOn : null,
     body: { number },
     entries: [openItemEntry(catalog.roles, item, openingDay(catalog))],
-    effects: kind === 'retention' ? [{ kind: 'retained', amounts: [{ order, project, amount: owed }] }] : [],
+    effects: effectsOf(item, owed),
   };
+}
+
+/** What is still held back under a subcontract or by a client, and what a client paid ahead. */
+function effectsOf({ kind, project, order }: OpenItem, owed: Cents): readonly Effect[] {
+  if (kind === 'retention') return [{ kind: 'retained', amounts: [{ order, project, amount: owed }] }];
+  if (project === null) return [];
+  if (kind === 'held back') {
+    const value = { invoice: 'itself', line: null, work: ZERO, stored: ZERO, withheld: owed, released: ZERO } as const;
+    return [{ kind: 'billed-values', project, values: [value] }];
+  }
+  return kind === 'client deposit'
+    ? [{ kind: 'deposit-moves', project, moves: [{ deposit: 'itself', net: owed, tax: ZERO }] }]
+    : [];
 }

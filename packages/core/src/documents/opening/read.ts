@@ -114,6 +114,8 @@ function rowIn({ row, at }: RowAt, choices: readonly OpeningChoice[], around: Ar
       case 'invoice':
       case 'deposit':
       case 'retention':
+      case 'held back':
+      case 'client deposit':
         return mapped(
           openItemIn({ row, at }, { kind: read.what.kind, amount: read.amount }, around.catalog),
           (item) => ({

@@ -7,6 +7,7 @@ type Side = 'debit' | 'credit';
 
 const OF_WORDS: { readonly [W in OpeningWord]: Side } = {
   ...{ bill: 'credit', invoice: 'debit', deposit: 'debit', retention: 'credit' },
+  ...{ 'held back': 'debit', 'client deposit': 'credit' },
   ...{ cost: 'debit', earned: 'debit', billed: 'credit', loss: 'credit' },
 };
 

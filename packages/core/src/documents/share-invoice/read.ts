@@ -1,33 +1,48 @@
-import { billedOf, billedSoFar, contractOn, scheduleOn } from '../../billing/schedule.ts';
+import { depositIn, depositLeftText, type DepositMove } from '../../billing/deposits.ts';
+import { billedOf, billedSoFar, contractOn, heldOf, scheduleOn } from '../../billing/schedule.ts';
+import { releasedValues } from '../../billing/released-values.ts';
 import type { BilledNow } from '../../billing/withheld.ts';
 import { dayText, type IsoDate } from '../../calendar/iso-date.ts';
-import { moneyIn, numberIn, required, textIn, type Cell } from '../../cells/cell.ts';
-import type { TaxCode } from '../../ledger/tax-code.ts';
+import { required, textIn, type Cell } from '../../cells/cell.ts';
+import { taxOnRelease, type TaxCode } from '../../ledger/tax-code.ts';
 import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { dollars } from '../../money/dollars.ts';
 import { quantity } from '../../money/quantity.ts';
-import { millionthsOf } from '../../money/ratio.ts';
+import { millionthsOf, shareOf } from '../../money/ratio.ts';
 import { openDayFrom } from '../../months/open-day.ts';
-import { accepted, following, gathered, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
+import { following, gathered, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
 import type { Problem } from '../../problems/problem.ts';
 import { billedProject, taxCodeOf, type BilledProject } from '../billed-project.ts';
 import type { Catalog } from '../catalog.ts';
 import { dayWarnings } from '../day-warnings.ts';
-import { invoiceFigures, invoicedLines, invoicePosting } from '../invoice/billed-invoice.ts';
-import type { BillingShare } from '../invoice/contract-share.ts';
+import type { Effect } from '../effect.ts';
+import {
+  invoiceFigures,
+  invoicedLines,
+  invoicePosting,
+  lessDeposits,
+  withRelease,
+  type InvoicedLine,
+  type InvoiceFigures,
+  type ReleasedWith,
+} from '../invoice/billed-invoice.ts';
 import { dueIn } from '../invoice/due.ts';
 import { shareOverSchedule } from '../invoice/share-over-schedule.ts';
 import type { Posting } from '../posting.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
+import { filledRows, followsOf, sheetDay } from '../typed-sheet.ts';
 import type { ShareRow, ShareSheet } from './form.ts';
-import { filledRows, sheetDay } from '../typed-sheet.ts';
+import { isFinal, shareTyped } from './share-typed.ts';
 
 interface ReadShare {
   readonly place: number;
   readonly billed: BilledProject;
-  readonly lines: ReturnType<typeof invoicedLines>;
-  readonly figures: ReturnType<typeof invoiceFigures>;
+  readonly lines: readonly InvoicedLine[];
+  readonly figures: InvoiceFigures;
   readonly taxCode: TaxCode | null;
+  readonly drawn: readonly DepositMove[];
+  /** Of the final invoice, what it releases of retention; it finishes the project. */
+  readonly final: ReleasedWith | null;
   readonly dueOn: IsoDate;
   readonly text: string;
 }
@@ -56,47 +71,59 @@ export function readShareSheet(sheet: ShareSheet, catalog: Catalog): SheetReadin
   };
 }
 
-function shareIn(
-  row: ShareRow,
-  place: number,
-  { day, catalog }: { readonly day: IsoDate; readonly catalog: Catalog },
-): Decision<ReadShare> {
+interface SharedOn {
+  readonly day: IsoDate;
+  readonly catalog: Catalog;
+}
+
+function shareIn(row: ShareRow, place: number, { day, catalog }: SharedOn): Decision<ReadShare> {
   const cell = (column: keyof ShareRow): Cell => ({ typed: row[column], at: `rows/${place}/${column}` });
   const billed = billedProject(cell('project'), catalog);
   const billing = billed.ok ? billed.value.billing : null;
-  const taxCode = taxCodeOf(cell('taxCode'), billing, catalog);
   const read = gathered({
-    ...{ billed, taxCode, text: textIn(cell('text'), 'the text', 400) },
+    ...{ billed, taxCode: taxCodeOf(cell('taxCode'), billing, catalog), text: textIn(cell('text'), 'the text', 400) },
     dueOn: dueIn(cell('dueOn'), { near: day, order: catalog.dayOrder }, billing?.termsDays ?? 0),
     now: following(billed, (of) => nowIn(cell('share'), of, day)),
   });
-  return mapped(read, ({ now, ...rest }) => {
-    const work = {
-      billing: rest.billed.billing,
-      taxCode: rest.taxCode,
-      now,
-      schedule: scheduleOn(rest.billed.billing, day),
-    };
+  return following(read, ({ now, ...rest }) => {
+    const { billing: of } = rest.billed;
+    const work = { billing: of, taxCode: rest.taxCode, now, schedule: scheduleOn(of, day) };
     const lines = invoicedLines(work);
-    return { ...rest, place, lines, figures: invoiceFigures(work, lines, { datedOn: day, earned: ZERO }) };
+    const final = isFinal(row.share) ? releasedWithFinal(rest.billed, { lines, day, taxCode: rest.taxCode }) : null;
+    const whole = invoiceFigures(work, lines, { datedOn: day, earned: ZERO });
+    const figures = final === null ? whole : withRelease(whole, final);
+    return mapped(depositIn(cell('deposit'), { deposits: of.deposits, due: figures.due }), (drawn) => ({
+      ...{ ...rest, place, lines, drawn, final, figures: lessDeposits(figures, drawn) },
+    }));
   });
 }
 
+/** What the contract says that the final invoice releases of all that is held back, its own retention included. */
+function releasedWithFinal(
+  { billing }: BilledProject,
+  {
+    lines,
+    day,
+    taxCode,
+  }: { readonly lines: readonly InvoicedLine[]; readonly day: IsoDate; readonly taxCode: TaxCode | null },
+): ReleasedWith {
+  const own = lines.map(({ line, withheld }) => ({ invoice: 'itself' as const, line, held: withheld }));
+  const held = sum([heldOf(billedSoFar(scheduleOn(billing, day))), ...own.map((each) => each.held)]);
+  const amount = held <= 0 ? ZERO : shareOf(held, millionthsOf(billing.terms.withFinal ?? 0));
+  return {
+    ...{ amount, tax: taxOnRelease(taxCode, amount) },
+    values: amount === 0 ? [] : releasedValues([...billing.held, ...own.filter((each) => each.held !== 0)], amount),
+  };
+}
+
 function nowIn(cell: Cell, billed: BilledProject, day: IsoDate): Decision<readonly BilledNow[]> {
+  const [waiting] = billed.billing.applications;
+  if (isFinal(cell.typed) && waiting !== undefined) {
+    return refused({ at: cell.at, kind: 'application-waiting', number: waiting.number });
+  }
   const share = required(cell, 'the share or amount', shareTyped);
   const split = following(share, (of) => shareOverSchedule(billed, day, of));
   return split.ok ? split : refused(...split.problems.map((problem): Problem => ({ ...problem, at: cell.at })));
-}
-
-/** `30%`, an amount, or `rest`. */
-function shareTyped(cell: Cell): Decision<BillingShare> {
-  const typed = cell.typed.trim();
-  if (/^(rest|all|final)$/i.test(typed)) return accepted({ kind: 'rest' });
-  if (!typed.endsWith('%')) return mapped(moneyIn(cell), (amount) => ({ kind: 'amount', amount }));
-  return mapped(numberIn({ ...cell, typed: typed.slice(0, -1) }, 4), (millionths) => ({
-    kind: 'percent',
-    share: millionthsOf(millionths),
-  }));
 }
 
 /** Of one contract there is one invoice in a sheet: the second would not know of the first. */
@@ -109,14 +136,21 @@ function twice(read: readonly ReadShare[]): readonly Problem[] {
 }
 
 function posting(
-  { billed, lines, figures, taxCode, dueOn, text, place }: ReadShare,
+  { billed, lines, figures, taxCode, dueOn, text, place, drawn, final }: ReadShare,
   { datedOn, sheet }: { readonly datedOn: IsoDate; readonly sheet: ShareSheet },
   { roles, lockedThrough }: Catalog,
 ): Posting {
-  return invoicePosting(roles, {
-    ...{ ...billed, schedule: scheduleOn(billed.billing, datedOn), datedOn, dueOn, text, lines, figures, taxCode },
-    ...{ postedOn: openDayFrom(datedOn, lockedThrough), form: { ...sheet, rows: [sheet.rows[place]] } },
-  });
+  const postedOn = openDayFrom(datedOn, lockedThrough);
+  const finished: Effect = { kind: 'project-finished', project: billed.billing.project, on: postedOn };
+  return invoicePosting(
+    roles,
+    {
+      ...{ ...billed, schedule: scheduleOn(billed.billing, datedOn), datedOn, dueOn, text, lines, figures, taxCode },
+      ...{ postedOn, drawn, form: { ...sheet, rows: [sheet.rows[place]] } },
+      ...(final === null ? {} : { released: final }),
+    },
+    final === null ? [] : [finished],
+  );
 }
 
 function followsIn(
@@ -135,13 +169,11 @@ function followsIn(
   const shown = (amount: Cents | undefined) => (amount === undefined ? undefined : dollars(amount));
   const figures = read?.ok === true ? read.value.figures : undefined;
   const usualTax = catalog.taxCodes.find(({ id }) => id === billing.taxCode)?.code;
-  const said = {
+  return followsOf(place, {
     left: billing.isPriced ? dollars(left) : undefined,
     ...{ work: shown(figures?.work), withheld: shown(figures?.withheld), due: shown(figures?.due) },
     taxCode: row.taxCode.trim() === '' ? usualTax : undefined,
+    deposit: row.deposit.trim() === '' ? depositLeftText(billing.deposits) : undefined,
     dueOn: row.dueOn.trim() === '' && read?.ok === true ? dayText(read.value.dueOn) : undefined,
-  };
-  return Object.entries(said).flatMap(([column, text]) =>
-    text === undefined ? [] : [{ at: `rows/${place}/${column}`, text }],
-  );
+  });
 }

@@ -166,6 +166,8 @@ function BilledRows({ bill }: { readonly bill: Preview['bills'][number] }) {
         ]),
     ['Held back of it', '', dollars(bill.withheldCents)],
     ['Tax', '', dollars(bill.taxCents)],
+    ...(bill.releasedCents === 0 ? [] : [['Released of retention', '', dollars(bill.releasedCents)] as const]),
+    ...(bill.drawnCents === 0 ? [] : [['Paid by deposit', '', dollars(bill.drawnCents)] as const]),
     ['To pay', '', dollars(bill.dueCents)],
   ];
   return <BeforeAfter head={bill.projectCode} after="after" rows={rows} />;

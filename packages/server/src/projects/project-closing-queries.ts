@@ -46,6 +46,7 @@ export async function closingOf(
       ...{ id: projectId(id), code: project.code, isForClient: project.kind === 'client' },
       ...{ earned: totals?.earned ?? ZERO, billed: totals?.billed ?? ZERO },
       ...{ held: totals?.held ?? ZERO, provision: totals?.loss ?? ZERO },
+      deposit: totals?.deposit ?? ZERO,
       openOrders: await openOrdersOf(db, id),
     },
     day,
