@@ -58,7 +58,7 @@ import { liabilityRoutes } from './labor/liability-routes.ts';
 import { laborRoutes } from './labor/labor-routes.ts';
 import { bureauRoutes } from './stand-ins/bureau-routes.ts';
 import { rateTableRoutes } from './rate-tables/rate-table-routes.ts';
-import { rateRoutes } from './rates/rate-routes.ts';
+import { rateRoutes } from './rate-tables/rate-routes.ts';
 import { sheetFileRoutes } from './documents/sheet-file-routes.ts';
 import { recordFileRoutes } from './records/record-file-routes.ts';
 import { setupRoutes } from './records/setup-routes.ts';

@@ -1,4 +1,5 @@
 import type { EffectStores } from './effects/effect-store.ts';
+import { BILLED_WORK } from './billable-work/billed-work-queries.ts';
 import { APPLIED, BILLED_VALUES, CERTIFIED } from './schedules/billed-value-queries.ts';
 import { DEPOSIT_MOVES } from './schedules/deposit-queries.ts';
 import { PROJECT_FINISHED } from './schedules/finished-project-queries.ts';
@@ -24,6 +25,7 @@ export const EFFECT_STORES: EffectStores = {
   billed: BILLED,
   retained: RETAINED,
   'billed-values': BILLED_VALUES,
+  'billed-work': BILLED_WORK,
   'deposit-moves': DEPOSIT_MOVES,
   'project-finished': PROJECT_FINISHED,
   application: APPLIED,

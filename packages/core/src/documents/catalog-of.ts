@@ -1,4 +1,5 @@
 import type { OpenReceivable } from '../billing/open-receivable.ts';
+import type { UnbilledWork } from '../billing/unbilled-work.ts';
 import type { ProjectBilling } from '../billing/schedule.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Order } from '../orders/order.ts';
@@ -15,6 +16,7 @@ export interface SheetNames {
   readonly retainedApart: readonly RetainedApart[];
   readonly billings: readonly ProjectBilling[];
   readonly receivables: readonly OpenReceivable[];
+  readonly unbilledWork: readonly UnbilledWork[];
   readonly hoursThere: readonly HoursThere[];
   readonly usesThere: readonly UseThere[];
   readonly paidThere: readonly PaidThere[];

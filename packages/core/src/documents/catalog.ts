@@ -1,4 +1,5 @@
 import type { OpenReceivable } from '../billing/open-receivable.ts';
+import type { UnbilledWork } from '../billing/unbilled-work.ts';
 import type { ProjectBilling } from '../billing/schedule.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { DayOrder } from '../calendar/typed-date.ts';
@@ -172,6 +173,8 @@ export interface Catalog extends SheetBasis {
   readonly retainedApart: readonly RetainedApart[];
   /** Of the projects it bills. */
   readonly billings: readonly ProjectBilling[];
+  /** Unbilled work of the projects it bills by time and materials. */
+  readonly unbilledWork: readonly UnbilledWork[];
   /** Open invoices of the clients it names. */
   readonly receivables: readonly OpenReceivable[];
   /** Of the days of the sheet. */

@@ -1,4 +1,5 @@
 import type { DepositMove } from '../billing/deposits.ts';
+import type { BilledWork } from '../billing/unbilled-work.ts';
 import type { BilledValue } from '../billing/billed-values.ts';
 import type { AskedLine } from '../billing/schedule.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
@@ -62,6 +63,13 @@ export type Effect =
     }
   /** What it bills as deposits of a project's client, draws down of them or pays back. */
   | { readonly kind: 'deposit-moves'; readonly project: ProjectId; readonly moves: readonly DepositMove[] }
+  /** What it bills of hours and costs of a project, and what it writes down of them. */
+  | {
+      readonly kind: 'billed-work';
+      readonly project: ProjectId;
+      readonly on: IsoDate;
+      readonly work: readonly BilledWork[];
+    }
   /** The last invoice of a project finishes it on its day; the run that earns the rest closes it. */
   | { readonly kind: 'project-finished'; readonly project: ProjectId; readonly on: IsoDate }
   /** The application that an invoice answers. */

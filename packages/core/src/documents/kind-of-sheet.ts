@@ -25,6 +25,8 @@ export interface SheetScope {
   /** Projects that are billed, and numbers of applications whose projects are, as typed. */
   readonly billed: readonly string[];
   readonly applications: readonly string[];
+  /** Projects whose unbilled work it bills, as typed. */
+  readonly workedFor: readonly string[];
   /** Clients whose open invoices it is read against, as typed. */
   readonly clients: readonly string[];
   /** The days whose posted hours it is read beside; null where there are none. */
@@ -33,6 +35,7 @@ export interface SheetScope {
 
 export const NO_SCOPE: SheetScope = {
   ...{ billNumbers: [], billDays: [], suppliers: [], orders: [], billed: [], applications: [], clients: [] },
+  workedFor: [],
   worked: null,
 };
 

@@ -58,6 +58,8 @@ export interface KindOfDocument {
   readonly dayField?: string;
   /** Its body tells the work it billed, in `figures.work`. */
   readonly billsWork?: boolean;
+  /** Its cost is no work that clients are billed for. */
+  readonly leavesNoWork?: boolean;
   /** Lines of it without a text of their own say its number. */
   readonly linesSayNumber?: boolean;
   /** What it posts, in one sentence. */

@@ -47,7 +47,24 @@ const OPEN = {
   ...{ id: documentId(90), number: 'INV-0001', client: partyId(50), open: cents(10_000) },
   ...{ datedOn: isoDate('2027-03-01'), dueOn: isoDate('2027-03-31'), parts: [] },
 };
-const CATALOG: Catalog = { ...SAMPLE, orders: [ORDER], billings: [BILLING], receivables: [OPEN], lockedThrough: null };
+const WORK = {
+  ...{ id: 7, project: GATE.id, kind: 'hours' as const, doneOn: isoDate('2027-03-02'), employee: employeeId(1) },
+  ...{ name: 'A. Brisk', code: '31-100', quantity: quantity(80_000), worth: cents(64_000), left: cents(64_000) },
+  isPriced: true,
+};
+const UNPRICED = billing([], { isPriced: false });
+const CATALOG: Catalog = {
+  ...SAMPLE,
+  orders: [ORDER],
+  billings: [BILLING],
+  receivables: [OPEN],
+  unbilledWork: [WORK],
+  lockedThrough: null,
+};
+
+/** What is billed by words or work has no schedule of values. */
+const catalogFor = (kind: SheetKind): Catalog =>
+  kind === 'work-invoices' ? { ...CATALOG, billings: [UNPRICED] } : CATALOG;
 
 /** A line of a file that is taken as it is. */
 const GOOD: { readonly [K in SheetKind]: SheetCells } = {
@@ -88,6 +105,7 @@ const GOOD: { readonly [K in SheetKind]: SheetCells } = {
   receipts: { client: 'COUNTY', paidOn: '2027-03-30', amount: '50', document: 'INV-0001' },
   'retention-invoices': { datedOn: '2027-03-30', project: 'GATE', amount: '10' },
   'deposit-invoices': { datedOn: '2027-03-30', project: 'GATE', amount: '10%' },
+  'work-invoices': { datedOn: '2027-03-30', project: 'GATE', work: '7', bill: '600', reason: 'As agreed' },
   'plain-invoices': { datedOn: '2027-03-30', client: 'COUNTY', text: 'Report', amount: '50', account: '6100' },
   certificates: { application: 'APP-0001', line: '1', certified: '50', reason: 'Half' },
 };
@@ -115,7 +133,7 @@ const anyLine = (kind: SheetKind): fc.Arbitrary<SheetCells> =>
 test.each(SHEET_KINDS)('a file of %s as it should be is taken, but for what must balance', (kind) => {
   const read = sheetsOfFile(kind, [GOOD[kind]], { near: isoDate('2027-03-31'), order: 'month first' });
   const problems = read.ok
-    ? read.value.flatMap((sheet) => sheetKind(kind).read(sheet, CATALOG).problems)
+    ? read.value.flatMap((sheet) => sheetKind(kind).read(sheet, catalogFor(kind)).problems)
     : read.problems;
   const balances = ['unbalanced-journal', 'unbalanced-opening'];
   expect(problems.filter((problem) => !balances.includes(problem.kind))).toEqual([]);
@@ -130,7 +148,7 @@ test.each(SHEET_KINDS)('a damaged file of %s is refused with reasons, or posts w
         return;
       }
       for (const sheet of sheets.value) {
-        const { postings, problems, warnings } = sheetKind(kind).read(sheet, CATALOG);
+        const { postings, problems, warnings } = sheetKind(kind).read(sheet, catalogFor(kind));
         for (const problem of problems) expect(wording(problem)).toMatch(/\S/);
         for (const warning of warnings) expect(concern(warning)).toMatch(/\S/);
         const entries = postings.flatMap((posting) => posting.entries);

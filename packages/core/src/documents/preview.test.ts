@@ -21,7 +21,14 @@ const position = (more: Partial<ProjectPosition> = {}): ProjectPosition => ({
   project: GATE,
   ...{ contract: cents(1_000_000), budget: cents(600_000), lineEstimates: cents(600_000), forecastMonth: null },
   zeroMargin: { cost: cents(0), estimate: cents(0) },
-  ...{ override: null, costToDate: cents(490_000), earned: cents(0), billed: cents(0), provision: cents(0) },
+  ...{
+    override: null,
+    costToDate: cents(490_000),
+    earned: cents(0),
+    billed: cents(0),
+    billable: cents(0),
+    provision: cents(0),
+  },
   stage: stageOn(isoDate('2027-03-31'), GATE),
   ...more,
 });

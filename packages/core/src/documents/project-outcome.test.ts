@@ -18,6 +18,7 @@ const BEFORE: ProjectPosition = {
   costToDate: cents(490_000),
   earned: cents(0),
   billed: cents(0),
+  billable: cents(0),
   provision: cents(0),
   stage: 'under way',
 };

@@ -149,6 +149,7 @@ export const SAMPLE: Catalog = {
   retainedApart: [],
   billings: [],
   receivables: [],
+  unbilledWork: [],
   paidThere: [],
   hoursThere: [],
 };

@@ -23,6 +23,8 @@ import { PayrollSheet } from './payroll/form.ts';
 import { PAYROLL_SHEET } from './payroll/sheet.ts';
 import { ShareSheet } from './share-invoice/form.ts';
 import { SHARE_SHEET } from './share-invoice/sheet.ts';
+import { WorkSheet } from './work-invoice/form.ts';
+import { WORK_SHEET } from './work-invoice/sheet.ts';
 import { PlainSheet } from './plain-invoice/form.ts';
 import { PLAIN_SHEET } from './plain-invoice/sheet.ts';
 import { ReceiptSheet } from './receipt/form.ts';
@@ -46,6 +48,7 @@ export const Sheet = z.discriminatedUnion('kind', [
   RetentionSheet,
   DepositSheet,
   PlainSheet,
+  WorkSheet,
   ReceiptSheet,
 ]);
 export type Sheet = z.output<typeof Sheet>;
@@ -67,6 +70,7 @@ const SHEETS: { readonly [K in SheetKind]: KindOfSheet<Extract<Sheet, { kind: K 
   'retention-invoices': RETENTION_SHEET,
   'deposit-invoices': DEPOSIT_SHEET,
   'plain-invoices': PLAIN_SHEET,
+  'work-invoices': WORK_SHEET,
   receipts: RECEIPT_SHEET,
 };
 

@@ -5,10 +5,12 @@ import type { PartyId, PhaseId, ProjectId, TaxCodeId } from './ids.ts';
 export const PROJECT_KINDS = ['client', 'internal'] as const;
 export const PROJECT_STATUSES = ['proposed', 'active', 'finished', 'closed', 'cancelled'] as const;
 /**
- * How a project's progress is measured: cost to date ÷ estimate at completion; what is billed, for small jobs; or not at all, for internal
- * projects.
+ * How a project's progress is measured: cost to date ÷ estimate at completion; what is billed, for small jobs; what its work may be billed
+ * at, for time and materials; or not at all, for internal projects.
  */
-export const METHODS = ['cost-to-cost', 'as-billed', 'none'] as const;
+export const METHODS = ['cost-to-cost', 'as-billed', 'as-billable', 'none'] as const;
+/** What its invoices are of: what was agreed for it, or the hours and costs of its work. */
+export const BILLING_BASES = ['what was agreed', 'time and materials'] as const;
 /** `hold`: cost waits in WIP (or construction in progress) until it is recognized; `expense`: it is expensed as incurred. */
 export const COST_TREATMENTS = ['hold', 'expense'] as const;
 

@@ -24,11 +24,18 @@ export interface BillingFacts {
   'discount-outside': { readonly total: Cents };
   'billed-by-schedule': { readonly project: string };
   'no-account-for-lines': object;
+  'billable-needs-work': object;
+  'no-bill-rate': { readonly work: string };
+  'why-otherwise': { readonly rest: Cents };
+  'markup-unreadable': { readonly typed: string };
+  'not-time-and-materials': { readonly project: string };
   'other-client': { readonly project: string };
 }
 
 /** What deserves a second look about what is asked of clients and what they pay. */
 export interface BillingConcerns {
+  'billable-over-limit': { readonly project: string; readonly billable: Cents; readonly contract: Cents };
+  'limit-near': { readonly limit: Cents; readonly left: Cents };
   'paid-on-account': { readonly amount: Cents };
   'line-cut': { readonly line: string; readonly back: Cents };
 }

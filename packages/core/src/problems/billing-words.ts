@@ -43,5 +43,14 @@ export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>
     'The line is of no project, and no revenue account is free of posting rules. Name an account, or add one.',
   'other-client': (fact) =>
     `${fact.project} is of another client. Leave the client out, or name a project of that client.`,
+  'billable-needs-work': () =>
+    'What earns as billable is billed by time and materials. Say so under billed by, or choose another recognition.',
+  'no-bill-rate': (fact) => `No bill rate holds for ${fact.work}. Enter one under Labor, or say what is billed.`,
+  'why-otherwise': (fact) =>
+    `${dollars(fact.rest)} of it is not billed. Say why it is written down, or type later to bill it another time.`,
+  'markup-unreadable': (fact) =>
+    `A markup is not read from “${fact.typed}”. Type a percent such as 15, or types with theirs: material 10, subcontract 5, other none.`,
+  'not-time-and-materials': (fact) =>
+    `${fact.project} is not billed by time and materials. Say so on the project, under billed by.`,
   'client-needed': (fact) => `${fact.project} is internal and has nobody to bill. Choose a project for a client.`,
 };

@@ -36,6 +36,7 @@ export type Subject =
   | 'coding rule'
   | 'order'
   | 'application'
+  | 'unbilled work'
   | 'line of the schedule'
   | 'subcontract'
   | 'line of an order'

@@ -4,6 +4,7 @@ import { month } from '../calendar/month.ts';
 import { cents } from '../money/cents.ts';
 import { quantity, rate } from '../money/quantity.ts';
 import type { Concern, Concerns, Fact, Facts } from './problem.ts';
+import { BILLING_FACTS } from './billing-facts.test.sample.ts';
 import { concern, wording } from './wording.ts';
 
 const day = isoDate('2027-03-31');
@@ -12,6 +13,7 @@ const money = cents(123_456);
 
 /** One of every kind; the type makes a missing one a failure to compile. */
 const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
+  ...BILLING_FACTS,
   missing: { kind: 'missing', field: 'the supplier' },
   'amounts-apart': { kind: 'amounts-apart', net: money, worth: money },
   'coded-by-order': { kind: 'coded-by-order', order: 'PO-0001/1' },
@@ -20,31 +22,6 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'line-in-use': { kind: 'line-in-use', place: 2 },
   'below-received': { kind: 'below-received', place: 2 },
   'line-twice': { kind: 'line-twice' },
-  'retention-unreadable': { kind: 'retention-unreadable', typed: 'ten' },
-  'held-no-more': { kind: 'held-no-more', number: 'INV-0001', withheld: cents(200), held: cents(100) },
-  'more-than-received': { kind: 'more-than-received', left: cents(100), asked: cents(200) },
-  'over-held': { kind: 'over-held', held: cents(100), asked: cents(200) },
-  'over-line': { kind: 'over-line', line: 'Tide gate', left: cents(100), asked: cents(200) },
-  'percent-and-amount': { kind: 'percent-and-amount' },
-  'application-waiting': { kind: 'application-waiting', number: 'APP-0001' },
-  'line-not-asked': { kind: 'line-not-asked', line: 'Tide gate' },
-  'certified-above-asked': {
-    kind: 'certified-above-asked',
-    line: 'Tide gate',
-    asked: cents(100),
-    certified: cents(200),
-  },
-  'deposit-left': { kind: 'deposit-left', project: 'GATE', deposit: cents(100) },
-  'over-deposit': { kind: 'over-deposit', left: cents(100), asked: cents(200) },
-  'deposit-over-due': { kind: 'deposit-over-due', due: cents(100), asked: cents(200) },
-  'deposit-used': { kind: 'deposit-used', number: 'DEP-0001', used: cents(100) },
-  'price-and-amount': { kind: 'price-and-amount' },
-  'discount-outside': { kind: 'discount-outside', total: money },
-  'billed-by-schedule': { kind: 'billed-by-schedule', project: 'GATE' },
-  'no-account-for-lines': { kind: 'no-account-for-lines' },
-  'other-client': { kind: 'other-client', project: 'GATE' },
-  'nothing-certified': { kind: 'nothing-certified' },
-  'application-answered': { kind: 'application-answered', number: 'APP-0001', by: 'INV-0007' },
   'recoded-already': { kind: 'recoded-already', number: 'RC-0001' },
   'not-recodable': { kind: 'not-recodable', number: 'B-1' },
   'earned-apart': { kind: 'earned-apart', project: 'GATE' },
@@ -164,11 +141,9 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'later-month-run': { kind: 'later-month-run', month: march, latest: march },
   'nothing-to-recognize': { kind: 'nothing-to-recognize', month: march },
   'not-latest-run': { kind: 'not-latest-run', latest: march },
-  'client-needed': { kind: 'client-needed', project: 'P' },
   'not-open-any-more': { kind: 'not-open-any-more', number: 'N-1' },
   'amount-of-one-party': { kind: 'amount-of-one-party' },
   'no-price-to-share': { kind: 'no-price-to-share' },
-  'over-contract': { kind: 'over-contract', left: money, asked: money },
   'over-open-amount': { kind: 'over-open-amount', open: money, asked: money },
   'already-reversed': { kind: 'already-reversed', number: '1' },
   settled: { kind: 'settled', number: '1', settled: money },
@@ -215,7 +190,6 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'billed-not-earned': { kind: 'billed-not-earned', project: 'P', billed: money, earned: cents(1) },
   'cost-still-held': { kind: 'cost-still-held', project: 'P', held: money },
   'loss-still-provided': { kind: 'loss-still-provided', project: 'P', provision: money },
-  'over-invoice': { kind: 'over-invoice', number: 'INV-1', left: money, asked: money },
   'other-party': { kind: 'other-party', number: '1', other: '2' },
   'not-signed-in': { kind: 'not-signed-in' },
   'not-allowed': { kind: 'not-allowed', who: ['administrator', 'accountant'] },
@@ -250,6 +224,8 @@ const CONCERNS: { readonly [K in keyof Concerns]: Concern<K> } = {
   'digit-off': { kind: 'digit-off', line: 'PO-0001/1', amount: money, expected: cents(1) },
   'unusual-amount': { kind: 'unusual-amount', supplier: 'A', largest: cents(1), amount: money },
   'other-month': { kind: 'other-month', month: march },
+  'billable-over-limit': { kind: 'billable-over-limit', project: 'GATE', billable: money, contract: money },
+  'limit-near': { kind: 'limit-near', limit: money, left: money },
   'paid-on-account': { kind: 'paid-on-account', amount: cents(100) },
   'line-cut': { kind: 'line-cut', line: 'Tide gate', back: cents(100) },
   'not-active': { kind: 'not-active', project: 'P', status: 'proposed' },

@@ -36,7 +36,7 @@ export function position(
     override: null,
     costToDate: money(dollars.cost),
     earned: ZERO,
-    billed: ZERO,
+    ...{ billed: ZERO, billable: ZERO },
     provision: ZERO,
     stage: 'under way',
     ...more,

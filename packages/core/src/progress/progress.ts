@@ -7,7 +7,7 @@ import { hasEnded } from './stage.ts';
 
 export type Progress =
   | { readonly kind: 'not-measured' | 'no-estimate' | 'no-contract' | 'not-begun'; readonly complete: Ratio }
-  | { readonly kind: 'under-way' | 'finished' | 'cancelled' | 'as-billed'; readonly complete: Ratio }
+  | { readonly kind: 'under-way' | 'finished' | 'cancelled' | 'as-billed' | 'as-billable'; readonly complete: Ratio }
   | { readonly kind: 'over-estimate'; readonly complete: Ratio; readonly overrun: Cents };
 
 /** Decimals of a percent the company keeps; null keeps the exact ratio. */
@@ -16,12 +16,14 @@ export type KeptDecimals = number | null;
 /**
  * How far a project is. Cost above its estimate counts as complete, so that revenue stops at the contract. Without a contract
  * yet (proposed, before its start, no price) the work is measured all the same, but earns nothing. What is measured as billed needs
- * neither price nor estimate nor start: without a price it is not known how much is still to come, so none of it is said to be complete.
+ * or as billable needs neither price nor estimate nor start: without a price it is not known how much is still to come, so none of it is
+ * said to be complete.
  */
 export function progress(position: ProjectPosition, kept: KeptDecimals): Progress {
   const { stage } = position;
   if (position.project.method === 'none') return { kind: 'not-measured', complete: NONE };
   if (position.project.method === 'as-billed') return { kind: 'as-billed', complete: shareBilled(position) };
+  if (position.project.method === 'as-billable') return { kind: 'as-billable', complete: shareBillable(position) };
   if (stage === 'finished' || stage === 'cancelled') return { kind: stage, complete: WHOLE };
   if (!isEstimated(position)) return { kind: hasContract(position) ? 'no-estimate' : 'no-contract', complete: NONE };
   const measured = measuredProgress(position, kept);
@@ -39,6 +41,16 @@ function measuredProgress(position: ProjectPosition, kept: KeptDecimals): Progre
 function shareBilled({ stage, contract, billed }: ProjectPosition): Ratio {
   if (contract <= 0) return hasEnded(stage) ? WHOLE : NONE;
   return ratio(revenueAsBilled({ contract, billed }), contract);
+}
+
+function shareBillable({ stage, contract, billable }: ProjectPosition): Ratio {
+  if (contract <= 0) return hasEnded(stage) ? WHOLE : NONE;
+  return ratio(revenueAsBillable({ contract, billable }), contract);
+}
+
+/** Revenue to date of time and materials: what the work done may be billed at, up to its limit where it has one. ASC 606-10-55-18. */
+export function revenueAsBillable({ contract, billable }: Pick<ProjectPosition, 'contract' | 'billable'>): Cents {
+  return revenueAsBilled({ contract, billed: billable });
 }
 
 /** Revenue to date of a project that earns as billed: the work billed, its price at most where it has one. */

@@ -31,6 +31,8 @@ export interface ProjectPosition {
   readonly costToDate: Cents;
   readonly earned: Cents;
   readonly billed: Cents;
+  /** What work of time and materials may be billed at, less what was written down of it. */
+  readonly billable: Cents;
   /** Loss provision posted. */
   readonly provision: Cents;
   readonly stage: Stage;
@@ -48,20 +50,22 @@ export function overbilled({ billed, earned }: Pick<ProjectPosition, 'billed' | 
 }
 
 /**
- * What the whole work is priced at: the contract. Measured as billed and without a price, what is billed is all that is known of it; the
- * figure that says so is the one people can trace.
+ * What the whole work is priced at: the contract. Measured as billed or as billable and without a price, what is billed or may be billed is
+ * all that is known of it; the figure that says so is the one people can trace.
  */
 export function priceOf({
   project,
   contract,
   billed,
-}: Pick<ProjectPosition, 'contract' | 'billed'> & { readonly project: Pick<Project, 'method'> }): {
+  billable,
+}: Pick<ProjectPosition, 'contract' | 'billed' | 'billable'> & { readonly project: Pick<Project, 'method'> }): {
   readonly amount: Cents;
-  readonly figure: 'contract' | 'billed';
+  readonly figure: 'contract' | 'billed' | 'billable';
 } {
-  return project.method === 'as-billed' && contract <= 0
-    ? { amount: billed, figure: 'billed' }
-    : { amount: contract, figure: 'contract' };
+  if (contract > 0) return { amount: contract, figure: 'contract' };
+  if (project.method === 'as-billed') return { amount: billed, figure: 'billed' };
+  if (project.method === 'as-billable') return { amount: billable, figure: 'billable' };
+  return { amount: contract, figure: 'contract' };
 }
 
 /**

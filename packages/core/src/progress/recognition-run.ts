@@ -5,7 +5,14 @@ import { isClosed } from '../ledger/project.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
 import type { Recognized } from './recognized.ts';
 import { atZeroMargin, estimateAtCompletion } from './estimate-at-completion.ts';
-import { isWaiting, progress, revenueAsBilled, type KeptDecimals, type Progress } from './progress.ts';
+import {
+  isWaiting,
+  progress,
+  revenueAsBillable,
+  revenueAsBilled,
+  type KeptDecimals,
+  type Progress,
+} from './progress.ts';
 import type { CodedAmount, ProjectPosition } from './project-position.ts';
 import { hasEnded } from './stage.ts';
 import { expectedLoss, provisionToDate, revenueToDate } from './revenue-earned.ts';
@@ -90,6 +97,7 @@ function asItStands(
 function earnedBy(position: ProjectPosition, reached: Progress): Cents {
   if (isWaiting(reached)) return ZERO;
   if (reached.kind === 'as-billed') return revenueAsBilled(position);
+  if (reached.kind === 'as-billable') return revenueAsBillable(position);
   return revenueToDate(position.contract, reached.complete, atZeroMargin(position));
 }
 
@@ -143,6 +151,10 @@ function warnings(position: ProjectPosition, reached: Progress, loss: Cents): re
   }
   if (reached.kind === 'as-billed' && position.contract > 0 && position.billed > position.contract) {
     found.push({ at, kind: 'billed-over-price', project: at, billed: position.billed, contract: position.contract });
+  }
+  if (reached.kind === 'as-billable' && position.contract > 0 && position.billable > position.contract) {
+    const { billable, contract } = position;
+    found.push({ at, kind: 'billable-over-limit', project: at, billable, contract });
   }
   if (loss > 0) found.push({ at, kind: 'loss-expected', project: at, loss });
   return found;

@@ -1,6 +1,6 @@
 /** Choices whose word in the books is not the trade's. */
 const TEXTS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
-  method: { 'as-billed': 'as billed', none: 'no revenue recognition' },
+  method: { 'as-billed': 'as billed', 'as-billable': 'as billable', none: 'no revenue recognition' },
   costTreatment: { hold: 'capitalize to WIP', expense: 'expense as incurred' },
 };
 

@@ -1,4 +1,4 @@
-import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
+import { BILLING_BASES, COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
 import { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '../billing/retention-terms.ts';
 import { APPLICATIONS_POST } from '../billing/schedule.ts';
 import { choice, CODE, codeOf, field, NAME, text, type KindOfRecord } from './field.ts';
@@ -29,13 +29,21 @@ export const PROJECT: KindOfRecord = {
     ]),
     field('method', 'Recognition', choice(METHODS), [
       'required',
-      'How revenue is earned: by cost against its estimate, or as billed, for small jobs; internal projects earn none.',
+      'How revenue is earned: by cost against its estimate; as billed, for small jobs; as billable, for time and materials; internal projects earn none.',
     ]),
     field('costTreatment', 'Cost', choice(COST_TREATMENTS), [
       'required',
       'Held in WIP until recognized, or expensed as incurred, as what earns as billed is. Changed, it counts from then on, and the next run catches up.',
     ]),
     field('taxCode', 'Tax code', codeOf('tax-code'), ['optional', 'For its invoices.']),
+    field('billedBy', 'Billed by', choice(BILLING_BASES), [
+      'optional',
+      'What its invoices are of: what was agreed, which is usual, or time and materials; a contract price is then the limit.',
+    ]),
+    field('markup', 'Markup on cost', text(120), [
+      'optional',
+      'In percent, of time and materials: 15, or by type: material 10, subcontract 5, other none.',
+    ]),
     field('retention', 'Retention', text(120), [
       'optional',
       'What the client holds back, in percent of completed work: 10, or 10 until 50, then 5.',

@@ -2,6 +2,8 @@ import { AGING } from './aging/report.ts';
 import { BALANCE_SHEET } from './balance-sheet/report.ts';
 import { BILLABLE } from './billable/report.ts';
 import { CERTIFIED_PAYROLL } from './certified-payroll/report.ts';
+import { REALIZATION } from './realization/report.ts';
+import { UNBILLED_WORK } from './unbilled-work/report.ts';
 import { COMMITMENTS } from './commitments/report.ts';
 import { DEADLINES } from './deadlines/report.ts';
 import { ESTIMATE_AGAINST_ACTUAL } from './estimate-against-actual/report.ts';
@@ -35,6 +37,8 @@ export const REPORTS = {
   'supplier-spend': SUPPLIER_SPEND,
   'project-activity': PROJECT_ACTIVITY,
   billable: BILLABLE,
+  'unbilled-work': UNBILLED_WORK,
+  realization: REALIZATION,
   hours: HOURS_REPORT,
   'labor-composition': LABOR_COMPOSITION,
   'certified-payroll': CERTIFIED_PAYROLL,

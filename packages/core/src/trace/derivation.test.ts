@@ -17,6 +17,7 @@ const POSITION: ProjectPosition = {
   costToDate: cents(34_000),
   earned: cents(40_000),
   billed: cents(55_000),
+  billable: cents(0),
   provision: cents(0),
   stage: 'under way',
 };

@@ -7,6 +7,7 @@ import { atZeroMargin, estimateAtCompletion, marginAtCompletion } from '../progr
 import { progress, type KeptDecimals } from '../progress/progress.ts';
 import { priceOf, type ProjectPosition } from '../progress/project-position.ts';
 import { hasEnded } from '../progress/stage.ts';
+import { FORMULAS } from './formulas.ts';
 import type { DerivedName, Figure, FigureName } from './figure.ts';
 
 export type FigureValue =
@@ -72,7 +73,9 @@ export function positionDerivation(name: PositionFigure, at: PositionAt): Deriva
   const price = priceOf(position);
   const contract = input(
     price.figure,
-    price.figure === 'billed' ? 'Billed, without a price' : 'Contract price',
+    { contract: 'Contract price', billed: 'Billed, without a price', billable: 'Billable, without a limit' }[
+      price.figure
+    ],
     price.amount,
   );
   const completion = input('estimate', 'Estimated cost at completion', estimate);
@@ -87,8 +90,12 @@ export function positionDerivation(name: PositionFigure, at: PositionAt): Deriva
         at,
         position.project.method === 'as-billed'
           ? [input('billed', 'Billed', position.billed), contract]
-          : [cost, completion, ...zeroMarginInputs(position)],
+          : position.project.method === 'as-billable'
+            ? [input('billable', 'Billable', position.billable), contract]
+            : [cost, completion, ...zeroMarginInputs(position)],
       );
+    case 'billable':
+      return of(FORMULAS.billable, position.billable, []);
     case 'overbilled': {
       const billed = input('billed', 'Billed', position.billed);
       return of('billed − earned', difference(position.billed, position.earned), [billed, earned]);
@@ -177,6 +184,7 @@ function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): D
     'no-estimate': 'no estimate yet, so nothing is complete',
     'no-contract': `no contract yet, so nothing is earned: cost to date ÷ estimated cost at completion${kept}`,
     'not-begun': 'no cost yet',
+    'as-billable': 'earned as billable: billable value ÷ limit, at most all of it; without a limit it is not measured',
     'as-billed': 'earned as billed: billed ÷ contract price, at most all of it; without a price it is not measured',
     finished: 'the project is finished',
     cancelled: 'the project is cancelled',

@@ -45,6 +45,7 @@ export const POSTED_FIGURES = {
 /** Figures worked out from other figures. */
 export const DERIVED_FIGURES = {
   contract: 'Contract price',
+  billable: 'Billable value of the work',
   budget: 'Budget',
   'line-estimate': 'Estimated cost of the line at completion',
   estimate: 'Estimated cost at completion',

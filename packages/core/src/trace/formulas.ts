@@ -31,6 +31,7 @@ export const FORMULAS: { readonly [N in FigureName]: string } = {
   'cost-typed': 'cost of revenue and expenses of the cost type, without expected losses',
   'cost-other': 'cost of revenue and expenses without a cost type, without expected losses',
   contract: 'original contract + approved changes',
+  billable: 'hours at bill rates + cost with its markup − written down',
   budget: 'original budget + approved changes',
   'line-estimate':
     'forecast + change orders approved since; without a forecast, the larger of budget and what is cost or committed',

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '../billing/retention-terms.ts';
 import { APPLICATIONS_POST } from '../billing/schedule.ts';
-import { documentId, partyId, taxCodeId } from '../ledger/ids.ts';
+import { WORK_KINDS } from '../billing/unbilled-work.ts';
+import { documentId, employeeId, partyId, taxCodeId } from '../ledger/ids.ts';
 import { Sheet } from '../documents/sheets.ts';
-import { ById, Cents, Day, Id, IdText, Month, ProjectNumber, Ratio, Typed } from '../shapes/values.ts';
+import { ById, Cents, Day, Done, Id, IdText, Month, ProjectNumber, Quantity, Ratio, Typed } from '../shapes/values.ts';
 import type { Endpoints } from './endpoint.ts';
 
 const NUMBER = { override: { type: 'integer', minimum: 1 } } as const;
@@ -66,6 +67,13 @@ export const BillingsThereQuery = z.strictObject({
   applications: z.array(Typed).max(2_000),
   /** Clients whose open invoices it is read against, by number. */
   clients: z.array(Id).max(2_000).default([]),
+  /** Projects whose unbilled work it bills, by number. */
+  workedFor: z.array(Id).max(2_000).default([]),
+});
+export const UnbilledWork = z.object({
+  ...{ id: Id, project: ProjectNumber, kind: z.enum(WORK_KINDS), doneOn: Day },
+  employee: Id.transform(employeeId).meta(NUMBER).nullable(),
+  ...{ name: z.string(), code: z.string(), quantity: Quantity, worth: Cents, left: Cents, isPriced: z.boolean() },
 });
 export const OpenReceivable = z.object({
   ...{ id: DocumentNumber, number: z.string(), client: Id.transform(partyId).meta(NUMBER), datedOn: Day, dueOn: Day },
@@ -75,6 +83,22 @@ export const OpenReceivable = z.object({
 export const BillingsThere = z.object({
   billings: z.array(ProjectBilling).readonly(),
   receivables: z.array(OpenReceivable).readonly(),
+  unbilledWork: z.array(UnbilledWork).readonly(),
+});
+
+export const UnbilledWorkQuery = z.strictObject({ project: IdText });
+/** Work of a project that is not billed yet, oldest first. */
+export const UnbilledWorkAnswer = z.object({
+  rows: z.array(UnbilledWork),
+  leftCents: Cents,
+  /** Hours for which no bill rate holds. */
+  unpriced: z.int(),
+});
+/** Whether clients are billed for some work, decided after it was posted. */
+export const MarkWork = z.strictObject({
+  work: z.array(Id).min(1).max(2_000),
+  isBillable: z.boolean(),
+  reason: Typed,
 });
 
 export const ProjectBillingQuery = z.strictObject({ through: Month, project: IdText });
@@ -89,6 +113,8 @@ export const ProjectBillingAnswer = z.object({
   ...{ contractCents: Cents, billedCents: Cents, leftCents: Cents, heldCents: Cents, openCents: Cents },
   /** Paid ahead by the client and not used yet. */
   depositLeftCents: Cents,
+  /** Hours and costs of time and materials that are not billed yet. */
+  unbilledWorkCents: Cents,
   /** Retention as it is typed; empty where nothing is held back. */
   retention: z.string(),
   /** Held back from subcontractors of the project. */
@@ -137,6 +163,8 @@ const BegunSheet = z.object({ sheet: Sheet });
 // One a line.
 // prettier-ignore
 export const BILLING_ENDPOINTS = {
+  unbilledWork: { method: 'get', path: '/unbilled-work', may: 'read-projects', about: { project: 'query.project' }, summary: 'Work of a project that is not billed yet', query: UnbilledWorkQuery, response: UnbilledWorkAnswer, reads: ['ledger', 'records'] },
+  markWork: { method: 'post', path: '/unbilled-work/marks', may: 'keep-books', summary: 'Say whether clients are billed for some work', body: MarkWork, response: Done, makesStale: ['ledger'] },
   billingsThere: { method: 'post', path: '/billings-there', may: 'keep-books', summary: 'What a sheet that bills is read against', body: BillingsThereQuery, response: BillingsThere, reads: ['ledger', 'plans', 'records', 'estimates'] },
   projectBilling: { method: 'get', path: '/project-billing', may: 'read-projects', about: { project: 'query.project' }, summary: 'Where the billing of a project stands', query: ProjectBillingQuery, response: ProjectBillingAnswer, reads: ['ledger', 'plans', 'records', 'estimates'] },
   billedLines: { method: 'get', path: '/documents/{id}/billed-lines', may: 'read-projects', about: { document: 'params.id' }, summary: 'What an application or invoice bills of its schedule, line by line', params: ById, response: BilledLines, reads: ['ledger'] },

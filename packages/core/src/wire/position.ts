@@ -20,6 +20,7 @@ export const Position = z.object({
   costToDate: Cents,
   earned: Cents,
   billed: Cents,
+  billable: Cents,
   provision: Cents,
   stage: z.enum(STAGES),
 });

@@ -125,13 +125,13 @@ export const DocumentHours = z.object({
 // prettier-ignore
 export const RATE_ENDPOINTS = {
   rates: { method: 'get', path: '/rates', may: 'see-pay', summary: 'Rates of hours, with what they are made up of', query: RatesQuery, response: Rates, reads: ['records'] },
-  addRate: { method: 'post', path: '/rates', may: 'keep-books', summary: 'Add a rate from a day on', body: RateForm, response: OneRate, makesStale: ['records'] },
-  withdrawRate: { method: 'post', path: '/rates/{id}/withdrawal', may: 'keep-books', summary: 'Withdraw a rate', params: ById, response: OneRate, makesStale: ['records'] },
+  addRate: { method: 'post', path: '/rates', may: 'keep-books', summary: 'Add a rate from a day on', body: RateForm, response: OneRate, makesStale: ['records', 'ledger'] },
+  withdrawRate: { method: 'post', path: '/rates/{id}/withdrawal', may: 'keep-books', summary: 'Withdraw a rate', params: ById, response: OneRate, makesStale: ['records', 'ledger'] },
   partChangePreview: { method: 'post', path: '/rate-part-changes/preview', may: 'see-pay', summary: 'What changing one part of many build-ups would do', body: PartChange, response: PartChanged, reads: ['records'] },
-  changePart: { method: 'post', path: '/rate-part-changes', may: 'keep-books', summary: 'Change one part of many build-ups from a day on', body: PartChange, response: PartChanged, makesStale: ['records'] },
+  changePart: { method: 'post', path: '/rate-part-changes', may: 'keep-books', summary: 'Change one part of many build-ups from a day on', body: PartChange, response: PartChanged, makesStale: ['records', 'ledger'] },
   rateTablePreview: { method: 'post', path: '/rate-tables/preview', may: 'see-pay', summary: 'What many rates would do to hours', body: RateTable, response: RateEffects, reads: ['records', 'ledger', 'drafts', 'timesheets'] },
-  addRates: { method: 'post', path: '/rate-tables', may: 'keep-books', summary: 'Add many rates, whole or not at all', body: RateTable, response: RatesAdded, makesStale: ['records'] },
-  importRates: { method: 'post', path: '/rate-imports', may: 'keep-books', summary: 'Import a CSV file of rates', body: RateImport, response: RatesAdded, makesStale: ['records'] },
+  addRates: { method: 'post', path: '/rate-tables', may: 'keep-books', summary: 'Add many rates, whole or not at all', body: RateTable, response: RatesAdded, makesStale: ['records', 'ledger'] },
+  importRates: { method: 'post', path: '/rate-imports', may: 'keep-books', summary: 'Import a CSV file of rates', body: RateImport, response: RatesAdded, makesStale: ['records', 'ledger'] },
   reRatingPreview: { method: 'post', path: '/re-ratings/preview', may: 'see-pay', summary: 'What re-rating posted hours would post', body: ReRating, response: ReRated, reads: ['records', 'ledger', 'months'] },
   reRate: { method: 'post', path: '/re-ratings', may: 'keep-books', summary: 'Take posted hours back and post them at the rates of now', body: ReRating, response: ReRatedPosted, makesStale: ['ledger'] },
   documentHours: { method: 'get', path: '/documents/{id}/hours', may: 'see-pay', summary: 'Hours of a document with the rules of their rates', params: ById, response: DocumentHours, reads: ['ledger', 'records'] },

@@ -1,16 +1,17 @@
 import { rolesOf } from '@lowtide/core/ledger/roles.ts';
 import type { Router } from 'express';
 import { invoicePosting } from '@lowtide/core/documents/invoice/billed-invoice.ts';
-import { ZERO } from '@lowtide/core/money/cents.ts';
+import { sum, ZERO } from '@lowtide/core/money/cents.ts';
 import { problemsOf } from '@lowtide/core/problems/decision.ts';
 import type { Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { remark } from '../http/error-response.ts';
-import { acceptedOr } from '../http/refusal.ts';
+import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { accounts } from '../company/company-queries.ts';
+import { markWork, unbilledWork } from '../billable-work/unbilled-work-queries.ts';
 import { invoiceRead } from './invoice-queries.ts';
 import { billedLines } from './billed-line-queries.ts';
 import {
@@ -43,7 +44,22 @@ export function billingRoutes(router: Router, context: Context): void {
     return {
       billings: await projectBillings(db, [...new Set([...body.projects, ...named])]),
       receivables: await openReceivables(db, body.clients),
+      unbilledWork: await unbilledWork(db, body.workedFor),
     };
+  });
+  read(router, context, 'unbilledWork', async (db, { query }) => {
+    const rows = await unbilledWork(db, [query.project]);
+    return {
+      rows: [...rows],
+      leftCents: sum([ZERO, ...rows.map(({ left }) => left)]),
+      unpriced: rows.filter(({ isPriced }) => !isPriced).length,
+    };
+  });
+  write(router, context, 'markWork', async (trx, { body }, acting) => {
+    if (body.reason.trim() === '') throw new Refusal([{ at: 'reason', kind: 'reason-needed' }]);
+    const marked = await markWork(trx, { ...body, reason: body.reason.trim() }, acting);
+    await audit(trx, acting, { action: 'mark work', subject: marked.join(', '), detail: body });
+    return { done: true };
   });
   read(router, context, 'projectBilling', async (db, { query }, { today }) => projectBillingAnswer(db, query, today));
   read(router, context, 'billedLines', async (db, { params }) => billedLines(db, params.id));

@@ -10,7 +10,8 @@ import { readCreditNote, type ReadCreditNote } from '@lowtide/core/documents/cre
 import { creditApplied } from '@lowtide/core/documents/offset/post.ts';
 import { readOffset } from '@lowtide/core/documents/offset/read.ts';
 import { documentId, partyId } from '@lowtide/core/ledger/ids.ts';
-import { cents, opposite, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { allocation } from '@lowtide/core/money/allocation.ts';
+import { cents, opposite, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import type { Trx } from '../database/schema.ts';
 import { document } from '../documents/document-queries.ts';
 import { write, type Acting, type Asked } from '../http/api.ts';
@@ -20,6 +21,7 @@ import { audit } from '../audit/audit-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { openParts } from '../ledger/settlement-queries.ts';
 import { accounts, companyOf } from '../company/company-queries.ts';
+import { workBilledBy } from '../billable-work/unbilled-work-queries.ts';
 import { creditedInvoice, type KeptCredit } from './credit-queries.ts';
 
 /** What lessens what a client owes or a supplier is owed, without money. */
@@ -53,6 +55,7 @@ async function postCreditNote(trx: Trx, form: Asked<'creditNote'>['body'], actin
       ...{ datedOn: note.datedOn, gross: cents(-gross), memo: note.text, body: kept, entries: [entry] },
       effects: [
         ...creditedOfProject(form.documentId, note),
+        ...(await creditedWork(trx, form, note)),
         { kind: 'settlements', settled: creditSettlements(form.documentId, note, { settled, drawn }) },
       ],
     },
@@ -60,6 +63,26 @@ async function postCreditNote(trx: Trx, form: Asked<'creditNote'>['body'], actin
   );
   await audit(trx, acting, { action: 'credit note', subject: posted.number });
   return posted;
+}
+
+/** Of time and materials, what of each piece of work is billed no more: it is unbilled again, or written down. */
+async function creditedWork(
+  trx: Trx,
+  form: Asked<'creditNote'>['body'],
+  { project, work, postedOn, text }: ReadCreditNote,
+): Promise<readonly Effect[]> {
+  const billed = project === null ? [] : await workBilledBy(trx, form.documentId);
+  if (project === null || billed.length === 0) return [];
+  const shares = allocation(
+    work,
+    billed.map((each) => each.billed),
+  );
+  const credited = billed.map(({ work: of }, index) => {
+    const share = shares[index] ?? ZERO;
+    const writtenDown = form.workIs === 'written down' ? share : ZERO;
+    return { work: of, billed: opposite(share), writtenDown, reason: text };
+  });
+  return [{ kind: 'billed-work', project, on: postedOn, work: credited }];
 }
 
 /** What comes off the lines of its project's schedule, and what deposits of its client get back. */

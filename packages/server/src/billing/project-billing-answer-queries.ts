@@ -26,6 +26,7 @@ import { Refusal } from '../http/refusal.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { isReversed, notReversed, openAmount } from '../ledger/settlement-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
+import { unbilledWork } from '../billable-work/unbilled-work-queries.ts';
 import { projectBillings } from '../schedules/project-billing-queries.ts';
 
 interface Asked {
@@ -57,6 +58,7 @@ export async function projectBillingAnswer(
     leftCents: billing.isPriced ? cents(contract - billedOf(billed)) : ZERO,
     openCents: sum([ZERO, ...invoices.map(({ openCents }) => cents(openCents))]),
     depositLeftCents: depositsLeft(billing.deposits),
+    unbilledWorkCents: sum([ZERO, ...(await unbilledWork(db, [project])).map(({ left }) => left)]),
     retention: stepsText(billing.terms.steps),
     heldFromSuppliersCents: await heldFromSuppliers(db, project),
     lastPayment: await lastPayment(db, project),

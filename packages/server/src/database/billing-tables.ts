@@ -24,6 +24,41 @@ export interface BillingTables {
     net_cents: number;
     tax_cents: number;
   };
+  /** What somebody did, or something cost, for a client that is billed by time and materials. */
+  billable_work: {
+    id: Generated<number>;
+    document_id: number;
+    project_id: number;
+    kind: 'hours' | 'cost';
+    line_id: number | null;
+    hours_id: number | null;
+    /** The work it takes back. */
+    mirrors_id: number | null;
+    done_on: number;
+    counts_on: number;
+    employee_id: number | null;
+    phase_id: number | null;
+    cost_code_id: number | null;
+    cost_type: string | null;
+    text: string;
+    quantity_e4: number;
+    worth_cents: number;
+    /** 0: no bill rate held for it when it was posted. */
+    priced: number;
+  };
+  billed_work: {
+    id: Generated<number>;
+    work_id: number;
+    document_id: number | null;
+    counts_on: number;
+    billed_cents: number;
+    written_cents: number;
+    reason: string;
+    recorded_at: number;
+    recorded_by: string;
+  };
+  /** What of work is neither billed nor written down; kept up with each move of it. */
+  work_left: { work_id: number; project_id: number; left_cents: number };
   /** The last invoice of a project, which finished it. */
   project_finish: { document_id: number; project_id: number };
   /** Where the cost of a line of a schedule belongs. */

@@ -4,6 +4,8 @@ import type { Coded, Recorded } from './table-columns.ts';
 import type { LaborTables } from './labor-tables.ts';
 import type { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '@lowtide/core/billing/retention-terms.ts';
 import type { APPLICATIONS_POST } from '@lowtide/core/billing/schedule.ts';
+import type { BILLING_BASES } from '@lowtide/core/ledger/project.ts';
+import type { BILLABLE_CODES } from '@lowtide/core/records/cost-code.ts';
 import type { TaxCode } from '@lowtide/core/ledger/tax-code.ts';
 import type { BillingTables } from './billing-tables.ts';
 import type { OrderTables } from './order-tables.ts';
@@ -46,7 +48,11 @@ export interface Schema extends BillingTables, LaborTables, OrderTables, Overhea
   };
   party: Coded & { kind: string; address: string; email: string; terms_days: number };
   employee: Coded & { job_role: string; usual_hours_e4: Generated<number> };
-  cost_code: Coded & { parent_id: number | null; cost_type: string | null };
+  cost_code: Coded & {
+    parent_id: number | null;
+    cost_type: string | null;
+    billable: Generated<(typeof BILLABLE_CODES)[number]>;
+  };
   project: Coded & {
     kind: string;
     client_id: number | null;
@@ -68,6 +74,9 @@ export interface Schema extends BillingTables, LaborTables, OrderTables, Overhea
     retention_due_days: number | null;
     /** What of it the final invoice releases; null for nothing. */
     retention_final_millionths: number | null;
+    billed_by: Generated<(typeof BILLING_BASES)[number]>;
+    /** Of time and materials, as it is typed. */
+    markup: Generated<string>;
     /** 1: the run that earns the rest closes it. */
     closes_when_earned: Generated<number>;
     applications_post: Generated<(typeof APPLICATIONS_POST)[number]>;

@@ -82,7 +82,9 @@ async function browserPreview(app: TestApp, typed: unknown, knownBills: readonly
     applications: scope.applications,
     clients: numbersNamed(scope.clients, basis.clients),
   };
-  const { billings, receivables } = BillingsThere.parse(await app.order('POST', '/billings-there', billed));
+  const { billings, receivables, unbilledWork } = BillingsThere.parse(
+    await app.order('POST', '/billings-there', billed),
+  );
   const names = {
     workingMonth: month('2027-01'),
     stands,
@@ -91,6 +93,7 @@ async function browserPreview(app: TestApp, typed: unknown, knownBills: readonly
     retainedApart,
     billings,
     receivables,
+    unbilledWork,
     hoursThere: hours?.rows ?? [],
     usesThere: hours?.uses ?? [],
     paidThere: hours?.paid ?? [],

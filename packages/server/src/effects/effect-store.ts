@@ -1,3 +1,7 @@
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { DocumentKind } from '@lowtide/core/documents/kinds.ts';
+import type { Role } from '@lowtide/core/ledger/account.ts';
+import type { Line } from '@lowtide/core/ledger/journal-entry.ts';
 import type { EffectKind, EffectOf } from '@lowtide/core/documents/effect.ts';
 import type { DocumentId, PartyId } from '@lowtide/core/ledger/ids.ts';
 import type { TieOutName } from '@lowtide/core/ledger/tie-out.ts';
@@ -13,6 +17,18 @@ export interface PostingStamp extends Stamp {
 export interface PostedDocument {
   readonly id: DocumentId;
   readonly party: PartyId | null;
+}
+
+/** What a document posted, for stores that keep something of every document. */
+export interface PostedLines extends PostedDocument {
+  readonly kind: DocumentKind;
+  readonly reverses: DocumentId | null;
+  readonly lines: readonly {
+    readonly id: number;
+    readonly postedOn: IsoDate;
+    readonly role: Role | null;
+    readonly line: Line;
+  }[];
 }
 
 /** Rows recorded since a mark, of the days that are looked at. */
@@ -42,6 +58,8 @@ export interface Balance {
 export interface EffectStore<K extends EffectKind> {
   /** Writes it within the posting's transaction. Throws `Refusal`. */
   readonly write: (trx: Trx, document: PostedDocument, effect: EffectOf<K>, stamp: PostingStamp) => Promise<void>;
+  /** Asked of every document once it is posted with its effects. */
+  readonly posted?: (trx: Trx, posted: PostedLines, stamp: PostingStamp) => Promise<void>;
   /** Throws `Refusal` while something rests on what a document left. Asked of every document that is taken back. */
   readonly refuseReversal?: (trx: Trx, document: number) => Promise<void>;
   /** Undoes what turned entries do not: asked of every document that was taken back, with what took it back. */

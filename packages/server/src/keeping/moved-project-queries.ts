@@ -15,6 +15,7 @@ export interface BooksMark {
   readonly withdrawals: number;
   readonly version: number;
   readonly document: number;
+  readonly work: number;
 }
 
 export async function booksMark(db: Db): Promise<BooksMark> {
@@ -28,7 +29,8 @@ export async function booksMark(db: Db): Promise<BooksMark> {
     (SELECT ifnull(MAX(id), 0) FROM approval) AS approval,
     (SELECT COUNT(*) FROM withdrawal) AS withdrawals,
     (SELECT ifnull(MAX(id), 0) FROM record_version) AS version,
-    (SELECT ifnull(MAX(id), 0) FROM document) AS document`.execute(db);
+    (SELECT ifnull(MAX(id), 0) FROM document) AS document,
+    (SELECT ifnull(MAX(id), 0) FROM billed_work) AS work`.execute(db);
   const [mark] = rows;
   if (!mark) throw new Error('a row of subqueries is always there');
   return mark;
@@ -64,6 +66,7 @@ export async function movedProjects(
     UNION SELECT project_id FROM estimate_override WHERE id > ${since.override}
     UNION SELECT project_id FROM forecast WHERE id > ${since.forecast}
     UNION SELECT project_id FROM approval WHERE id > ${since.approval}
+    UNION SELECT w.project_id FROM billed_work b JOIN billable_work w ON w.id = b.work_id WHERE b.id > ${since.work}
     UNION SELECT a.project_id FROM withdrawal w JOIN approval a ON a.id = w.approval_id
       WHERE (SELECT COUNT(*) FROM withdrawal) <> ${since.withdrawals}
     ${sql.join(beside, sql` `)}

@@ -18,7 +18,13 @@ import type { Stamp } from '../audit/stamp.ts';
 import { bulkInsert, type Target } from '../database/bulk-insert.ts';
 import { WITHIN_PROJECT } from '../database/coding-columns.ts';
 import type { Schema, Trx } from '../database/schema.ts';
-import type { EffectStore, PostedDocument, PostingStamp } from '../effects/effect-store.ts';
+import {
+  having,
+  type EffectStore,
+  type PostedDocument,
+  type PostedLines,
+  type PostingStamp,
+} from '../effects/effect-store.ts';
 import { Refusal } from '../http/refusal.ts';
 import { LINES_PER_ENTRY } from '../database/line-number.ts';
 import { keepStrays, type PostedAccounts } from './stray-line-queries.ts';
@@ -68,7 +74,25 @@ export async function postDocument(trx: Trx, posting: PostingOrder, stamp: Posti
   await addToBalances(trx, posting.entries, accounts);
   const document = { id: documentId(id), party: posting.party };
   for (const effect of posting.effects) await writeEffect(trx, document, effect, stamp);
+  const lines = postedLines(numbered, accounts);
+  const { kind, reverses = null } = posting;
+  for (const posted of having(stamp.effects, 'posted'))
+    await posted(trx, { ...document, kind, reverses, lines }, stamp);
   return { id: document.id, number };
+}
+
+interface NumberedEntry {
+  readonly entry: JournalEntry;
+  readonly number: number;
+}
+
+function postedLines(entries: readonly NumberedEntry[], accounts: PostedAccounts): PostedLines['lines'] {
+  return entries.flatMap(({ entry, number }) =>
+    entry.lines.map((line, place) => ({
+      ...{ id: number * LINES_PER_ENTRY + place, postedOn: entry.postedOn, line },
+      role: accounts.get(line.account)?.role ?? null,
+    })),
+  );
 }
 
 /** Lines without a text of their own name the document. */
@@ -228,7 +252,7 @@ const LINES: Target = {
   adds: [],
 };
 
-function lineRows({ entry, number }: { readonly entry: JournalEntry; readonly number: number }) {
+function lineRows({ entry, number }: NumberedEntry) {
   invariant(entry.lines.length < LINES_PER_ENTRY, 'an entry has fewer lines than an entry number has places');
   const day = dayNumber(entry.postedOn);
   return entry.lines.map((line, place) => [

@@ -7,6 +7,7 @@ import type { Db } from '../database/schema.ts';
 import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals, type ProjectTotals, type Span } from '../ledger/balance-queries.ts';
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';
+import { billableByProject } from '../billable-work/unbilled-work-queries.ts';
 import { NOTHING_EXPECTED, plansOf, projectPlans } from './plan-queries.ts';
 import { measureValues } from '@lowtide/core/ledger/measures.ts';
 import { projectsAt, type ProjectRecord } from '../company/project-queries.ts';
@@ -39,6 +40,10 @@ export async function standingProjects(
   const span = { ...at, from: null, ...(since === undefined ? {} : { since: monthNumber(since) }) };
   const totals = only === undefined ? await totalsThen(db, asOf, span) : byProject(await projectTotals(db, span, only));
   const plans = await (only === undefined ? projectPlans(db, asOf) : plansOf(db, at, { only, rows }));
+  const billable =
+    only === undefined
+      ? await keptByProject(db, `billable ${nameOf(asOf)}`, (one) => billableByProject(db, at, one))
+      : await billableByProject(db, at, only);
   const end = lastDay(asOf.through);
   return records.map((record) => {
     const total = totals.get(record.id) ?? NOTHING;
@@ -47,7 +52,7 @@ export async function standingProjects(
       ...(plans.get(record.id)?.expected ?? NOTHING_EXPECTED),
       costToDate: cents(total.held + total.expensed),
       earned: total.earned,
-      billed: total.billed,
+      ...{ billed: total.billed, billable: billable.get(record.id) ?? ZERO },
       provision: total.loss,
       stage: stageOn(end, record),
     };

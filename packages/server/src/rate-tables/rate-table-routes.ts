@@ -18,6 +18,7 @@ import {
 } from '@lowtide/core/rates/rate-table.ts';
 import type { ReadRate } from '@lowtide/core/rates/read-rate.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
+import { priceWaitingHours } from '../billable-work/unbilled-work-queries.ts';
 import { audit } from '../audit/audit-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { postReading } from '../sheets/post-sheet-queries.ts';
@@ -101,6 +102,7 @@ async function addAll(trx: Trx, { side, rates, from }: NewRates, acting: Acting)
     rates.map((each) => each.rates),
   );
   for (const { scope, ...rule } of rates) await insertRule(trx, { side, ...scope, ...rule }, acting);
+  if (side === 'bill') await priceWaitingHours(trx, acting);
   await audit(trx, acting, { action: `add ${side} rates`, subject: from, detail: { added: rates.length } });
   return { added: rates.length };
 }

@@ -1,4 +1,5 @@
 import { ROLES, type Role } from '@lowtide/core/ledger/account.ts';
+import { BILLABLE_CODES } from '@lowtide/core/records/cost-code.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
 import type { Db, Trx } from '../database/schema.ts';
@@ -188,13 +189,13 @@ export const costCodeStore: RecordStore = {
     const rows = await db
       .selectFrom('cost_code as c')
       .leftJoin('cost_code as p', 'p.id', 'c.parent_id')
-      .select(['c.id', 'c.code', 'c.name', 'c.cost_type', 'c.version', 'p.code as parent'])
+      .select(['c.id', 'c.code', 'c.name', 'c.cost_type', 'c.billable', 'c.version', 'p.code as parent'])
       .orderBy('c.code')
       .execute();
-    return rows.map(({ id, version, code, name, cost_type, parent }) => ({
+    return rows.map(({ id, version, code, name, cost_type, parent, billable }) => ({
       id,
       version,
-      fields: { code, name, parent: parent ?? '', costType: cost_type ?? '' },
+      fields: { code, name, parent: parent ?? '', costType: cost_type ?? '', billable },
     }));
   },
   match: (db, record) => idOfCode(db, 'cost_code', record),
@@ -224,5 +225,6 @@ function costCodeValues(record: ReadRecord) {
     name: textOf(record, 'name'),
     parent_id: numberOf(record, 'parent'),
     cost_type: textOf(record, 'costType') || null,
+    billable: BILLABLE_CODES.find((each) => each === textOf(record, 'billable')) ?? BILLABLE_CODES[0],
   };
 }

@@ -5,17 +5,16 @@ import {
   retentionSteps,
   stepsText,
 } from '@lowtide/core/billing/retention-terms.ts';
+import { BILLING_BASES } from '@lowtide/core/ledger/project.ts';
 import { APPLICATIONS_POST } from '@lowtide/core/billing/schedule.ts';
-import { problemsOf } from '@lowtide/core/problems/decision.ts';
-import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
-import type { Db, Trx } from '../database/schema.ts';
+import type { Db, Schema, Trx } from '../database/schema.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
-import { sql } from 'kysely';
-import { closedProblems } from '../projects/closed-project-queries.ts';
+import { sql, type Selectable } from 'kysely';
 import { insertContractChange, ORIGINAL_CONTRACT, originalPriceOf } from '../projects/contract-write-queries.ts';
 import { notWithdrawn } from '../ledger/as-of-queries.ts';
-import { closingOf, postClosing, reverseClosing } from '../projects/project-closing-queries.ts';
+import { postClosing, reverseClosing } from '../projects/project-closing-queries.ts';
+import { projectProblems } from './project-problem-queries.ts';
 import {
   dayNumberOf,
   dayOfField,
@@ -23,7 +22,6 @@ import {
   numberOf,
   textOf,
   typed,
-  type Accepting,
   type RecordAnswer,
   type RecordStore,
 } from './record-queries.ts';
@@ -86,6 +84,8 @@ function projectValues(record: ReadRecord) {
     tax_code_id: numberOf(record, 'taxCode'),
     site_address: textOf(record, 'siteAddress'),
     notes: textOf(record, 'notes'),
+    billed_by: choiceOf(BILLING_BASES, textOf(record, 'billedBy')),
+    markup: textOf(record, 'markup'),
     retention: stepsText(retentionSteps(textOf(record, 'retention')) ?? []),
     retention_stored_millionths: numberOf(record, 'retentionOfStored'),
     retention_by: choiceOf(RETENTION_SCOPES, textOf(record, 'retentionBy')),
@@ -172,6 +172,7 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       'p.site_address',
       'p.notes',
       ...(['p.retention', 'p.retention_stored_millionths', 'p.retention_by', 'p.retention_reduces'] as const),
+      ...(['p.billed_by', 'p.markup'] as const),
       ...(['p.retention_due_days', 'p.retention_final_millionths', 'p.applications_post'] as const),
       originalPriceOf(sql.ref('p.id')).as('original_cents'),
     ])
@@ -181,6 +182,7 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
     id: row.id,
     version: row.version,
     fields: {
+      ...billingFields(row),
       code: row.code,
       name: row.name,
       kind: row.kind,
@@ -196,125 +198,35 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       contractPrice: row.original_cents === null ? '' : typed.money(row.original_cents),
       siteAddress: row.site_address,
       notes: row.notes,
-      retention: row.retention,
-      retentionOfStored: row.retention_stored_millionths === null ? '' : typed.decimal(row.retention_stored_millionths),
-      retentionBy: row.retention_by,
-      retentionReduces: row.retention_reduces,
-      retentionDueDays: row.retention_due_days === null ? '' : String(row.retention_due_days),
-      retentionWithFinal: row.retention_final_millionths === null ? '' : typed.decimal(row.retention_final_millionths),
-      applicationsPost: row.applications_post,
       priceWhenCancelled: '',
     },
   }));
 }
 
-async function projectProblems(
-  db: Db,
-  id: number | null,
-  record: ReadRecord,
-  accepting: Accepting,
-): Promise<readonly Problem[]> {
-  const problems: Problem[] = [];
-  const start = dayNumberOf(record, 'startOn');
-  for (const [field, label] of [
-    ['targetEndOn', 'the target end'],
-    ['actualEndOn', 'the actual end'],
-  ] as const) {
-    const end = dayNumberOf(record, field);
-    if (start !== null && end !== null && end < start) {
-      problems.push({ at: field, kind: 'days-out-of-order', earlier: 'the start', later: label });
-    }
-  }
-  const status = textOf(record, 'status');
-  problems.push(...endProblems(record, status));
-  if (status !== 'cancelled' && moneyOf(record, 'priceWhenCancelled') !== null) {
-    problems.push({ at: 'priceWhenCancelled', kind: 'price-not-read' });
-  }
-  if (textOf(record, 'kind') === 'client' && numberOf(record, 'client') === null) {
-    problems.push({ at: 'client', kind: 'missing', field: 'the client of a project for a client' });
-  }
-  const method = textOf(record, 'method');
-  if (textOf(record, 'kind') === 'internal') {
-    if (method !== 'none') problems.push({ at: 'method', kind: 'not-a-choice', typed: method, choices: ['none'] });
-  } else if (method === 'none') problems.push({ at: 'method', kind: 'client-project-unmeasured' });
-  if (method === 'as-billed' && textOf(record, 'costTreatment') === 'hold') {
-    problems.push({ at: 'costTreatment', kind: 'as-billed-holds-cost' });
-  }
-  for (const field of ['contractPrice', 'priceWhenCancelled'] as const) {
-    const price = moneyOf(record, field);
-    if (price !== null && price < 0) problems.push({ at: field, kind: 'contract-below-zero', contract: price });
-  }
-  if (retentionSteps(textOf(record, 'retention')) === undefined) {
-    problems.push({ at: 'retention', kind: 'retention-unreadable', typed: textOf(record, 'retention') });
-  }
-  if (id === null) return problems;
-  return [
-    ...problems,
-    ...(await fixedProjectFields(db, id, record)),
-    ...(await agreedPriceProblems(db, id, record)),
-    ...(await closingProblems(db, id, record, accepting)),
-  ];
-}
+type BillingColumns = Pick<
+  Selectable<Schema['project']>,
+  | 'billed_by'
+  | 'markup'
+  | 'retention'
+  | 'retention_stored_millionths'
+  | 'retention_by'
+  | 'retention_reduces'
+  | 'retention_due_days'
+  | 'retention_final_millionths'
+  | 'applications_post'
+>;
 
-/** An end is told of what is finished or cancelled, and of nothing else. */
-function endProblems(record: ReadRecord, status: string): readonly Problem[] {
-  const at = 'actualEndOn';
-  const isOver = status === 'finished' || status === 'closed' || status === 'cancelled';
-  const isTold = dayNumberOf(record, at) !== null;
-  if (isOver === isTold) return [];
-  return isOver
-    ? [{ at, kind: 'missing', field: `the actual end of a ${status} project` }]
-    : [{ at, kind: 'end-not-told', status }];
-}
-
-/** A contract price that is agreed already is changed in other ways; typed as it is, or left empty, it stays. */
-async function agreedPriceProblems(db: Db, id: number, record: ReadRecord): Promise<readonly Problem[]> {
-  const typedPrice = moneyOf(record, 'contractPrice');
-  if (typedPrice === null) return [];
-  const { rows } = await sql<{ agreed: number | null }>`SELECT ${originalPriceOf(sql`${id}`)} AS agreed`.execute(db);
-  const first = rows[0]?.agreed ?? null;
-  if (first === null) return closedProblems(db, id, 'contractPrice');
-  const agreed = cents(first);
-  return agreed === typedPrice ? [] : [{ at: 'contractPrice', kind: 'price-agreed', agreed }];
-}
-
-/** Why a project cannot be closed yet. */
-async function closingProblems(
-  db: Db,
-  id: number,
-  record: ReadRecord,
-  accepting: Accepting,
-): Promise<readonly Problem[]> {
-  if (textOf(record, 'status') !== 'closed') return [];
-  const stored = await db.selectFrom('project').select('status').where('id', '=', id).executeTakeFirst();
-  if (!stored || stored.status === 'closed') return [];
-  return problemsOf(await closingOf(db, id, accepting));
-}
-
-/** What postings rely on stays as it was first stored. */
-async function fixedProjectFields(db: Db, id: number, record: ReadRecord): Promise<readonly Problem[]> {
-  const stored = await db
-    .selectFrom('project')
-    .select(['kind', 'cost_treatment', 'client_id'])
-    .where('id', '=', id)
-    .executeTakeFirst();
-  if (!stored) return [];
-  const posted = await db
-    .selectFrom('journal_line')
-    .select('id')
-    .where('project_id', '=', id)
-    .limit(1)
-    .executeTakeFirst();
-  const fixed = [
-    ['kind', stored.kind === textOf(record, 'kind')],
-    [
-      'costTreatment',
-      // Only a recognition run moves cost from one side to the other, and there is none of internal projects.
-      stored.kind === 'client' || !posted || stored.cost_treatment === textOf(record, 'costTreatment'),
-    ],
-    ['client', !posted || stored.client_id === numberOf(record, 'client')],
-  ] as const;
-  return fixed.flatMap(([at, same]) =>
-    same ? [] : [{ at, kind: 'in-use' as const, subject: 'project' as const, field: at }],
-  );
+/** How it is billed, as typed. */
+function billingFields(row: BillingColumns) {
+  return {
+    billedBy: row.billed_by,
+    markup: row.markup,
+    retention: row.retention,
+    retentionOfStored: row.retention_stored_millionths === null ? '' : typed.decimal(row.retention_stored_millionths),
+    retentionBy: row.retention_by,
+    retentionReduces: row.retention_reduces,
+    retentionDueDays: row.retention_due_days === null ? '' : String(row.retention_due_days),
+    retentionWithFinal: row.retention_final_millionths === null ? '' : typed.decimal(row.retention_final_millionths),
+    applicationsPost: row.applications_post,
+  };
 }

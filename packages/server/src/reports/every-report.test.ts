@@ -37,9 +37,34 @@ beforeAll(async () => {
   await post(app, '2027-01', goods('2027-01-15', { line: 'PO-0001/1', quantity: '60' }));
   await post(app, '2027-01', billed('B-1', { order: 'PO-0001/1', quantity: '20' }));
   await app.order('POST', '/invoices', invoiceOf('GATE', 'amount', '25,000.00'));
+  await monitored(app);
   await recognize(app, '2027-01');
 });
 afterAll(() => app.close());
+
+/** Work of time and materials, by two people and the oldest first. */
+async function monitored(to: TestApp): Promise<void> {
+  await to.order('POST', '/records/project', {
+    fields: {
+      ...{
+        code: 'WATCH',
+        name: 'Monitoring',
+        kind: 'client',
+        client: 'COUNTY',
+        startOn: '2027-01-01',
+        status: 'active',
+      },
+      ...{ method: 'as-billable', costTreatment: 'expense', billedBy: 'time and materials' },
+    },
+  });
+  const rate = { side: 'bill', employee: '', role: '', client: '', project: '', effectiveOn: '2027-01-01', rate: '90' };
+  await to.order('POST', '/rates', rate);
+  await post(
+    to,
+    '2027-01',
+    hoursSheet('2027-01-11', workedDay('E1', 'WATCH', '31-100', '3'), workedDay('E2', 'WATCH', '31-100', '4')),
+  );
+}
 
 const PARAMETERS: Readonly<Partial<Record<ReportName, string>>> = {
   fade: '&from=2027-01',
@@ -48,6 +73,7 @@ const PARAMETERS: Readonly<Partial<Record<ReportName, string>>> = {
   hours: '&from=2027-01&by=person',
   'labor-composition': '&from=2027-01',
   'supplier-spend': '&from=2027-01',
+  realization: '&from=2027-01&by=person',
   commitments: '&by=line',
   'certified-payroll': '&week=2027-01-11',
 };
@@ -183,7 +209,7 @@ test('hours without a project are the unassigned ones of profitability, and coun
     >(`/profitability?by=project&from=${from}&through=2027-02`);
     return [rows.reduce((sum, row) => sum + row.hours, 0), unassigned.hours, total.hours];
   };
-  expect(await hours('2027-01')).toEqual([75_000, 20_000, 95_000]);
+  expect(await hours('2027-01')).toEqual([145_000, 20_000, 165_000]);
   expect(await hours('2027-02')).toEqual([0, 0, 0]);
 });
 
@@ -233,7 +259,7 @@ describe('a list as it is looked at', () => {
     const formulas = (line: number): unknown[] =>
       ['C', 'D', 'E'].map((letter) => page?.getCell(`${letter}${line}`).formula);
     const last = page?.rowCount ?? 0;
-    expect(formulas(2)).toEqual(['SUBTOTAL(9,C3:C4)', 'SUBTOTAL(9,D3:D4)', 'IF(C2=0,"",100*D2/C2)']);
+    expect(formulas(2)).toEqual(['SUBTOTAL(9,C3:C5)', 'SUBTOTAL(9,D3:D5)', 'IF(C2=0,"",100*D2/C2)']);
     expect(formulas(last)).toEqual([
       ...[`SUBTOTAL(9,C2:C${last - 1})`, `SUBTOTAL(9,D2:D${last - 1})`, `IF(C${last}=0,"",100*D${last}/C${last})`],
     ]);

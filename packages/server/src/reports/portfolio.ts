@@ -33,6 +33,7 @@ export async function portfolio(db: Db, at: AsOf): Promise<Answer<'portfolio'>> 
       contractCents: position.contract,
       earnedCents: position.earned,
       billedCents: position.billed,
+      backlogCents: difference(priceOf(position).amount, position.earned),
       budgetCents: position.budget,
       estimateCents: estimate,
       costCents: position.costToDate,

@@ -17,6 +17,7 @@ import { deadlines, fadeReport } from './outlook.ts';
 import { portfolio } from './portfolio.ts';
 import { profitability } from './profitability.ts';
 import { balance, income, trial } from './statements.ts';
+import { realization, unbilledByAge } from './billable-work-queries.ts';
 import { wipSchedule } from './wip-schedule.ts';
 
 /** How each report is answered; one that is missing does not compile. */
@@ -39,6 +40,8 @@ export const REPORT_ANSWERS: {
   hours: async (db, query) => hoursBy(db, query),
   'certified-payroll': async (db, query) => certifiedPayroll(db, query),
   'labor-composition': async (db, query) => laborComposition(db, query),
+  'unbilled-work': async (db, query) => unbilledByAge(db, asOf(query)),
+  realization: async (db, query) => realization(db, query),
   billable: async (db, query) => billable(db, asOf(query)),
   'income-statement': async (db, query) => income(db, await booksRead(db, query), query),
   'balance-sheet': async (db, query) => balance(db, await booksRead(db, query), query.project),

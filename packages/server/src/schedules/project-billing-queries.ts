@@ -68,7 +68,8 @@ export async function projectBillings(db: Db, projects: readonly number[]): Prom
     return {
       ...{ project: projectId(row.id), client: row.client_id === null ? null : partyId(row.client_id) },
       ...{ termsDays: row.terms_days ?? 0, taxCode: row.tax_code_id === null ? null : taxCodeId(row.tax_code_id) },
-      isPriced: row.method !== 'as-billed' || contract.some(({ amount }) => amount > 0),
+      isPriced:
+        (row.method !== 'as-billed' && row.method !== 'as-billable') || contract.some(({ amount }) => amount > 0),
       ...{ contract, schedule, unscheduled: unscheduled(row, schedule, ofLines.get(null) ?? NOTHING_BILLED) },
       ...{ terms: termsOf(row), posts: row.applications_post },
       held: (held.get(row.id) ?? []).map(heldLine),

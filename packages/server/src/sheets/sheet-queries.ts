@@ -9,6 +9,7 @@ import { readSheet } from '@lowtide/core/documents/read-sheet.ts';
 import { sheetKind, type Sheet } from '@lowtide/core/documents/sheets.ts';
 import { ordersNamed, suppliersNamed } from '@lowtide/core/orders/line-in.ts';
 import type { Db } from '../database/schema.ts';
+import { unbilledWork } from '../billable-work/unbilled-work-queries.ts';
 import { openReceivables } from '../schedules/receivable-queries.ts';
 import { projectBillings, projectsOfApplications } from '../schedules/project-billing-queries.ts';
 import { projects } from '../company/project-queries.ts';
@@ -53,6 +54,7 @@ export async function sheetRead(db: Db, { month, today }: WorkedOn, sheet: Sheet
     retainedApart: await retainedApart(db, named),
     billings: await projectBillings(db, billed),
     receivables: await openReceivables(db, numbersNamed(scope.clients, basis.clients)),
+    unbilledWork: await unbilledWork(db, numbersNamed(scope.workedFor, all)),
     hoursThere: worked === null ? [] : await hoursThere(db, worked),
     usesThere: worked === null ? [] : await usesThere(db, worked),
     paidThere: worked === null ? [] : await paidThere(db, worked),

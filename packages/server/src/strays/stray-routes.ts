@@ -92,6 +92,7 @@ async function recodeRead(db: Db, form: RecodeForm, today: IsoDate): Promise<Rec
       retainedApart: [],
       billings: [],
       receivables: [],
+      unbilledWork: [],
       hoursThere: [],
       usesThere: [],
       paidThere: [],

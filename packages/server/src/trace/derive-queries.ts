@@ -10,6 +10,7 @@ import { money, positionDerivation, type Derivation, type DerivationInput } from
 import type { DerivedName, Figure } from '@lowtide/core/trace/figure.ts';
 import { FORMULAS } from '@lowtide/core/trace/formulas.ts';
 import type { Db } from '../database/schema.ts';
+import { billableParts } from '../billable-work/unbilled-work-queries.ts';
 import { costCodes } from '../company/list-queries.ts';
 import { postedValue, type PostedFigure } from './figure-queries.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
@@ -47,10 +48,18 @@ export async function derivationOf(db: Db, figure: DerivedFigure, known: number 
     through: figure.through,
     kept: percentDecimals,
   });
+  if (figure.name === 'billable') return { ...derivation, inputs: await billableInputs(db, figure, at) };
   const isByLines = figure.name === 'estimate' && !hasEnded(standing.position.stage) && !standing.position.override;
   if (!isByLines) return derivation;
   const { forecastMonth } = standing.position;
   return { ...derivation, inputs: await lineInputs(db, figure, { at, forecastMonth }) };
+}
+
+/** What work of time and materials is worth, and what was written down of it. */
+async function billableInputs(db: Db, figure: Figure, at: AsOf): Promise<readonly DerivationInput[]> {
+  const project = typeof figure.project === 'number' ? figure.project : 0;
+  const parts = await billableParts(db, project, await bounds(db, at));
+  return parts.map(({ label, amount }) => ({ label, value: money(amount) }));
 }
 
 /** What each line of the project comes to at completion; together they are its estimate. */

@@ -19,7 +19,13 @@ import { TabLinks } from '../ui/TabLinks.tsx';
 type Row = Answer<'billable'>['rows'][number];
 
 /** What asks clients for money, beside a share of the contract. */
-const OTHER_SHEETS = ['applications', 'plain-invoices', 'deposit-invoices', 'retention-invoices'] as const;
+const OTHER_SHEETS = [
+  'applications',
+  'work-invoices',
+  'plain-invoices',
+  'deposit-invoices',
+  'retention-invoices',
+] as const;
 
 const PARTS = [
   { id: 'contracts', text: 'Contracts' },

@@ -21,12 +21,9 @@ type Billing = Answer<'projectBilling'>;
 /** Where the billing of a project stands: its schedule of values, what was asked for and what was invoiced. */
 export function ProjectBilling({ id, code }: { readonly id: string; readonly code: string }) {
   const { through } = useShownBooks();
-  const go = useGo();
   const { answer, trouble } = useRead('projectBilling', { query: { project: id, through } });
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!answer) return <Loading />;
-  const begin = (kind: SheetKind): void =>
-    go(`/costs/${kind}/new?project=${encodeURIComponent(code)}`);
   return (
     <>
       <Facts facts={factsOf(answer)} />
@@ -34,22 +31,7 @@ export function ProjectBilling({ id, code }: { readonly id: string; readonly cod
         {answer.retention === ''
           ? 'The client holds nothing back.'
           : `The client holds back, in percent of completed work: ${answer.retention}.`}
-        <May do="keep-books">
-          <Button $look="quiet" onPress={() => begin('applications')}>
-            Application for payment
-          </Button>
-          <Button $look="quiet" onPress={() => begin('invoices')}>
-            Invoice a share
-          </Button>
-          <Button $look="quiet" onPress={() => begin('deposit-invoices')}>
-            Invoice a deposit
-          </Button>
-          {answer.heldCents > 0 ? (
-            <Button $look="quiet" onPress={() => begin('retention-invoices')}>
-              Invoice retention
-            </Button>
-          ) : null}
-        </May>
+        <BillingButtons billing={answer} code={code} />
       </Sentence>
       <Below>
         <DataTable
@@ -79,6 +61,35 @@ export function ProjectBilling({ id, code }: { readonly id: string; readonly cod
   );
 }
 
+/** The sheets that ask the client for money. */
+function BillingButtons({ billing: answer, code }: { readonly billing: Billing; readonly code: string }) {
+  const go = useGo();
+  const begin = (kind: SheetKind): void => go(`/costs/${kind}/new?project=${encodeURIComponent(code)}`);
+  return (
+    <May do="keep-books">
+      <Button $look="quiet" onPress={() => begin('applications')}>
+        Application for payment
+      </Button>
+      <Button $look="quiet" onPress={() => begin('invoices')}>
+        Invoice a share
+      </Button>
+      {answer.unbilledWorkCents === 0 ? null : (
+        <Button $look="quiet" onPress={() => begin('work-invoices')}>
+          Invoice time and materials
+        </Button>
+      )}
+      <Button $look="quiet" onPress={() => begin('deposit-invoices')}>
+        Invoice a deposit
+      </Button>
+      {answer.heldCents > 0 ? (
+        <Button $look="quiet" onPress={() => begin('retention-invoices')}>
+          Invoice retention
+        </Button>
+      ) : null}
+    </May>
+  );
+}
+
 function factsOf(billing: Billing) {
   const { contractCents: contract, billedCents: billed } = billing;
   const { lastPayment } = billing;
@@ -88,6 +99,7 @@ function factsOf(billing: Billing) {
       value: contract > 0 ? `${percent(ratio(billed, contract), 1)} %` : dollars(billed),
     },
     { name: 'Unbilled contract value', value: dollars(billing.leftCents) },
+    ...(billing.unbilledWorkCents === 0 ? [] : [{ name: 'Unbilled work', value: dollars(billing.unbilledWorkCents) }]),
     { name: 'Open invoices', value: dollars(billing.openCents) },
     { name: 'Deposit left', value: dollars(billing.depositLeftCents) },
     { name: 'Held back by the client', value: dollars(billing.heldCents) },

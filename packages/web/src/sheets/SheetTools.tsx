@@ -5,6 +5,7 @@ import type { CellPlace } from '../entry/grid/grid-edits.ts';
 import type { Preview } from '../entry/draft/use-draft.ts';
 import { ApplicationTools } from './ApplicationTools.tsx';
 import { BillTools, GoodsTools } from './OrderTools.tsx';
+import { WorkTools } from './WorkTools.tsx';
 import { HoursTools } from './HoursTools.tsx';
 
 export interface SheetToolsProps {
@@ -28,6 +29,9 @@ export function SheetTools({ sheet, preview, place, change }: SheetToolsProps) {
   }
   if (sheet.kind === 'applications') {
     return <ApplicationTools sheet={sheet} onChange={(parts) => change(withParts(sheet, parts), null)} />;
+  }
+  if (sheet.kind === 'work-invoices') {
+    return <WorkTools sheet={sheet} onRows={(rows) => change(withParts(sheet, { rows }), null)} />;
   }
   if (sheet.kind !== 'hours') return null;
   return (

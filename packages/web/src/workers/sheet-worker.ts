@@ -17,7 +17,7 @@ export interface SheetAgainst {
   readonly basis: (SheetBasis & { readonly percentDecimals: KeptDecimals }) | null;
   readonly stands: { readonly stands: SheetNames['stands']; readonly positions: readonly ProjectPosition[] } | null;
   readonly orders: Pick<SheetNames, 'orders' | 'retainedApart'> | null;
-  readonly billed: Pick<SheetNames, 'billings' | 'receivables'> | null;
+  readonly billed: Pick<SheetNames, 'billings' | 'receivables' | 'unbilledWork'> | null;
   readonly there: PostedForDays | null;
   readonly knownBills: readonly string[];
 }
@@ -25,7 +25,9 @@ export interface SheetAgainst {
 let basis: SheetAgainst['basis'] = null;
 let stands: NonNullable<SheetAgainst['stands']> = { stands: [], positions: [] };
 let orders: Pick<SheetNames, 'orders' | 'retainedApart'> = { orders: [], retainedApart: [] };
-let billed: Pick<SheetNames, 'billings' | 'receivables'> = { billings: [], receivables: [] };
+let billed: Pick<SheetNames, 'billings' | 'receivables' | 'unbilledWork'> = {
+  ...{ billings: [], receivables: [], unbilledWork: [] },
+};
 let there: PostedForDays = { hoursThere: [], usesThere: [], paidThere: [] };
 
 /** What a sheet would post and do, by the code that posts it. */

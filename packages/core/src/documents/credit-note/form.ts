@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { Typed } from '../../shapes/values.ts';
 
+/** What becomes of hours and costs whose invoice is credited. */
+export const CREDITED_WORK = ['billed again', 'written down'] as const;
+
 /** A credit note against an invoice, as typed. */
 export const CreditNoteForm = z.strictObject({
   /** The invoice, by its number in the books. */
@@ -9,6 +12,8 @@ export const CreditNoteForm = z.strictObject({
   /** Work credited, before tax; empty for all that is left of the invoice. */
   work: Typed,
   text: Typed,
+  /** Of time and materials: whether what is credited can be billed again, or is written down. */
+  workIs: z.enum(CREDITED_WORK).default('billed again'),
   /** True to post on the first open day what is dated in a locked month. */
   acceptWarnings: z.boolean().default(false),
 });

@@ -16,6 +16,7 @@ const read = (
   return readCreditNote(
     {
       ...{ documentId: 1, work: typed.work ?? '', text: typed.text ?? 'Too much', datedOn: typed.datedOn ?? '' },
+      workIs: 'billed again',
       acceptWarnings: typed.acceptWarnings ?? false,
     },
     {

@@ -33,6 +33,7 @@ const catalog: Catalog = catalogOf(
     retainedApart: [],
     billings: [],
     receivables: [],
+    unbilledWork: [],
     hoursThere: [],
     usesThere: [THERE],
     paidThere: [],

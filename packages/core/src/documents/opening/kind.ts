@@ -1,6 +1,6 @@
 import type { KindOfDocument } from '../kind.ts';
 
-const TAKEN_OVER = { series: null, undoing: { how: 'reversal' }, beforeBooks: true } as const;
+const TAKEN_OVER = { series: null, undoing: { how: 'reversal' }, beforeBooks: true, leavesNoWork: true } as const;
 
 export const OPENING = {
   ...TAKEN_OVER,

@@ -6,6 +6,7 @@ export const OVERHEAD_DIFFERENCE = {
   series: 'OVD',
   party: null,
   openOn: null,
+  leavesNoWork: true,
   undoing: { how: 'reversal' },
   needs: [
     'overhead-applied',

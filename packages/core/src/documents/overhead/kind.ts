@@ -6,6 +6,7 @@ export const OVERHEAD = {
   series: 'OVH',
   party: null,
   openOn: null,
+  leavesNoWork: true,
   undoing: { how: 'reversal' },
   needs: ['overhead-applied', 'wip', 'construction-in-progress', 'cost-of-revenue', 'internal-projects'],
   posts:

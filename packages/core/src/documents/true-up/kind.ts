@@ -6,6 +6,7 @@ export const TRUE_UP = {
   series: 'TRU',
   party: null,
   openOn: null,
+  leavesNoWork: true,
   undoing: { how: 'reversal' },
   needs: [
     'labor-clearing',

@@ -12,6 +12,7 @@ describe('the portfolio', () => {
     ...{ id: 1, code: 'PE-01', name: 'Garrow Creek', kind: 'client', status: 'active', client: 'Orr', manager: 'Falk' },
     ...{ contractCents: cents(1_000), earnedCents: cents(375), billedCents: cents(400), budgetCents: cents(790) },
     ...{
+      backlogCents: cents(625),
       estimateCents: cents(800),
       costCents: cents(300),
       committedCents: cents(35),
@@ -24,6 +25,7 @@ describe('the portfolio', () => {
     ...{ id: 2, code: 'PE-02', name: 'Training', kind: 'internal', status: 'active', client: '', manager: 'Orme' },
     ...{ contractCents: cents(0), earnedCents: cents(0), billedCents: cents(0), budgetCents: cents(0) },
     ...{
+      backlogCents: cents(0),
       estimateCents: cents(0),
       costCents: cents(9),
       committedCents: cents(0),

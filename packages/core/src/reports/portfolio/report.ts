@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { COST_TYPES } from '../../ledger/cost-type.ts';
-import { difference, sum, ZERO, type Cents } from '../../money/cents.ts';
+import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { sumQuantity } from '../../money/quantity.ts';
 import { figureKey, type FigureName } from '../../trace/figure.ts';
 import type { Month } from '../../calendar/month.ts';
@@ -66,9 +66,8 @@ const MEASURES: Readonly<Record<string, MeasureColumn>> = {
   backlog: {
     head: 'Backlog',
     file: 'backlog',
-    of: (row) => difference(row.contractCents, row.earnedCents),
+    of: ({ backlogCents }) => backlogCents,
     figure: 'backlog',
-    madeOf: { plus: ['contract'], minus: ['earned'] },
   },
   budget: { head: 'Budget', file: 'budget', of: ({ budgetCents }) => budgetCents, figure: 'budget' },
   estimate: { head: 'EAC', file: 'estimate', of: ({ estimateCents }) => estimateCents, figure: 'estimate' },
@@ -92,7 +91,7 @@ const MEASURES: Readonly<Record<string, MeasureColumn>> = {
   'profit-then': {
     ...{ head: 'Profit at completion', file: 'profit_at_completion', figure: 'profit-at-completion' },
     of: ({ profitAtCompletionCents }) => profitAtCompletionCents,
-    madeOf: { plus: ['contract'], minus: ['estimate'] },
+    madeOf: { plus: ['earned', 'backlog'], minus: ['estimate'] },
   },
   pending: { head: 'Pending price', file: 'pending_price', of: ({ pendingPriceCents }) => pendingPriceCents },
   'pending-cost': { head: 'Pending cost', file: 'pending_cost', of: ({ pendingCostCents }) => pendingCostCents },
@@ -117,7 +116,7 @@ function allColumns(total: Totals, through: Month | undefined): readonly ColumnO
     },
     {
       ...{ id: 'margin', head: 'Margin at completion', file: 'margin_percent', holds: 'percent' },
-      share: { part: 'profit-then', whole: ['contract'] },
+      share: { part: 'profit-then', whole: ['earned', 'backlog'] },
       formula: 'profit at completion ÷ contract',
       of: (row) => ({ value: marginOf(row), figure: figureOf('margin', row.id, through) }),
       total: marginOf(total),
@@ -144,8 +143,10 @@ function figureOf(name: FigureName | undefined, project: number, through: Month 
   return name === undefined || through === undefined ? undefined : figureKey({ name, project, through });
 }
 
-function marginOf({ contractCents, profitAtCompletionCents }: Totals): Ratio | null {
-  return contractCents === 0 ? null : ratio(profitAtCompletionCents, contractCents);
+/** Of the price: what is earned of it and what is still to be. */
+function marginOf({ earnedCents, backlogCents, profitAtCompletionCents }: Totals): Ratio | null {
+  const price = cents(earnedCents + backlogCents);
+  return price === 0 ? null : ratio(profitAtCompletionCents, price);
 }
 
 function totalsOf(rows: readonly PortfolioRow[]): Totals {
@@ -154,6 +155,7 @@ function totalsOf(rows: readonly PortfolioRow[]): Totals {
     contractCents: total(({ contractCents }) => contractCents),
     earnedCents: total(({ earnedCents }) => earnedCents),
     billedCents: total(({ billedCents }) => billedCents),
+    backlogCents: total(({ backlogCents }) => backlogCents),
     budgetCents: total(({ budgetCents }) => budgetCents),
     estimateCents: total(({ estimateCents }) => estimateCents),
     costCents: total(({ costCents }) => costCents),

@@ -7,6 +7,8 @@ export const Measures = z.object({
   contractCents: Cents,
   earnedCents: Cents,
   billedCents: Cents,
+  /** What it is priced at, less what is earned; without a price, what is billed or may be billed less what is earned. */
+  backlogCents: Cents,
   budgetCents: Cents,
   estimateCents: Cents,
   costCents: Cents,

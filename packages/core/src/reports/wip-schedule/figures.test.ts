@@ -17,6 +17,7 @@ const BASE: ProjectPosition = {
   costToDate: money(178_640),
   earned: cents(23_818_667),
   billed: money(250_000),
+  billable: cents(0),
   provision: cents(0),
   stage: 'under way',
 };

@@ -23,6 +23,7 @@ const WITHOUT_DIGESTS: ReadonlySet<string> = new Set([
   'labor_day',
   'pay_period',
   'books_total',
+  'work_left',
   'session',
   'sign_in_try',
   'answered_request',

@@ -13,7 +13,7 @@ export type PreviewOf = (sheet: Sheet, knownBills: readonly string[]) => Promise
 
 const NO_STANDS: ReadAgainst['stands'] = { stands: [], positions: [] };
 const NO_ORDERS: ReadAgainst['orders'] = { orders: [], retainedApart: [] };
-const NO_BILLINGS: ReadAgainst['billed'] = { billings: [], receivables: [] };
+const NO_BILLINGS: ReadAgainst['billed'] = { billings: [], receivables: [], unbilledWork: [] };
 const NOTHING_THERE = { rows: [], uses: [], paid: [] };
 
 /**
@@ -59,6 +59,7 @@ export function useSheetPreview(month: Month): PreviewOf {
       clients: numbersNamed(scope.clients, basis.clients)
         .map(Number)
         .toSorted((one, other) => one - other),
+      workedFor: numbersNamed(scope.workedFor, basis.projects).map(Number),
     };
     const isBilling = billing.projects.length + billing.applications.length + billing.clients.length > 0;
     const billed = isBilling ? await billingsOf({ body: billing }) : NO_BILLINGS;

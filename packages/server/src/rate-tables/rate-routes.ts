@@ -4,15 +4,16 @@ import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { changedPart, type ChangedBuildUp } from '@lowtide/core/rates/changed-part.ts';
 import type { DayReading } from '@lowtide/core/calendar/typed-date.ts';
 import { readRate } from '@lowtide/core/rates/read-rate.ts';
+import { priceWaitingHours } from '../billable-work/unbilled-work-queries.ts';
 import { audit } from '../audit/audit-queries.ts';
 import type { Db } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { companyOf } from '../company/company-queries.ts';
-import { refuseOverheadTwice } from './overhead-twice-queries.ts';
-import { rateBasis } from './rate-basis-queries.ts';
-import { insertRule, listedRules, withdrawRule, type ListedRule } from './rate-queries.ts';
+import { refuseOverheadTwice } from '../rates/overhead-twice-queries.ts';
+import { rateBasis } from '../rates/rate-basis-queries.ts';
+import { insertRule, listedRules, withdrawRule, type ListedRule } from '../rates/rate-queries.ts';
 
 /** What hours cost and are billed at, and what that is made up of. */
 export function rateRoutes(router: Router, context: Context): void {
@@ -24,6 +25,7 @@ export function rateRoutes(router: Router, context: Context): void {
     const { scope, ...rule } = rate;
     await refuseOverheadTwice(trx, body.side === 'cost' ? [rate.rates] : []);
     const id = await insertRule(trx, { side: body.side, ...scope, ...rule }, acting);
+    if (body.side === 'bill') await priceWaitingHours(trx, acting);
     await audit(trx, acting, {
       action: `add ${body.side} rate`,
       subject: nameOf(body),
