@@ -9,6 +9,7 @@ import { backupRoutes } from './backup/backup-routes.ts';
 import { auditRoutes } from './people/audit-routes.ts';
 import { billingRoutes } from './billing/billing-routes.ts';
 import { creditRoutes } from './billing/credit-routes.ts';
+import { unpaidRoutes } from './billing/unpaid-routes.ts';
 import { invoiceFileRoutes } from './billing/invoice-file-routes.ts';
 import type { Books } from './database/open.ts';
 import { nothingKept } from './keeping/kept-by-project-queries.ts';
@@ -106,6 +107,7 @@ const FEATURES = [
   recognitionRoutes,
   billingRoutes,
   creditRoutes,
+  unpaidRoutes,
   invoiceFileRoutes,
   reportRoutes,
   projectFileRoutes,

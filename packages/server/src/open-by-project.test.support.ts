@@ -13,7 +13,7 @@ export async function openApart(app: TestApp): Promise<readonly string[]> {
       JOIN account a ON a.id = l.account_id AND a.role IN ('receivable', 'payable')
       JOIN journal_entry e ON ${isOfEntry('l.id')} JOIN document d ON d.id = e.document_id
       LEFT JOIN document o ON o.id = d.reverses_id
-      WHERE ifnull(o.kind, d.kind) IN ('payment', 'receipt', 'offset')
+      WHERE ifnull(o.kind, d.kind) IN ('payment', 'receipt', 'offset', 'write-off', 'client-refund')
       UNION ALL SELECT CASE WHEN y.kind = 'client' THEN 'receivable' ELSE 'payable' END, s.project_id,
         s.amount_cents * CASE WHEN y.kind = 'client' THEN 1 ELSE -1 END
       FROM settlement s JOIN document d ON d.id = s.document_id JOIN party y ON y.id = d.party_id

@@ -11,6 +11,9 @@ export interface OpenReceivable {
   readonly datedOn: IsoDate;
   readonly dueOn: IsoDate;
   readonly open: Cents;
+  /** Of the whole document, and its tax. */
+  readonly gross: Cents;
+  readonly tax: Cents;
   /** What is open of it, by project. */
   readonly parts: readonly ProjectPart[];
 }

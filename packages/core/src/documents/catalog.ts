@@ -148,6 +148,8 @@ export interface SheetBasis {
   readonly sites: readonly { readonly id: ProjectId; readonly address: string }[];
   readonly orderPolicy: OrderPolicy;
   readonly overBudget: OverBudgetPolicy;
+  /** A receipt may be so much short of the invoices it pays: that is written off. */
+  readonly receiptDifference: Cents;
 }
 
 /** What is withheld of a supplier's bills under no subcontract. */

@@ -25,7 +25,9 @@ export type DocumentAction =
   | 'certify'
   | 'correct application'
   | 'credit bill'
-  | 'credit invoice';
+  | 'credit invoice'
+  | 'write off'
+  | 'pay back';
 
 /** What is true of a kind of document; lists, pages, numbers, settling and reversing follow from it. */
 export interface KindOfDocument {

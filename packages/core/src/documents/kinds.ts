@@ -2,6 +2,7 @@ import { APPLICATION } from './application/kind.ts';
 import { CLIENT_CREDIT } from './client-credit/kind.ts';
 import { CLIENT_DEPOSIT } from './client-deposit/kind.ts';
 import { CLIENT_RETENTION } from './client-retention/kind.ts';
+import { CLIENT_REFUND } from './client-refund/kind.ts';
 import { CLOSING } from './closing/kind.ts';
 import { CREDIT_NOTE } from './credit-note/kind.ts';
 import { GOODS_RECEIPT } from './goods-receipt/kind.ts';
@@ -31,6 +32,7 @@ import { SUPPLIER_DEPOSIT } from './supplier-deposit/kind.ts';
 import { RECEIPT } from './receipt/kind.ts';
 import { RECOGNITION } from './recognition/kind.ts';
 import { REVERSAL } from './reversal/kind.ts';
+import { WRITE_OFF } from './write-off/kind.ts';
 import { SPEND, SUPPLIER_BILL } from './supplier-bill/kind.ts';
 
 /** Every kind of document, by the name it has in addresses and in the books. */
@@ -52,6 +54,8 @@ export const DOCUMENT_KINDS = {
   'client-retention': CLIENT_RETENTION,
   receipt: RECEIPT,
   'client-credit': CLIENT_CREDIT,
+  'client-refund': CLIENT_REFUND,
+  'write-off': WRITE_OFF,
   payment: PAYMENT,
   offset: OFFSET,
   payroll: PAYROLL,

@@ -45,6 +45,7 @@ const BILLING = billing([scheduled(1, 1_000, { withheld: 100 }), scheduled(2, 50
 });
 const OPEN = {
   ...{ id: documentId(90), number: 'INV-0001', client: partyId(50), open: cents(10_000) },
+  ...{ gross: cents(10_000), tax: cents(588) },
   ...{ datedOn: isoDate('2027-03-01'), dueOn: isoDate('2027-03-31'), parts: [] },
 };
 const WORK = {

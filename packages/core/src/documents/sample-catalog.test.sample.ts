@@ -119,6 +119,7 @@ export const SAMPLE: Catalog = {
     price: { warnMillionths: 0, refuseMillionths: null },
   },
   overBudget: 'warn',
+  receiptDifference: cents(0),
   clients: [{ id: partyId(50), code: 'COUNTY', name: 'Garrow County', termsDays: 30 }],
   stands: new Map([
     [

@@ -14,6 +14,8 @@ export interface TaxCode {
   readonly onRetention: (typeof TAX_ON_RETENTION)[number];
 }
 
+/** What becomes of the tax of an invoice that a client will not pay. */
+export const TAX_ON_BAD_DEBT = ['stays paid', 'comes back'] as const;
 export const TAX_ON_RETENTION = ['with the invoice', 'when released'] as const;
 
 export interface TaxOnLines {

@@ -21,6 +21,7 @@ export const BILLING_FACTS: { readonly [K in keyof BillingFacts]: Fact<K> } = {
     certified: cents(200),
   },
   'deposit-left': { kind: 'deposit-left', project: 'GATE', deposit: cents(100) },
+  'nothing-to-pay-back': { kind: 'nothing-to-pay-back', number: 'POA-0001' },
   'over-deposit': { kind: 'over-deposit', left: cents(100), asked: cents(200) },
   'deposit-over-due': { kind: 'deposit-over-due', due: cents(100), asked: cents(200) },
   'deposit-used': { kind: 'deposit-used', number: 'DEP-0001', used: cents(100) },

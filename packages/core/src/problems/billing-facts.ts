@@ -17,6 +17,7 @@ export interface BillingFacts {
   'over-invoice': { readonly number: string; readonly left: Cents; readonly asked: Cents };
   'client-needed': { readonly project: string };
   'deposit-left': { readonly project: string; readonly deposit: Cents };
+  'nothing-to-pay-back': { readonly number: string };
   'over-deposit': { readonly left: Cents; readonly asked: Cents };
   'deposit-over-due': { readonly due: Cents; readonly asked: Cents };
   'deposit-used': { readonly number: string; readonly used: Cents };
@@ -35,6 +36,7 @@ export interface BillingFacts {
 /** What deserves a second look about what is asked of clients and what they pay. */
 export interface BillingConcerns {
   'billable-over-limit': { readonly project: string; readonly billable: Cents; readonly contract: Cents };
+  'short-written-off': { readonly amount: Cents };
   'limit-near': { readonly limit: Cents; readonly left: Cents };
   'paid-on-account': { readonly amount: Cents };
   'line-cut': { readonly line: string; readonly back: Cents };

@@ -29,6 +29,8 @@ export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>
     `${dollars(fact.asked)} is more than is left to credit of ${fact.number}, ${dollars(fact.left)}. Credit less.`,
   'deposit-left': (fact) =>
     `${dollars(fact.deposit)} that the client of ${fact.project} paid ahead is not used. Use it in an invoice, or pay it back.`,
+  'nothing-to-pay-back': (fact) =>
+    `Nothing of ${fact.number} is left to pay back. Choose a credit or a deposit that is open.`,
   'over-deposit': (fact) =>
     `${dollars(fact.asked)} is more than is left of the paid deposits, ${dollars(fact.left)}. Use less, or enter the receipt of the deposit first.`,
   'deposit-over-due': (fact) =>

@@ -1,4 +1,4 @@
-import { TAX_ON_RETENTION } from '../ledger/tax-code.ts';
+import { TAX_ON_BAD_DEBT, TAX_ON_RETENTION } from '../ledger/tax-code.ts';
 import { choice, CODE, field, NAME, type KindOfRecord } from './field.ts';
 
 export const TAX_CODE: KindOfRecord = {
@@ -15,6 +15,10 @@ export const TAX_CODE: KindOfRecord = {
     field('onRetention', 'On retention', choice(TAX_ON_RETENTION), [
       'optional',
       'Whether what a client holds back is taxed with its invoice, or when it is released; empty for with the invoice.',
+    ]),
+    field('onBadDebt', 'On bad debt', choice(TAX_ON_BAD_DEBT), [
+      'optional',
+      'Whether its tax comes back when a client does not pay; empty: it stays paid.',
     ]),
   ],
 };

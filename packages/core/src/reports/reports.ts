@@ -2,6 +2,7 @@ import { AGING } from './aging/report.ts';
 import { BALANCE_SHEET } from './balance-sheet/report.ts';
 import { BILLABLE } from './billable/report.ts';
 import { CERTIFIED_PAYROLL } from './certified-payroll/report.ts';
+import { TO_BILL } from './to-bill/report.ts';
 import { REALIZATION } from './realization/report.ts';
 import { UNBILLED_WORK } from './unbilled-work/report.ts';
 import { COMMITMENTS } from './commitments/report.ts';
@@ -37,6 +38,7 @@ export const REPORTS = {
   'supplier-spend': SUPPLIER_SPEND,
   'project-activity': PROJECT_ACTIVITY,
   billable: BILLABLE,
+  'to-bill': TO_BILL,
   'unbilled-work': UNBILLED_WORK,
   realization: REALIZATION,
   hours: HOURS_REPORT,

@@ -77,7 +77,7 @@ export const UnbilledWork = z.object({
 });
 export const OpenReceivable = z.object({
   ...{ id: DocumentNumber, number: z.string(), client: Id.transform(partyId).meta(NUMBER), datedOn: Day, dueOn: Day },
-  open: Cents,
+  ...{ open: Cents, gross: Cents, tax: Cents },
   parts: z.array(z.object({ project: ProjectNumber.nullable(), amount: Cents })).readonly(),
 });
 export const BillingsThere = z.object({

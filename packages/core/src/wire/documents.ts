@@ -3,6 +3,8 @@ import { z } from 'zod';
 import { DOCUMENT_KIND_NAMES } from '../documents/kinds.ts';
 import { CreditNoteForm } from '../documents/credit-note/form.ts';
 import { InvoiceForm } from '../documents/invoice/form.ts';
+import { RefundForm } from '../documents/client-refund/form.ts';
+import { WriteOffForm } from '../documents/write-off/form.ts';
 import { OffsetForm } from '../documents/offset/form.ts';
 import { JournalRow } from '../documents/journal/form.ts';
 import {
@@ -225,6 +227,8 @@ export const DOCUMENT_ENDPOINTS = {
   paymentTogether: { method: 'post', path: '/payments/together', may: 'keep-books', summary: 'Record that several bills were paid', body: TogetherForm, response: PostedTogether, makesStale: ['ledger'] },
   payment: { method: 'post', path: '/payments', may: 'keep-books', summary: 'Record what a supplier was paid', body: SettlementForm, response: Posted, makesStale: ['ledger'] },
   creditNote: { method: 'post', path: '/credit-notes', may: 'keep-books', summary: 'Credit an invoice, or a part of it', body: CreditNoteForm, response: Posted, makesStale: ['ledger'] },
+  writeOff: { method: 'post', path: '/write-offs', may: 'keep-books', summary: 'Write off what a client will not pay of an invoice', body: WriteOffForm, response: Posted, makesStale: ['ledger'] },
+  refund: { method: 'post', path: '/client-refunds', may: 'keep-books', summary: 'Pay back a credit or a deposit to a client', body: RefundForm, response: Posted, makesStale: ['ledger'] },
   offset: { method: 'post', path: '/offsets', may: 'keep-books', summary: 'Apply a credit to what is open with the same party', body: OffsetForm, response: Posted, makesStale: ['ledger'] },
   journal: { method: 'post', path: '/journals', may: 'keep-books', summary: 'Post a journal', body: JournalForm, response: Posted, makesStale: ['ledger'] },
   lockMonths: { method: 'put', path: '/month-lock', may: 'keep-books', summary: 'Lock months through one, or open them again', body: MonthLock, response: Done, makesStale: ['months'] },

@@ -27,6 +27,7 @@ export const Frame = z.object({
       /** Bills above it are approved by somebody else than who typed them; null for none. */
       approveBillsAboveCents: Cents.nullable(),
       laborCost: z.enum(LABOR_COSTS),
+      receiptDifferenceCents: Cents,
       lockedThrough: Month.nullable(),
     })
     .nullable(),

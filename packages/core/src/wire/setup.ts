@@ -33,6 +33,8 @@ export const CompanyForm = z.strictObject({
   /** Bills above it are approved by somebody else than who typed them, before they are posted; null for none. */
   approveBillsAboveCents: z.int().min(0, 'Give 0 or more.').max(MOST_SUM).nullable().default(null),
   laborCost: z.enum(LABOR_COSTS).default('trued up'),
+  /** What a receipt may be short of the invoices it pays and is written off; 0 for nothing. */
+  receiptDifferenceCents: z.int().min(0, 'Give 0 or more.').max(100_000, 'Give at most 1,000.00.').default(0),
   /** First month of the books; only when they are set up. */
   firstMonth: Month,
   /** Whether the books begin with a cost code for each cost type; only when they are set up. */

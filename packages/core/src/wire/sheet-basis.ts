@@ -96,6 +96,7 @@ export const SheetBasis = z.object({
   sites: z.array(z.object({ id: ProjectNumber, address: z.string() })),
   orderPolicy: OrderPolicyShape,
   overBudget: z.enum(OVER_BUDGET),
+  receiptDifference: Cents,
   taxCodes: z.array(
     z.object({
       id: TaxCodeNumber,

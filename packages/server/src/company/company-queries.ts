@@ -30,6 +30,8 @@ export interface Company {
   /** Bills above it are approved by somebody else than who typed them; null for none. */
   readonly approveBillsAbove: Cents | null;
   readonly laborCost: LaborCost;
+  /** A receipt may be so much short before the rest stays open. */
+  readonly receiptDifference: Cents;
 }
 
 /** The company of the books, or null before they are set up. */
@@ -54,6 +56,7 @@ export async function companyIfAny(db: Db): Promise<Company | null> {
       'over_budget',
       'approve_bills_above_cents',
       'labor_cost',
+      'receipt_difference_cents',
     ])
     .executeTakeFirst();
   if (!row) return null;
@@ -78,6 +81,7 @@ export async function companyIfAny(db: Db): Promise<Company | null> {
     overBudget: row.over_budget === 'block' ? 'block' : 'warn',
     approveBillsAbove: row.approve_bills_above_cents === null ? null : cents(row.approve_bills_above_cents),
     laborCost: row.labor_cost === 'standard' ? 'standard' : 'trued up',
+    receiptDifference: cents(row.receipt_difference_cents),
   };
 }
 

@@ -25,6 +25,7 @@ export interface CompanyValues {
   readonly overBudget: OverBudgetPolicy;
   readonly approveBillsAboveCents: number | null;
   readonly laborCost: LaborCost;
+  readonly receiptDifferenceCents: number;
 }
 
 /** Sets the books up: the company, and a chart with an account for every role. */
@@ -77,6 +78,7 @@ function columns(values: CompanyValues) {
     over_budget: values.overBudget,
     approve_bills_above_cents: values.approveBillsAboveCents,
     labor_cost: values.laborCost,
+    receipt_difference_cents: values.receiptDifferenceCents,
   };
 }
 

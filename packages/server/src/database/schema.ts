@@ -6,7 +6,7 @@ import type { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '@lowtide/core/billi
 import type { APPLICATIONS_POST } from '@lowtide/core/billing/schedule.ts';
 import type { BILLING_BASES } from '@lowtide/core/ledger/project.ts';
 import type { BILLABLE_CODES } from '@lowtide/core/records/cost-code.ts';
-import type { TaxCode } from '@lowtide/core/ledger/tax-code.ts';
+import type { TAX_ON_BAD_DEBT, TaxCode } from '@lowtide/core/ledger/tax-code.ts';
 import type { BillingTables } from './billing-tables.ts';
 import type { OrderTables } from './order-tables.ts';
 import type { OverheadTables } from './overhead-tables.ts';
@@ -35,6 +35,7 @@ export interface Schema extends BillingTables, LaborTables, OrderTables, Overhea
     over_budget: Generated<string>;
     approve_bills_above_cents: number | null;
     labor_cost: Generated<string>;
+    receipt_difference_cents: Generated<number>;
     address: Generated<string>;
     bank_details: Generated<string>;
     logo: Generated<string | null>;
@@ -45,6 +46,7 @@ export interface Schema extends BillingTables, LaborTables, OrderTables, Overhea
     rate_millionths: number;
     recoverable_millionths: number;
     on_retention: Generated<TaxCode['onRetention']>;
+    on_bad_debt: Generated<(typeof TAX_ON_BAD_DEBT)[number]>;
   };
   party: Coded & { kind: string; address: string; email: string; terms_days: number };
   employee: Coded & { job_role: string; usual_hours_e4: Generated<number> };

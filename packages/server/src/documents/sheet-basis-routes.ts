@@ -34,7 +34,7 @@ export function sheetBasisRoutes(router: Router, context: Context): void {
       taxCodes: [...basis.taxCodes],
       sites: [...basis.sites],
       orderPolicy: basis.orderPolicy,
-      overBudget: basis.overBudget,
+      ...{ overBudget: basis.overBudget, receiptDifference: basis.receiptDifference },
     };
   });
   // Asked with POST for its list of projects, but it writes nothing and needs no key.

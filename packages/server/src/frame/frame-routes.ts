@@ -57,8 +57,8 @@ export function frameRoutes(router: Router, context: Context): void {
 /** For whoever may not read the books. */
 const NO_STRAYS: Frame['strays'] = { count: 0, total: ZERO };
 
-function frameCompany({ approveBillsAbove, ...company }: Company) {
-  return { ...company, approveBillsAboveCents: approveBillsAbove };
+function frameCompany({ approveBillsAbove, receiptDifference, ...company }: Company) {
+  return { ...company, approveBillsAboveCents: approveBillsAbove, receiptDifferenceCents: receiptDifference };
 }
 
 /** The months alone, for whoever may not read what the company earned. */

@@ -1,4 +1,5 @@
 import { ROLES, type Role } from '@lowtide/core/ledger/account.ts';
+import { TAX_ON_BAD_DEBT } from '@lowtide/core/ledger/tax-code.ts';
 import { BILLABLE_CODES } from '@lowtide/core/records/cost-code.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
@@ -98,7 +99,16 @@ export const taxCodeStore: RecordStore = {
   all: async (db) => {
     const rows = await db
       .selectFrom('tax_code')
-      .select(['id', 'code', 'name', 'rate_millionths', 'recoverable_millionths', 'on_retention', 'version'])
+      .select([
+        'id',
+        'code',
+        'name',
+        'rate_millionths',
+        'recoverable_millionths',
+        'on_retention',
+        'on_bad_debt',
+        'version',
+      ])
       .orderBy('code')
       .execute();
     return rows.map((row) => ({
@@ -110,6 +120,7 @@ export const taxCodeStore: RecordStore = {
         rate: typed.decimal(row.rate_millionths),
         recoverable: typed.decimal(row.recoverable_millionths),
         onRetention: row.on_retention,
+        onBadDebt: row.on_bad_debt,
       },
     }));
   },
@@ -133,6 +144,7 @@ function taxValues(record: ReadRecord) {
     name: textOf(record, 'name'),
     rate_millionths: numberOf(record, 'rate') ?? 0,
     recoverable_millionths: numberOf(record, 'recoverable') ?? 0,
+    on_bad_debt: TAX_ON_BAD_DEBT.find((each) => each === textOf(record, 'onBadDebt')) ?? TAX_ON_BAD_DEBT[0],
     on_retention:
       textOf(record, 'onRetention') === 'when released' ? ('when released' as const) : ('with the invoice' as const),
   };

@@ -74,6 +74,7 @@ const PARAMETERS: Readonly<Partial<Record<ReportName, string>>> = {
   'labor-composition': '&from=2027-01',
   'supplier-spend': '&from=2027-01',
   realization: '&from=2027-01&by=person',
+  'to-bill': '&above=0',
   commitments: '&by=line',
   'certified-payroll': '&week=2027-01-11',
 };

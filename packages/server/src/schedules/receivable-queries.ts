@@ -11,17 +11,27 @@ import { openAmount, openParts } from '../ledger/settlement-queries.ts';
 /** What some clients have not paid yet, as the books are now. */
 export async function openReceivables(db: Db, clients: readonly number[]): Promise<readonly OpenReceivable[]> {
   if (clients.length === 0) return [];
-  const { rows } = await sql<{ id: number; number: string; client: number; dated: number; due: number; open: number }>`
+  const { rows } = await sql<{
+    id: number;
+    number: string;
+    client: number;
+    dated: number;
+    due: number;
+    open: number;
+    gross: number;
+    tax: number | null;
+  }>`
     SELECT * FROM (SELECT d.id, d.number, d.party_id AS client, d.dated_on AS dated, ifnull(d.due_on, d.dated_on) AS due,
-      ${openAmount('d', EVERYTHING)} AS open FROM document d
+      ${openAmount('d', EVERYTHING)} AS open, d.gross_cents AS gross, json_extract(d.body, '$.figures.tax') AS tax
+      FROM document d
       WHERE d.party_id IN (${sql.join([...clients])}) AND d.kind IN (${sql.join([...settledKinds('receivable')])}))
     WHERE open > 0 ORDER BY id`.execute(db);
   const found: OpenReceivable[] = [];
-  for (const { id, number, client, dated, due, open } of rows) {
+  for (const { id, number, client, dated, due, open, gross, tax } of rows) {
     const parts = await openParts(db, id, 'receivable');
     found.push({
       ...{ id: documentId(id), number, client: partyId(client), datedOn: dayOf(dated), dueOn: dayOf(due) },
-      ...{ open: cents(open), parts },
+      ...{ open: cents(open), gross: cents(gross), tax: cents(tax ?? 0), parts },
     });
   }
   return found;

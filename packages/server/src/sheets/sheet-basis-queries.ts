@@ -43,7 +43,7 @@ export async function sheetBasis(db: Db, projects: readonly Project[], today: Is
     taxCodes: await taxCodes(db),
     sites: await sites(db),
     orderPolicy: company.orderPolicy,
-    overBudget: company.overBudget,
+    ...{ overBudget: company.overBudget, receiptDifference: company.receiptDifference },
   };
 }
 

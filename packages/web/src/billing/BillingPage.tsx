@@ -14,6 +14,7 @@ import { amountColumn, moneyColumn, percentColumn, textColumn } from '../ui/colu
 import type { Tone } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
+import { ToBillNow } from './ToBillNow.tsx';
 import { TabLinks } from '../ui/TabLinks.tsx';
 
 type Row = Answer<'billable'>['rows'][number];
@@ -29,6 +30,7 @@ const OTHER_SHEETS = [
 
 const PARTS = [
   { id: 'contracts', text: 'Contracts' },
+  { id: 'now', text: 'To bill now' },
   { id: 'application', text: 'Applications' },
   { id: 'open', text: 'Open invoices' },
   { id: 'invoice', text: 'All invoices' },
@@ -59,6 +61,7 @@ export function BillingPage() {
     >
       <TabLinks label="Parts of billing" tabs={PARTS} chosen={part} onChoose={setPart} />
       {part === 'contracts' ? <Contracts /> : null}
+      {part === 'now' ? <ToBillNow /> : null}
       {part === 'application' ? <DocumentTable kind="application" label="Applications for payment" /> : null}
       {part === 'open' ? <DocumentTable openOn="receivable" label="Open invoices" /> : null}
       {part === 'invoice' ? <DocumentTable kind="invoice" label="All invoices" /> : null}

@@ -8,7 +8,17 @@ import { Button } from '../ui/Button.tsx';
 import { BeginSheetButton } from './BeginSheetButton.tsx';
 
 /** A dialog about a document. */
-export type Opened = 'repeat' | 'recode' | 'enter again' | 'correct' | 'reverse' | 'settle' | 'credit' | 'apply';
+export type Opened =
+  | 'repeat'
+  | 'recode'
+  | 'enter again'
+  | 'correct'
+  | 'reverse'
+  | 'settle'
+  | 'credit'
+  | 'apply'
+  | 'write off'
+  | 'pay back';
 
 export interface DocumentActionsProps {
   readonly document: Answer<'document'>['document'];
@@ -56,7 +66,9 @@ export function DocumentActions({ document, onOpen }: DocumentActionsProps) {
 /** What everybody may do who sees the document; what changes it; what is written against it. */
 const READING: readonly DocumentAction[] = ['print', 'ubl', 'to order', 'to run'];
 const CHANGING: readonly DocumentAction[] = ['repeat', 'recode', 'enter again', 'correct hours'];
-const CREDITING: readonly DocumentAction[] = ['correct application', 'certify', 'credit bill', 'credit invoice'];
+const CREDITING: readonly DocumentAction[] = [
+  ...(['correct application', 'certify', 'credit bill', 'credit invoice', 'write off', 'pay back'] as const),
+];
 
 /** One thing that can be done with the document now; nothing where it was reversed, and that can not be done with it any more. */
 function Action({ action, document, onOpen }: DocumentActionsProps & { readonly action: DocumentAction }) {
@@ -97,5 +109,9 @@ function Action({ action, document, onOpen }: DocumentActionsProps & { readonly 
       ) : null;
     case 'credit invoice':
       return standing ? opening('Credit', 'credit') : null;
+    case 'write off':
+      return standing && document.openCents > 0 ? opening('Write off', 'write off') : null;
+    case 'pay back':
+      return standing && (document.openCents < 0 || kind === 'client-deposit') ? opening('Pay back', 'pay back') : null;
   }
 }

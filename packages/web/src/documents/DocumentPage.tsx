@@ -21,6 +21,8 @@ import { CreditDialog } from './CreditDialog.tsx';
 import { DocumentActions, type Opened } from './DocumentActions.tsx';
 import { HoursOfDocument } from './HoursOfDocument.tsx';
 import { CorrectSheetDialog } from './CorrectSheetDialog.tsx';
+import { RefundDialog } from './RefundDialog.tsx';
+import { WriteOffDialog } from './WriteOffDialog.tsx';
 import { RepeatDialog } from './RepeatDialog.tsx';
 import { RecodeDialog } from './RecodeDialog.tsx';
 import { ReverseDialog } from './ReverseDialog.tsx';
@@ -111,6 +113,8 @@ function Dialogs({ detail: { document, lines }, open, onClose, onDone }: Dialogs
       {open === 'enter again' ? <CorrectSheetDialog document={document} onClose={onClose} /> : null}
       {open === 'correct' ? <CorrectHoursDialog id={document.id} onClose={onClose} /> : null}
       {open === 'credit' ? <CreditDialog document={document} onClose={onClose} onDone={onDone} /> : null}
+      {open === 'write off' ? <WriteOffDialog document={document} onClose={onClose} onDone={onDone} /> : null}
+      {open === 'pay back' ? <RefundDialog document={document} onClose={onClose} onDone={onDone} /> : null}
       {open === 'apply' ? <ApplyCreditDialog document={document} onClose={onClose} /> : null}
       {open === 'settle' ? (
         <SettleDialog document={document} typed={plainDollars(document.openCents)} onClose={onClose} />

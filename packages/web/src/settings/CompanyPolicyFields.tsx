@@ -11,6 +11,7 @@ export interface TypedCompanyPolicy {
   readonly overBudget: string;
   readonly approveAbove: string;
   readonly laborCost: string;
+  readonly receiptShort: string;
 }
 
 type Company = NonNullable<Answer<'frame'>['company']>;
@@ -21,16 +22,18 @@ export function typedCompanyPolicy(company: Company | null): TypedCompanyPolicy 
     overBudget: company?.overBudget ?? 'warn',
     approveAbove: company?.approveBillsAboveCents == null ? '' : dollars(cents(company.approveBillsAboveCents)),
     laborCost: company?.laborCost ?? 'trued up',
+    receiptShort: dollars(cents(company?.receiptDifferenceCents ?? 0)),
   };
 }
 
 /** The same as an order says it. */
-export function companyPolicyOf({ approval, overBudget, approveAbove, laborCost }: TypedCompanyPolicy) {
+export function companyPolicyOf({ approval, overBudget, approveAbove, laborCost, receiptShort }: TypedCompanyPolicy) {
   return {
     approveHours: approval === 'needed',
     overBudget: overBudget === 'block' ? ('block' as const) : ('warn' as const),
     approveBillsAboveCents: minorUnits(approveAbove),
     laborCost: laborCost === 'standard' ? ('standard' as const) : ('trued up' as const),
+    receiptDifferenceCents: minorUnits(receiptShort) ?? 0,
   };
 }
 
@@ -76,6 +79,12 @@ export function CompanyPolicyFields({ field }: CompanyPolicyFieldsProps) {
         hint="Empty for none. Whoever typed a sheet does not approve it."
       />
       <Choice label="Cost of labor on projects" options={LABOR_COSTS} {...field('laborCost')} />
+      <Field
+        label="Receipts short by up to this are taken as paid"
+        figures
+        {...field('receiptShort', 'receiptDifferenceCents')}
+        hint="The rest is written off to receipt differences, its tax put right; 0 for nothing."
+      />
     </>
   );
 }

@@ -11,4 +11,5 @@ export const CLIENT_CREDIT = {
   posts: 'Dr bank; Cr receivables: what a client paid above its invoices, until it is used.',
   dayField: 'paidOn',
   linesSayNumber: true,
+  actions: ['pay back'],
 } as const satisfies KindOfDocument;

@@ -10,6 +10,6 @@ export const CLIENT_DEPOSIT = {
   needs: ['receivable', 'client-deposits', 'output-tax'],
   posts: 'Dr receivables; Cr client deposits, and output tax: owed to the client until invoices draw it down.',
   linesSayNumber: true,
-  actions: ['print'],
+  actions: ['print', 'pay back'],
   pdf: '/deposit-invoices',
 } as const satisfies KindOfDocument;

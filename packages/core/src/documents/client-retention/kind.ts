@@ -11,4 +11,5 @@ export const CLIENT_RETENTION = {
   posts: 'Dr receivables; Cr retention receivable, and output tax where it is taxed when it is released.',
   postsToClosed: true,
   linesSayNumber: true,
+  actions: ['write off'],
 } as const satisfies KindOfDocument;

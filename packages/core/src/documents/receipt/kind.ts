@@ -7,7 +7,8 @@ export const RECEIPT = {
   party: 'client',
   openOn: null,
   undoing: { how: 'reversal' },
-  needs: ['bank', 'receivable'],
-  posts: 'Dr bank; Cr receivables.',
+  needs: ['bank', 'receivable', 'receipt-differences', 'output-tax'],
+  posts: 'Dr bank, and receipt differences and output tax where it is a little short; Cr receivables.',
+  leavesNothingUncoded: true,
   dayField: 'paidOn',
 } as const satisfies KindOfDocument;

@@ -10,7 +10,7 @@ import { readReceiptSheet } from './read.ts';
 
 const open = (id: number, dollars: number, dueOn: string, project = 1): OpenReceivable => ({
   ...{ id: documentId(id), number: `INV-${id}`, client: partyId(50), datedOn: isoDate('2027-02-01') },
-  ...{ dueOn: isoDate(dueOn), open: cents(dollars * 100) },
+  ...{ dueOn: isoDate(dueOn), open: cents(dollars * 100), gross: cents(dollars * 100), tax: cents(dollars * 5) },
   parts: [{ project: projectId(project), amount: cents(dollars * 100) }],
 });
 const RECEIVABLES = [open(1, 1_000, '2027-03-31'), open(2, 500, '2027-03-01', 2), open(3, 200, '2027-04-30')];
@@ -28,6 +28,28 @@ const settled = (...args: Parameters<typeof read>) =>
       effect.settled.map(({ document, project, amount }) => [document, project, amount]),
     ),
   );
+
+test('a little too little is taken as paid up to the policy, its tax put right, and above it stays open', () => {
+  const rows = [{ ...HEAD, amount: '998.50', document: 'INV-1' }];
+  const short = (receiptDifference: number) =>
+    readReceiptSheet(
+      { kind: 'receipts', controlTotal: '', rows: rows.map((row) => ({ ...ROW, ...row })) },
+      { ...SAMPLE, receivables: RECEIVABLES, receiptDifference: cents(receiptDifference) },
+    );
+  // 1.50 of 1,000.00 with 50.00 tax in it: 0.08 of tax (0.075), 1.42 to receipt differences.
+  const [posting] = short(150).postings;
+  expect(posting?.gross).toBe(99_850);
+  expect(posting?.entries[1]?.lines.map(({ account, amount }) => [account, amount])).toEqual([
+    [SAMPLE_ROLES['receipt-differences'], 142],
+    [SAMPLE_ROLES['output-tax'], 8],
+    [SAMPLE_ROLES.receivable, -150],
+  ]);
+  expect(effectsOf(posting?.effects ?? [], 'settlements').map(({ settled }) => settled[0]?.amount)).toEqual([
+    99_850, 150,
+  ]);
+  expect(short(150).warnings).toMatchObject([{ kind: 'short-written-off', amount: 150 }]);
+  expect(short(149).postings[0]?.entries).toHaveLength(1);
+});
 
 describe('what a client paid', () => {
   test('goes to the invoices that are named, in part or wholly, each project its own', () => {

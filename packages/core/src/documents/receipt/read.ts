@@ -4,7 +4,7 @@ import { lastDay } from '../../calendar/month.ts';
 import { dayIn, ifFilled, isEmpty, moneyIn, required, textIn, type Cell } from '../../cells/cell.ts';
 import type { PartyId } from '../../ledger/ids.ts';
 import { credit, debit, journalEntry } from '../../ledger/journal-entry.ts';
-import { splitByOpen } from '../../ledger/project-parts.ts';
+import { byProject, splitByOpen } from '../../ledger/project-parts.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
 import { difference, opposite, smaller, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { dollars } from '../../money/dollars.ts';
@@ -27,7 +27,8 @@ import { dayWarnings } from '../day-warnings.ts';
 import type { Posting } from '../posting.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
 import type { ReceiptRow, ReceiptSheet } from './form.ts';
-import { clientReceipt } from './post.ts';
+import { taxIn } from '../write-off/post.ts';
+import { clientReceipt, shortWrittenOff } from './post.ts';
 import { filledRows, type PlacedRow } from '../typed-sheet.ts';
 
 type Placed = PlacedRow<ReceiptRow>;
@@ -45,6 +46,8 @@ interface ReadReceipt {
   readonly amount: Cents;
   readonly text: string;
   readonly applied: readonly Applied[];
+  /** What it is short of invoices it pays, and is written off. */
+  readonly short: readonly Applied[];
   /** What is left of it: the client's, until it is used. */
   readonly onAccount: Cents;
   readonly places: readonly number[];
@@ -73,11 +76,17 @@ export function readReceiptSheet(sheet: ReceiptSheet, catalog: Catalog): SheetRe
       ...receipts.flatMap(problemsOf),
       ...paidTwice(read),
     ],
-    warnings: read.flatMap(({ paidOn, onAccount, places: [place = 0] }): readonly Warning[] => [
+    warnings: read.flatMap(({ paidOn, onAccount, short, places: [place = 0] }): readonly Warning[] => [
+      ...shortWarning(short, `rows/${place}/amount`),
       ...dayWarnings(paidOn, `rows/${place}/paidOn`, catalog),
       ...(onAccount > 0 ? [{ at: `rows/${place}/amount`, kind: 'paid-on-account', amount: onAccount } as const] : []),
     ]),
   };
+}
+
+function shortWarning(short: readonly Applied[], at: string): readonly Warning[] {
+  const amount = sum([ZERO, ...short.map((each) => each.amount)]);
+  return amount === 0 ? [] : [{ at, kind: 'short-written-off', amount }];
 }
 
 /** The rows of each receipt: a client begins the next one. */
@@ -113,9 +122,21 @@ function receiptIn(rows: readonly Placed[], catalog: Catalog): Decision<ReadRece
     const open = byDueDay(catalog.receivables.filter((each) => each.client === id && each.open > 0));
     return following(appliedIn(rows, amount, open), (applied) => {
       const onAccount = difference(amount, sum([ZERO, ...applied.map((each) => each.amount)]));
-      return accepted({ client: id, paidOn, amount, text, applied, onAccount, places: rows.map(({ place }) => place) });
+      const short = onAccount > 0 ? [] : shortOf(applied, catalog.receiptDifference);
+      const places = rows.map(({ place }) => place);
+      return accepted({ client: id, paidOn, amount, text, applied, short, onAccount, places });
     });
   });
+}
+
+/** What invoices that are paid lack of all they have open, where that is no more than the company's policy takes as paid. */
+function shortOf(applied: readonly Applied[], most: Cents): readonly Applied[] {
+  const short = applied.flatMap((each): readonly Applied[] => {
+    const rest = difference(each.receivable.open, each.amount);
+    return rest > 0 ? [{ ...each, amount: rest }] : [];
+  });
+  const total = sum([ZERO, ...short.map(({ amount }) => amount)]);
+  return total <= most ? short : [];
 }
 
 function aboveZero(amount: Cents, at: string): Decision<Cents> {
@@ -186,18 +207,24 @@ function paidTwice(read: readonly ReadReceipt[]): readonly Problem[] {
 }
 
 function postingsOf(receipt: ReadReceipt, sheet: ReceiptSheet, { roles, lockedThrough }: Catalog): readonly Posting[] {
-  const { client: party, paidOn: datedOn, applied, onAccount, text } = receipt;
+  const { client: party, paidOn: datedOn, applied, short, onAccount, text } = receipt;
   const postedOn = openDayFrom(datedOn, lockedThrough);
   const body = { ...sheet, controlTotal: '', rows: receipt.places.flatMap((place) => sheet.rows[place] ?? []) };
   const of = { number: null, party, project: null, datedOn, dueOn: null, body } as const;
   const split = applied.map(({ receivable, amount }) => ({ receivable, parts: splitByOpen(receivable.parts, amount) }));
+  const shortSplit = short.map((each) => restOf(each, applied));
   const paid: Posting = {
     ...{ ...of, kind: 'receipt', gross: sum([ZERO, ...applied.map(({ amount }) => amount)]) },
     memo: text === '' ? applied.map(({ receivable }) => receivable.number).join(', ') : text,
-    entries: split.map(({ receivable, parts }) =>
-      clientReceipt(roles, { party, postedOn, parts, text: receivable.number }),
-    ),
-    effects: split.map(({ receivable, parts }) => ({
+    entries: [
+      ...split.map(({ receivable, parts }) =>
+        clientReceipt(roles, { party, postedOn, parts, text: receivable.number }),
+      ),
+      ...shortSplit.map(({ receivable, parts, tax }) =>
+        shortWrittenOff(roles, { party, postedOn, parts, tax, text: receivable.number }),
+      ),
+    ],
+    effects: [...split, ...shortSplit].map(({ receivable, parts }) => ({
       kind: 'settlements',
       settled: parts.map((part) => ({ document: receivable.id, ...part })),
     })),
@@ -209,6 +236,17 @@ function postingsOf(receipt: ReadReceipt, sheet: ReceiptSheet, { roles, lockedTh
     ],
   };
   return [...(applied.length === 0 ? [] : [paid]), ...(onAccount === 0 ? [] : [kept])];
+}
+
+/** What is left of the invoice by project, once the receipt paid its part; and the tax in it. */
+function restOf({ receivable, amount }: Applied, applied: readonly Applied[]) {
+  const paid = applied.find((each) => each.receivable.id === receivable.id)?.amount ?? ZERO;
+  const taken = splitByOpen(receivable.parts, paid);
+  const left = byProject([
+    ...receivable.parts,
+    ...taken.map((part) => ({ project: part.project, amount: opposite(part.amount) })),
+  ]);
+  return { receivable, parts: splitByOpen(left, amount), tax: taxIn(amount, receivable) };
 }
 
 /** What is open of an invoice that is named, and what of the receipt pays it. */

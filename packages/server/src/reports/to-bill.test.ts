@@ -1,0 +1,46 @@
+import { expect, test } from 'vitest';
+import { sheetOf } from '../priced-estimate.test.support.ts';
+import { GOOD_BILL, billSheet, invoiceOf, post, recognize, smallCompany } from '../small-company.test.support.ts';
+
+/** DUNE is agreed at 10,000.00, to be billed half in January and half in March. */
+const company = smallCompany(async (app) => {
+  const begun = await app.order<{ id: number; version: number; pricedOn: string }>('POST', '/projects/2/estimates', {
+    ...{ kind: 'estimate', name: '', copyOf: null },
+  });
+  const { version } = await app.order<{ version: number }>('PUT', `/estimates/${begun.id}`, {
+    ...{ version: begun.version, name: '', pricedOn: begun.pricedOn, targetEndOn: '' },
+    sheet: sheetOf([{ section: 'Earthwork', code: '31-250', cost: '8,000', price: '10,000' }]),
+  });
+  await app.order('POST', `/estimates/${begun.id}/approval`, {
+    ...{ version, agreedOn: '2027-01-10', grouping: 'section' },
+    plan: [
+      { dueOn: '2027-01-20', text: 'Half', share: '50%' },
+      { dueOn: '2027-03-20', text: 'The rest', share: '50%' },
+    ],
+  });
+});
+
+test('what the plan says is to be billed until it is; what is underbilled above the amount too', async () => {
+  const app = await company.open();
+  const toBill = async (more = '') => {
+    const { rows, totalCents } = await app.ask<{
+      rows: { code: string; reason: string; amountCents: number; days: number | null; text: string }[];
+      totalCents: number;
+    }>(`/to-bill?through=2027-01${more}`);
+    expect(rows.reduce((all, { amountCents }) => all + amountCents, 0)).toBe(totalCents);
+    return rows
+      .filter(({ code }) => code === 'DUNE')
+      .map(({ reason, amountCents, days, text }) => [reason, amountCents, days, text]);
+  };
+  expect(await toBill()).toEqual([['plan date reached', 500_000, 11, 'Half']]);
+  await app.order('POST', '/invoices', invoiceOf('DUNE', 'amount', '2,000'));
+  expect(await toBill()).toEqual([['plan date reached', 300_000, 11, 'Half']]);
+  await app.order('POST', '/invoices', invoiceOf('DUNE', 'amount', '3,000'));
+  expect(await toBill()).toEqual([]);
+  // 7,200.00 of 8,000.00 is done: 9,000.00 earned, 4,000.00 more than billed.
+  await post(app, '2027-01', billSheet({ ...GOOD_BILL, number: 'N-5', project: 'DUNE', code: '31-250', net: '7,200' }));
+  await recognize(app, '2027-01');
+  expect(await toBill()).toEqual([]);
+  expect(await toBill('&above=1000')).toEqual([['underbilled', 400_000, null, '']]);
+  await app.close();
+});
