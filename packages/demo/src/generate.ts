@@ -2,6 +2,7 @@ import { dayNumber, isoDate, mondayOf, plusDays, type IsoDate } from '@lowtide/c
 import { firstDay, month, monthOf, plusMonths, type Month } from '@lowtide/core/calendar/month.ts';
 import type { FrontDoor } from './front-door.ts';
 import { applyForPayment } from './applications.ts';
+import { lendBoat } from './invoices.ts';
 import { billProgress, lockThrough, openingBalances, postOverheads, recognize, settle } from './months.ts';
 import type { BillRow } from '@lowtide/core/documents/supplier-bill/form.ts';
 import { payFortnight } from './payrolls.ts';
@@ -134,6 +135,7 @@ async function ending({ door, company }: Living, day: IsoDate): Promise<void> {
   // What is asked for the last month waits for the client's answer.
   const byApplication = projectsOf(company).filter(({ retention }) => retention !== undefined);
   if (day === '2027-03-30') for (const project of byApplication) await applyForPayment(door, project, monthOf(day));
+  if (day === '2027-02-17' && company.branches.length === 1) await lendBoat(door, monthOf(day));
   const closing = projectsOf(company).filter((project) => storyCode(project) === 'HR-210');
   if (day === '2026-10-15') await change(door, closing, { status: 'closed' });
 }

@@ -6,10 +6,15 @@ import { OVERHEADS } from './parties.ts';
 import { projectsOf, type Company } from './company.ts';
 import type { DemoProject } from './projects.ts';
 import type { Seeded } from './seeded.ts';
+import { askForDeposit, billShare, billWork, type ShareForm } from './invoices.ts';
 import { blankBill, postSheet } from './weeks.ts';
+
+/** Pays six weeks late, whatever is agreed. */
+const LATE_CLIENT = 'Wexholm Shore Parks';
 
 interface OpenDocument {
   readonly id: number;
+  readonly party: string | null;
   readonly kind: string;
   readonly number: string;
   readonly datedOn: string;
@@ -58,9 +63,10 @@ export async function settle(door: FrontDoor, month: Month): Promise<void> {
   for (const [kind, path] of [
     ['bill', '/payments'],
     ['invoice', '/receipts'],
+    ['client-deposit', '/receipts'],
   ] as const) {
-    for (const { id, dueOn, openCents } of await openDocuments(door, kind, month)) {
-      const late = kind === 'invoice' ? (id % 5) * 4 : 0;
+    for (const { id, dueOn, openCents, party } of await openDocuments(door, kind, month)) {
+      const late = kind !== 'invoice' ? 0 : party === LATE_CLIENT ? 45 : (id % 5) * 4;
       if (openCents <= 0 || dueOn === null || dayNumber(isoDate(dueOn)) + late > dayNumber(door.today())) continue;
       await door.order('POST', path, { documentId: id, paidOn: door.today(), amount: (openCents / 100).toFixed(2) });
     }
@@ -99,32 +105,26 @@ export async function billProgress(door: FrontDoor, company: Company, month: Mon
       if (number !== null) await certify(door, month, number);
       continue;
     }
+    if (project.markup !== undefined) {
+      await billWork(door, project, month);
+      continue;
+    }
+    if (row.billed.amountCents === 0 && project.deposit !== undefined && (await askForDeposit(door, project, month)))
+      continue;
     const form = invoiceForm(project, row, month);
-    if (form)
-      await door.order('POST', '/invoices', {
-        ...form,
-        project: project.code,
-        datedOn: lastDay(month),
-        dueOn: '',
-        taxCode: project.client === 'BRACK' ? 'SH' : 'EX',
-      });
+    if (form) await billShare(door, project, { form, month });
   }
 }
 
-function invoiceForm(project: DemoProject, row: BillableRow, month: Month) {
+function invoiceForm(project: DemoProject, row: BillableRow, month: Month): ShareForm | null {
   const contract = row.contract.amountCents;
-  const first = row.billed.amountCents === 0;
-  if (first && project.deposit !== undefined) {
-    return { share: 'percent', value: String(project.deposit * 100), text: 'On signing' };
-  }
   const ended = project.ended !== undefined && isoDate(project.ended) <= lastDay(month);
-  if (ended && project.status === 'closed')
-    return row.leftCents > 0 ? { share: 'rest', value: '', text: 'Final invoice' } : null;
+  if (ended && project.status === 'closed') return row.leftCents > 0 ? { share: 'rest', text: 'Final invoice' } : null;
   const progress = row.complete.numerator / row.complete.denominator;
   const target = Math.min(0.95, progress * (project.follows ?? 1) - (project.lag ?? 0) * 0.04) * contract;
   const amount = Math.floor((target - row.billed.amountCents) / 50_000) * 500;
   if (amount < contract / 100 / 60) return null;
-  return { share: 'amount', value: amount.toFixed(2), text: `Progress through ${month}` };
+  return { share: amount.toFixed(2), text: `Progress through ${month}` };
 }
 
 /** The month's revenue, after a look at the preview. */

@@ -33,6 +33,8 @@ export interface DemoProject {
   readonly lag?: number;
   /** Billed by application on its schedule of values, and what the client holds back. */
   readonly retention?: string;
+  /** Billed by time and materials, with this markup on cost; the contract is its limit. */
+  readonly markup?: string;
 }
 
 const line = (phase: string, code: string, share: number, role?: DemoRole): DemoLine =>
@@ -245,6 +247,7 @@ export const PROJECTS: readonly DemoProject[] = [
     ...common,
     code: 'OS-212',
     name: 'Ostrand shore monitoring',
+    markup: 'other 12, material 10',
     client: 'OSTRAND',
     manager: 'V. Tansley',
     start: '2026-01-19',

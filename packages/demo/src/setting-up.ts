@@ -113,6 +113,8 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
       'siteAddress',
       'retention',
       'retentionOfStored',
+      'billedBy',
+      'markup',
     ],
     [
       [
@@ -121,11 +123,12 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
           project.start,
           project.target,
           status,
-          internal ? 'none' : 'cost-to-cost',
+          internal ? 'none' : project.markup === undefined ? 'cost-to-cost' : 'as-billable',
           project.hold ? 'hold' : 'expense',
         ],
         project.client === 'BRACK' ? 'SH' : 'EX',
         ...[SITES[storyCode(project)] ?? '', project.retention ?? '', project.retention === undefined ? '' : '5'],
+        ...[project.markup === undefined ? '' : 'time and materials', project.markup ?? ''],
       ],
     ],
   );
@@ -133,8 +136,20 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
     const rows = project.phases.map(([code, name]) => [project.code, code, name]);
     await takeIn(door, 'phase', ['project', 'code', 'name'], rows);
   }
+  if (project.markup !== undefined) await ratesOfProject(door, project);
   await estimate(door, project);
 }
+
+/** What was agreed for hours of a project that is billed by time and materials. */
+async function ratesOfProject(door: FrontDoor, { code, start }: DemoProject): Promise<void> {
+  const rate = { side: 'bill', employee: '', project: code, client: '', effectiveOn: start, buildUp: [], note: '' };
+  for (const [role, billed] of AGREED) await door.order('POST', '/rates', { ...rate, role, rate: billed });
+}
+
+const AGREED = [
+  ['ecologist', '72'],
+  ['surveyor', '68'],
+] as const;
 
 /** Where goods for a project are delivered to. */
 const SITES: Readonly<Record<string, string>> = {

@@ -40,6 +40,14 @@ test.each([
     more: { earned: of(2_500), billed: of(1_000) },
     said: [['underbilled', 1_500, null, '']],
   },
+  {
+    case: 'underbilled beyond what the plan asks for',
+    more: { planned: PLAN, earned: of(7_000) },
+    said: [
+      ['plan date reached', 5_000, '2027-01-15', 'Start; Gate set'],
+      ['underbilled', 2_000, null, ''],
+    ],
+  },
   { case: 'underbilled up to the amount', more: { earned: of(2_000), billed: of(1_000) }, said: [] },
   {
     case: 'work of more than a month ago, and not of less',

@@ -40,7 +40,8 @@ export interface ToBill {
 
 /** Why a project is to be billed now, and how much: each reason once. `above` is what may be underbilled without a word. */
 export function reasonsToBill(of: ToBillFrom, day: IsoDate, above: Cents): readonly ToBill[] {
-  return [...byPlan(of), ...underbilled(of, above), ...byWork(of, day), ...byRetention(of, day)];
+  const planned = byPlan(of);
+  return [...planned, ...underbilled(of, above, planned), ...byWork(of, day), ...byRetention(of, day)];
 }
 
 /** What the plan says should be billed by now and is not; since the first item that is not wholly billed. */
@@ -59,10 +60,16 @@ function byPlan({ planned, billed, left }: ToBillFrom): readonly ToBill[] {
   return [{ reason: 'plan date reached', amount, since: first.dueOn, text }];
 }
 
-function underbilled({ earned, billed, left, work }: ToBillFrom, above: Cents): readonly ToBill[] {
+/** What is earned and not billed, beyond what the plan asks for already. */
+function underbilled(
+  { earned, billed, left, work }: ToBillFrom,
+  above: Cents,
+  planned: readonly ToBill[],
+): readonly ToBill[] {
   // What is earned as billable is billed by its work.
   const under = work === null ? difference(earned, billed) : ZERO;
-  const amount = left === null ? under : smaller(under, left);
+  const most = left === null ? under : smaller(under, left);
+  const amount = difference(most, sum([ZERO, ...planned.map((each) => each.amount)]));
   return under > above && amount > 0 ? [{ reason: 'underbilled', amount, since: null, text: '' }] : [];
 }
 

@@ -53,7 +53,6 @@ const WORK = {
   ...{ name: 'A. Brisk', code: '31-100', quantity: quantity(80_000), worth: cents(64_000), left: cents(64_000) },
   isPriced: true,
 };
-const UNPRICED = billing([], { isPriced: false });
 const CATALOG: Catalog = {
   ...SAMPLE,
   orders: [ORDER],
@@ -62,10 +61,6 @@ const CATALOG: Catalog = {
   unbilledWork: [WORK],
   lockedThrough: null,
 };
-
-/** What is billed by words or work has no schedule of values. */
-const catalogFor = (kind: SheetKind): Catalog =>
-  kind === 'work-invoices' ? { ...CATALOG, billings: [UNPRICED] } : CATALOG;
 
 /** A line of a file that is taken as it is. */
 const GOOD: { readonly [K in SheetKind]: SheetCells } = {
@@ -134,7 +129,7 @@ const anyLine = (kind: SheetKind): fc.Arbitrary<SheetCells> =>
 test.each(SHEET_KINDS)('a file of %s as it should be is taken, but for what must balance', (kind) => {
   const read = sheetsOfFile(kind, [GOOD[kind]], { near: isoDate('2027-03-31'), order: 'month first' });
   const problems = read.ok
-    ? read.value.flatMap((sheet) => sheetKind(kind).read(sheet, catalogFor(kind)).problems)
+    ? read.value.flatMap((sheet) => sheetKind(kind).read(sheet, CATALOG).problems)
     : read.problems;
   const balances = ['unbalanced-journal', 'unbalanced-opening'];
   expect(problems.filter((problem) => !balances.includes(problem.kind))).toEqual([]);
@@ -149,7 +144,7 @@ test.each(SHEET_KINDS)('a damaged file of %s is refused with reasons, or posts w
         return;
       }
       for (const sheet of sheets.value) {
-        const { postings, problems, warnings } = sheetKind(kind).read(sheet, catalogFor(kind));
+        const { postings, problems, warnings } = sheetKind(kind).read(sheet, CATALOG);
         for (const problem of problems) expect(wording(problem)).toMatch(/\S/);
         for (const warning of warnings) expect(concern(warning)).toMatch(/\S/);
         const entries = postings.flatMap((posting) => posting.entries);

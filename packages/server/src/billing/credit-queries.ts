@@ -14,6 +14,7 @@ import { notReversed } from '../ledger/settlement-queries.ts';
 export interface KeptCredit {
   readonly of: number;
   readonly figures: Pick<InvoiceFigures, 'work' | 'tax' | 'withheld' | 'drawn'>;
+  readonly isOfNoProject?: true;
 }
 
 /** The invoice with what counts as credited of it; undefined where there is no such invoice, or it is reversed. */

@@ -45,6 +45,7 @@ async function postCreditNote(trx: Trx, form: Asked<'creditNote'>['body'], actin
       ...{ work: opposite(note.work), tax: opposite(note.tax), withheld: opposite(note.withheld) },
       drawn: opposite(drawn),
     },
+    ...(note.project === null ? { isOfNoProject: true } : {}),
   };
   const { answer } = await document(trx, form.documentId);
   const settled = cents(Math.min(gross - note.withheld - drawn, Math.max(0, answer.openCents)));

@@ -146,6 +146,8 @@ describe('a plain invoice', () => {
     // 1,500.00 less 150.00, and 6.25 % of 1,350.00: 84.38.
     expect(await open(app, invoice?.id)).toBe(143_438);
     expect(await balances(app)).toMatchObject({ '1200': 143_438, '4900': -135_000, '2100': -8_438 });
+    const { ties } = await app.ask<{ ties: { oneCents: number; otherCents: number }[] }>('/frame');
+    expect(ties.every(({ oneCents, otherCents }) => oneCents === otherCents)).toBe(true);
     await receipt(app, invoice?.id, '434.38');
     await app.order('POST', '/credit-notes', {
       documentId: invoice?.id,

@@ -70,7 +70,7 @@ function keptSides(look: TieLook): { readonly [N in TieOutName]?: { readonly one
   return {
     entries: { one: { kept: sql`(SELECT SUM(amount_cents) FROM account_month)` }, other: { kept: sql`0` } },
     billings: {
-      one: { added: standing(sql`json_extract(d.body, '$.figures.work')`, BILLING_WORK, look) },
+      one: { added: standing(WORK_BILLED, BILLING_WORK, look) },
       other: { kept: overProjects(sql`billed_cents`) },
     },
     contracts: { one: { kept: overProjects(sql`billed_cents - earned_cents - retained_cents + deposit_cents`) } },
@@ -81,6 +81,8 @@ function keptSides(look: TieLook): { readonly [N in TieOutName]?: { readonly one
   };
 }
 
+/** What a document bills of projects. */
+const WORK_BILLED = sql`iif(json_extract(d.body, '$.isOfNoProject') IS NULL, json_extract(d.body, '$.figures.work'), 0)`;
 const BILLING_WORK = DOCUMENT_KIND_NAMES.filter((kind) => kindOf(kind).billsWork);
 
 /** Both sides of a tie-out: what rows of documents come to, and the balance it is kept in. */

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import type { ShareSheet } from '@lowtide/core/documents/share-invoice/form.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { SHEET_TO_BILL } from '@lowtide/core/reports/to-bill/report.ts';
 import { AsOfLink, useGo, useShownBooks } from '../api/as-of.tsx';
@@ -37,7 +38,7 @@ export function ToBillNow() {
     <>
       <Sentence>
         To bill by the end of <strong>{monthText(through)}</strong>: what the plans say, what is underbilled by more
-        than 10,000, work unbilled for over a month, and retention that is due.
+        than 10,000, work unbilled for over a month, and retention that is due.{' '}
         <May do="keep-books">
           <Button isDisabled={sheet.rows.length === 0 || made.busy} onPress={() => void fill()}>
             Fill a sheet: {sheet.rows.length} contract {sheet.rows.length === 1 ? 'invoice' : 'invoices'}
@@ -57,19 +58,18 @@ export function ToBillNow() {
   );
 }
 
-/** One row a project: what its plan says, else what is underbilled. */
+/** One row a project: what its plan says and what is underbilled beyond it. */
 function sharesOf(rows: readonly Row[], datedOn: ShareSheet['datedOn']): ShareSheet {
   const shares = rows.filter(({ reason }) => SHEET_TO_BILL[reason] === 'invoices');
-  const first = shares.filter(({ id, reason }) => {
-    const other = shares.find((each) => each.id === id);
-    const planned = shares.find((each) => each.id === id && each.reason === 'plan date reached');
-    return reason === (planned ?? other)?.reason;
-  });
+  const codes = [...new Set(shares.map(({ code }) => code))];
   return {
     ...{ kind: 'invoices', datedOn },
-    rows: first.map(({ code, amountCents, text }) => ({
-      ...{ project: code, share: dollars(amountCents), taxCode: '', deposit: '', dueOn: '', text },
-    })),
+    rows: codes.map((code) => {
+      const own = shares.filter((each) => each.code === code);
+      const share = dollars(cents(own.reduce((all, { amountCents }) => all + amountCents, 0)));
+      const text = own.map((each) => each.text).find((each) => each !== '') ?? '';
+      return { ...{ project: code, share, taxCode: '', deposit: '', dueOn: '' }, text };
+    }),
   };
 }
 

@@ -160,6 +160,8 @@ export interface InvoiceBody {
   readonly texts?: readonly TextLine[];
   readonly discount?: Cents;
   readonly taxes?: readonly TaxOfCode[];
+  /** Its lines stand on accounts of their own: no project is billed. */
+  readonly isOfNoProject?: true;
 }
 
 /**

@@ -254,7 +254,7 @@ function posting(
       phases: lines.map(({ phase, net }) => ({ phase, amount: net })),
     });
   }
-  const body: InvoiceBody = { form, figures, texts, discount, taxes };
+  const body: InvoiceBody = { form, figures, texts, discount, taxes, isOfNoProject: true };
   return {
     ...{ kind: 'invoice', number: null, party: to.client, project: null, datedOn, dueOn, memo: text, body },
     gross: cents(figures.work + figures.tax),

@@ -130,9 +130,6 @@ function invoiceIn(sheet: WorkSheet, { billed, datedOn, now }: WorkParts, catalo
   const { billing } = billed;
   const schedule = scheduleOn(billing, datedOn);
   const work = sum([ZERO, ...now.map((each) => each.billed)]);
-  if (schedule.some(({ id }) => id !== null)) {
-    return refused({ at: 'project', kind: 'billed-by-schedule', project: sheet.project.trim() });
-  }
   const split =
     now.length > 0 && work !== 0
       ? shareOverSchedule(billed, datedOn, { kind: 'amount', amount: work })
