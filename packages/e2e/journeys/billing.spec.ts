@@ -1,6 +1,6 @@
 import { beforeAll, expect, test } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import { accessibilityProblems, click, fillCell, press, sees } from '../src/browser.ts';
+import { accessibilityProblems, click, fill, fillCell, press, sees } from '../src/browser.ts';
 import { onDemoBooks } from '../src/journey-page.ts';
 
 const journey = onDemoBooks('/projects?m=2027-03');
@@ -82,5 +82,94 @@ test('how the billing of a project stands is read on one page', async () => {
   await sees(page, 'Held back by the client');
   await sees(page, 'A Site and earthwork');
   await sees(page, 'AFP-');
+  expect(await accessibilityProblems(page)).toEqual([]);
+});
+
+test('hours and costs of a project are billed by time and materials, one of them lower with its reason', async () => {
+  await go('/costs/work-invoices/new?project=OS-212');
+  await click(page, 'All unbilled work');
+  await sees(page, 'Ctrl Enter posts 1 invoice of');
+  await fillCell(page, 'Billed, row 1', '500');
+  await press(page, 'ArrowDown');
+  await sees(page, 'Say why it is written down');
+  await fillCell(page, 'Why otherwise, row 1', 'Travel is not charged');
+  await press(page, 'Tab');
+  await sees(page, 'Ctrl Enter posts 1 invoice of');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await press(page, 'Control+Enter');
+  await sees(page, 'Posted INV-');
+  const left = await api<{ rows: unknown[] }>('/unbilled-work?project=3');
+  expect(left.rows).toEqual([]);
+  await go('/reports/realization?m=2027-03&by=person');
+  await sees(page, 'Written down');
+  await sees(page, 'J. Godwit');
+});
+
+test('a deposit is asked for and paid, and pays a part of the next invoice', async () => {
+  await go('/costs/deposit-invoices/new?project=BW-230');
+  await fillCell(page, 'Percent or amount, row 1', '5%');
+  await press(page, 'Tab');
+  await sees(page, 'Ctrl Enter posts 1 deposit invoice');
+  await press(page, 'Control+Enter');
+  await sees(page, 'Posted DEP-');
+  const { rows } = await api<Documents>('/documents?through=2027-03&kind=client-deposit');
+  await go(`/documents/${rows[0]?.id}`);
+  await click(page, 'Record receipt');
+  await sees(page, 'Receipt against DEP-');
+  await press(page, 'Enter');
+  await page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
+  await go('/costs/invoices/new?project=BW-230');
+  await fillCell(page, 'Share or amount, row 1', '10,000');
+  await fillCell(page, 'Deposit used, row 1', '50%');
+  await press(page, 'Tab');
+  await sees(page, 'Paid by deposit');
+  await sees(page, '2350 Client deposits');
+  await press(page, 'Control+Enter');
+  await sees(page, 'Posted INV-');
+});
+
+test('somebody is invoiced in words, and what they will not pay is written off', async () => {
+  await go('/costs/plain-invoices/new');
+  for (const [name, text] of [
+    ['Client, row 1', 'TESSEL'],
+    ['What for, row 1', 'Survey boat'],
+    ['Quantity, row 1', '2'],
+    ['Price, row 1', '1,450'],
+    ['Discount, row 1', '10%'],
+  ] as const) {
+    await fillCell(page, name, text);
+  }
+  await press(page, 'Tab');
+  await sees(page, 'Ctrl Enter posts 1 invoice of 2,610.00');
+  await press(page, 'Control+Enter');
+  await sees(page, 'Posted INV-');
+  const { rows } = await api<Documents>('/documents?through=2027-03&kind=invoice');
+  const latest = rows.reduce((one, other) => (other.id > one.id ? other : one));
+  await go(`/documents/${latest.id}`);
+  await click(page, 'Write off');
+  await sees(page, '2,610.00 is open');
+  await fill(page, 'Why', 'Insolvent');
+  await page.evaluate(() => {
+    const dialog = document.querySelector('[role="dialog"]');
+    [...(dialog?.querySelectorAll('button') ?? [])].find((button) => button.textContent === 'Write off')?.click();
+  });
+  await sees(page, 'WO-');
+});
+
+test('what is to be billed now fills a sheet, and who finances whom is read month by month', async () => {
+  await go('/billing?part=now');
+  await sees(page, 'plan date reached');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await page.evaluate(() =>
+    [...document.querySelectorAll('button')]
+      .find(({ textContent }) => textContent?.startsWith('Fill a sheet'))
+      ?.click(),
+  );
+  await sees(page, 'Contract invoices');
+  await sees(page, 'QH-221');
+  await go('/projects/7?part=money');
+  await sees(page, 'The company lent its client at most');
+  await click(page, 'Figures');
+  await sees(page, 'Received − paid, expected');
   expect(await accessibilityProblems(page)).toEqual([]);
 });

@@ -137,6 +137,30 @@ export const ProjectBillingAnswer = z.object({
     }),
   ),
 });
+const Point = z.object({ on: Day, netCents: Cents });
+/** Who finances whom: to date by month, with the months that are expected. */
+export const ProjectMoney = z.object({
+  months: z.array(
+    z.object({
+      ...{
+        month: Month,
+        billed: Cents,
+        received: Cents,
+        paid: Cents,
+        cost: Cents,
+        net: Cents,
+        isExpected: z.boolean(),
+      },
+    }),
+  ),
+  /** The most the company lent its client, and the deposit that would have avoided it. */
+  lowest: Point.nullable(),
+  depositCents: Cents,
+  /** The same with what is expected. */
+  lowestExpected: Point.nullable(),
+  /** Days from due day to receipt, as this client pays. */
+  delayDays: z.int(),
+});
 const Summary = z.object({
   ...{ original: Cents, changes: Cents, contract: Cents, toDate: Cents, withheld: Cents, earnedLessRetention: Cents },
   ...{ earlier: Cents, dueNow: Cents, tax: Cents, toPay: Cents, toFinish: Cents },
@@ -163,6 +187,7 @@ const BegunSheet = z.object({ sheet: Sheet });
 // One a line.
 // prettier-ignore
 export const BILLING_ENDPOINTS = {
+  projectMoney: { method: 'get', path: '/project-money', may: 'read-projects', about: { project: 'query.project' }, summary: 'What was billed, received, paid and cost for a project, month by month, and what is expected', query: ProjectBillingQuery, response: ProjectMoney, reads: ['ledger', 'plans', 'records', 'estimates'] },
   unbilledWork: { method: 'get', path: '/unbilled-work', may: 'read-projects', about: { project: 'query.project' }, summary: 'Work of a project that is not billed yet', query: UnbilledWorkQuery, response: UnbilledWorkAnswer, reads: ['ledger', 'records'] },
   markWork: { method: 'post', path: '/unbilled-work/marks', may: 'keep-books', summary: 'Say whether clients are billed for some work', body: MarkWork, response: Done, makesStale: ['ledger'] },
   billingsThere: { method: 'post', path: '/billings-there', may: 'keep-books', summary: 'What a sheet that bills is read against', body: BillingsThereQuery, response: BillingsThere, reads: ['ledger', 'plans', 'records', 'estimates'] },

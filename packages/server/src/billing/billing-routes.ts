@@ -20,6 +20,7 @@ import {
   correctedApplication,
   projectBillingAnswer,
 } from './project-billing-answer-queries.ts';
+import { projectMoneyAnswer } from './project-money-queries.ts';
 import { openReceivables } from '../schedules/receivable-queries.ts';
 import { projectBillings, projectsOfApplications } from '../schedules/project-billing-queries.ts';
 
@@ -62,6 +63,7 @@ export function billingRoutes(router: Router, context: Context): void {
     return { done: true };
   });
   read(router, context, 'projectBilling', async (db, { query }, { today }) => projectBillingAnswer(db, query, today));
+  read(router, context, 'projectMoney', async (db, { query }) => projectMoneyAnswer(db, query));
   read(router, context, 'billedLines', async (db, { params }) => billedLines(db, params.id));
   read(router, context, 'applicationSheet', async (db, { query }) => applicationSheet(db, query));
   read(router, context, 'certificateSheet', async (db, { params }) => certificateSheet(db, params.id));

@@ -42,7 +42,7 @@ const SECTIONS: readonly Section[] = [
   { path: '/recognition', name: 'Recognition', icon: Waves, may: 'read-books' },
   {
     ...{ path: '/billing', name: 'Billing', icon: Receipt, may: 'read-books' },
-    has: /^\/costs\/(invoices|applications|certificates|retention-invoices|receipts)\//,
+    has: /^\/costs\/(invoices|applications|certificates|retention-invoices|deposit-invoices|plain-invoices|work-invoices|receipts)\//,
   },
   { path: '/reports', name: 'Reports', icon: BarChart3, may: 'read-projects', has: /^\/documents$/ },
   { path: '/closing', name: 'Closing', icon: Lock, may: 'read-books' },

@@ -17,6 +17,7 @@ import { BudgetTable } from './BudgetTable.tsx';
 import { PendingChanges } from './PendingChanges.tsx';
 import { ProjectBilling } from './ProjectBilling.tsx';
 import { ProjectLedger } from './ProjectLedger.tsx';
+import { ProjectMoney } from './ProjectMoney.tsx';
 import { ProjectMonths } from './ProjectMonths.tsx';
 import { ProjectRecord } from './ProjectRecord.tsx';
 import { tideOf } from './tide-of.ts';
@@ -75,6 +76,7 @@ export function ProjectPage() {
         </>
       ) : null}
       {part === 'billing' ? <ProjectBilling id={id} code={position.code} /> : null}
+      {part === 'money' ? <ProjectMoney id={id} /> : null}
       {part === 'months' ? <ProjectMonths months={project.months} /> : null}
       {part === 'ledger' ? <ProjectLedger project={id} /> : null}
       {part === 'record' ? <FilesPart about="project" id={project.position.id} /> : null}

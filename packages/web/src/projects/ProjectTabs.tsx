@@ -4,6 +4,7 @@ import { TabLinks } from '../ui/TabLinks.tsx';
 const TABS = [
   { id: 'budget', text: 'Budget & cost' },
   { id: 'billing', text: 'Billing' },
+  { id: 'money', text: 'Money' },
   { id: 'months', text: 'Months' },
   { id: 'ledger', text: 'Ledger' },
   { id: 'estimates', text: 'Estimates & changes' },
@@ -27,6 +28,6 @@ export function ProjectTabs({ project, chosen, isBilled = true }: ProjectTabsPro
     go(
       PAGES.includes(id) ? `/projects/${project}/${id}` : `/projects/${project}${id === 'budget' ? '' : `?part=${id}`}`,
     );
-  const tabs = isBilled ? TABS : TABS.filter(({ id }) => id !== 'billing');
+  const tabs = isBilled ? TABS : TABS.filter(({ id }) => id !== 'billing' && id !== 'money');
   return <TabLinks label="Parts of the project" tabs={tabs} chosen={chosen} onChoose={open} />;
 }

@@ -23,7 +23,7 @@ export const UNBILLED_WORK = report({
     tableOf(columns(answer), answer.rows, {
       key: ({ id }) => id,
       name: ({ code }) => code,
-      leadsTo: ({ id }) => `/projects/${id}?tab=billing`,
+      leadsTo: ({ id }) => `/projects/${id}?part=billing`,
     }),
   empty: 'All work of time and materials is billed.',
 });
