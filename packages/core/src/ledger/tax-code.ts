@@ -16,6 +16,11 @@ export interface TaxCode {
 
 /** What becomes of the tax of an invoice that a client will not pay. */
 export const TAX_ON_BAD_DEBT = ['stays paid', 'comes back'] as const;
+/** How invoices sent as UBL call it (UNCL 5305); by its rate: standard, or exempt where it is nothing. */
+export const TAX_CATEGORIES = [
+  ...(['by its rate', 'standard', 'zero rated', 'exempt', 'reverse charge', 'outside the scope'] as const),
+] as const;
+export type TaxCategory = (typeof TAX_CATEGORIES)[number];
 export const TAX_ON_RETENTION = ['with the invoice', 'when released'] as const;
 
 export interface TaxOnLines {
@@ -52,5 +57,9 @@ export function taxOnRelease(code: TaxCode | null, released: Cents): Cents {
 
 /** Tax on sales of one rate. */
 export function salesTax(code: TaxCode | null, net: Cents): Cents {
-  return code === null ? cents(0) : shareOf(net, millionthsOf(code.rateMillionths));
+  return code === null ? cents(0) : taxAtRate(code.rateMillionths, net);
+}
+
+export function taxAtRate(rateMillionths: number, net: Cents): Cents {
+  return shareOf(net, millionthsOf(rateMillionths));
 }

@@ -10,4 +10,6 @@ export const PARTY_FIELDS = [
     'optional',
     'Days until an invoice or bill is due; empty for 30.',
   ]),
+  field('country', 'Country', text(2), ['optional', 'Two letters, such as US, for invoices sent as UBL.']),
+  field('taxNumber', 'Tax number', text(40), ['optional', 'As the tax office gave it.']),
 ] as const;

@@ -1,5 +1,5 @@
-import { TAX_ON_BAD_DEBT, TAX_ON_RETENTION } from '../ledger/tax-code.ts';
-import { choice, CODE, field, NAME, type KindOfRecord } from './field.ts';
+import { TAX_CATEGORIES, TAX_ON_BAD_DEBT, TAX_ON_RETENTION } from '../ledger/tax-code.ts';
+import { choice, CODE, field, NAME, text, type KindOfRecord } from './field.ts';
 
 export const TAX_CODE: KindOfRecord = {
   one: 'Tax code',
@@ -20,5 +20,10 @@ export const TAX_CODE: KindOfRecord = {
       'optional',
       'Whether its tax comes back when a client does not pay; empty: it stays paid.',
     ]),
+    field('category', 'Category', choice(TAX_CATEGORIES), [
+      'optional',
+      'As invoices sent as UBL name it; empty: standard, or exempt where the rate is 0.',
+    ]),
+    field('exemption', 'Why exempt', text(120), ['optional', 'What invoices say where nothing is taxed.']),
   ],
 };

@@ -1,6 +1,7 @@
 import { groupedBy } from '../collections/grouped-by.ts';
 import type { IsoDate } from '../calendar/iso-date.ts';
-import { cents, sum, ZERO, type Cents } from '../money/cents.ts';
+import type { TaxCategory } from '../ledger/tax-code.ts';
+import { cents, difference, opposite, sum, ZERO, type Cents } from '../money/cents.ts';
 import { plainDollars, tenThousandths } from '../money/dollars.ts';
 import type { Quantity } from '../money/quantity.ts';
 import { shareOf, millionthsOf } from '../money/ratio.ts';
@@ -14,6 +15,8 @@ export interface WrittenLine {
   readonly unit: string;
   readonly net: Cents;
   readonly taxMillionths: number;
+  /** How its tax is called; left out: by its rate. */
+  readonly taxCategory?: TaxCategory;
   readonly accountingCost: string;
   /** The line of an order it is of; null where it is of none. */
   readonly orderLine: { readonly order: string; readonly line: string } | null;
@@ -23,6 +26,21 @@ export interface WrittenLine {
 
 /** What the format has no element for on a line, as properties of its item. */
 export const ITEM_PROPERTIES = { project: 'Project', costType: 'Cost type' } as const;
+
+/** Who is taxed where. */
+export interface TaxedParty {
+  /** Two letters; empty where nobody said. */
+  readonly country: string;
+  readonly taxNumber: string;
+}
+
+/** Taken off the lines of one tax: a discount, or what is held back and taxed when it is released. */
+export interface Allowance {
+  readonly reason: string;
+  readonly amount: Cents;
+  readonly taxMillionths: number;
+  readonly taxCategory?: TaxCategory;
+}
 
 /** An order, a bill or a credit note to be written as UBL 2.1. */
 export interface WrittenDocument {
@@ -36,6 +54,15 @@ export interface WrittenDocument {
   readonly order: string;
   readonly project: string;
   readonly lines: readonly WrittenLine[];
+  readonly supplierTax?: TaxedParty;
+  readonly customerTax?: TaxedParty;
+  readonly allowances?: readonly Allowance[];
+  /** Paid before, by deposit. */
+  readonly prepaid?: Cents;
+  /** How it is to be paid, in words. */
+  readonly terms?: string;
+  /** Why nothing is taxed, by category. */
+  readonly exemption?: string;
 }
 
 type Tree = { readonly [name: string]: string | Tree | readonly Tree[] };
@@ -53,26 +80,54 @@ const NAMES = {
 } as const;
 
 /** What the lines come to: tax is rounded once for each rate, as the format asks. */
-export function writtenTotals(lines: readonly WrittenLine[]) {
-  const byRate = [...groupedBy(lines, ({ taxMillionths }) => taxMillionths)].map(([rate, group]) => {
-    const base = sum(group.map(({ net }) => net));
-    return { rate, base, tax: shareOf(base, millionthsOf(rate)) };
+export function writtenTotals(lines: readonly WrittenLine[], allowances: readonly Allowance[] = [], prepaid = ZERO) {
+  const based = [
+    ...lines.map(({ net, ...of }) => ({ code: categoryOf(of), rate: of.taxMillionths, base: net })),
+    ...allowances.map(({ amount, ...of }) => ({
+      code: categoryOf(of),
+      rate: of.taxMillionths,
+      base: opposite(amount),
+    })),
+  ];
+  const byRate = [...groupedBy(based, ({ code, rate }) => `${code} ${rate}`).values()].flatMap((group) => {
+    const [first] = group;
+    const base = sum(group.map((each) => each.base));
+    return first === undefined
+      ? []
+      : [{ code: first.code, rate: first.rate, base, tax: shareOf(base, millionthsOf(first.rate)) }];
   });
-  const net = sum([ZERO, ...lines.map((line) => line.net)]);
+  const ofLines = sum([ZERO, ...lines.map((line) => line.net)]);
+  const allowed = sum([ZERO, ...allowances.map(({ amount }) => amount)]);
+  const net = difference(ofLines, allowed);
   const tax = sum([ZERO, ...byRate.map((each) => each.tax)]);
-  return { byRate, net, tax, payable: cents(net + tax) };
+  return { byRate, ofLines, allowed, net, tax, prepaid, payable: cents(net + tax - prepaid) };
+}
+
+type OfTax = Pick<WrittenLine, 'taxMillionths' | 'taxCategory'>;
+
+/** The code of a category, UNCL 5305. */
+const CATEGORY_CODES: { readonly [T in Exclude<TaxCategory, 'by its rate'>]: string } = {
+  ...{ standard: 'S', 'zero rated': 'Z', exempt: 'E', 'reverse charge': 'AE', 'outside the scope': 'O' },
+};
+
+function categoryOf({ taxMillionths, taxCategory = 'by its rate' }: OfTax): string {
+  if (taxCategory !== 'by its rate') return CATEGORY_CODES[taxCategory];
+  return taxMillionths === 0 ? 'E' : 'S';
 }
 
 /** The document as a tree of elements with the prefixes of UBL 2.1, in the order its schemas want. */
 export function writtenUbl(document: WrittenDocument): Tree {
   const { root, line, counted, type, code } = NAMES[document.kind];
   const amount = (value: Cents): Tree => ({ '@currencyID': document.currency, '#text': plainDollars(value) });
-  const totals = writtenTotals(document.lines);
+  const { allowances = [], prepaid = ZERO, terms = '' } = document;
+  const totals = writtenTotals(document.lines, allowances, prepaid);
   const isOrder = document.kind === 'order';
   const monetary: Tree = {
-    'cbc:LineExtensionAmount': amount(totals.net),
+    'cbc:LineExtensionAmount': amount(totals.ofLines),
     'cbc:TaxExclusiveAmount': amount(totals.net),
-    'cbc:TaxInclusiveAmount': amount(totals.payable),
+    'cbc:TaxInclusiveAmount': amount(cents(totals.net + totals.tax)),
+    ...(totals.allowed === 0 ? {} : { 'cbc:AllowanceTotalAmount': amount(totals.allowed) }),
+    ...(totals.prepaid === 0 ? {} : { 'cbc:PrepaidAmount': amount(totals.prepaid) }),
     'cbc:PayableAmount': amount(totals.payable),
   };
   return {
@@ -91,40 +146,68 @@ export function writtenUbl(document: WrittenDocument): Tree {
         ? {}
         : { 'cac:ProjectReference': { 'cbc:ID': document.project } }),
       ...parties(document),
-      'cac:TaxTotal': taxTotal(totals, amount),
+      ...(terms === '' ? {} : { 'cac:PaymentTerms': { 'cbc:Note': terms } }),
+      ...(allowances.length === 0 ? {} : { 'cac:AllowanceCharge': allowances.map((each) => allowance(each, amount)) }),
+      'cac:TaxTotal': taxTotal(totals, { amount, exemption: document.exemption ?? '' }),
       [isOrder ? 'cac:AnticipatedMonetaryTotal' : 'cac:LegalMonetaryTotal']: monetary,
       [`cac:${line}`]: document.lines.map((each) => writtenLine(each, { counted, amount, isOrder })),
     },
   };
 }
 
-function parties({ kind, supplier, customer }: WrittenDocument): Tree {
+function parties({ kind, supplier, customer, supplierTax, customerTax }: WrittenDocument): Tree {
   const party = (name: string): Tree => ({
-    'cac:Party': { 'cac:PartyName': { 'cbc:Name': name }, 'cac:PartyLegalEntity': { 'cbc:RegistrationName': name } },
+    'cac:Party': partyTree(name, name === supplier ? supplierTax : customerTax),
   });
   return kind === 'order'
     ? { 'cac:BuyerCustomerParty': party(customer), 'cac:SellerSupplierParty': party(supplier) }
     : { 'cac:AccountingSupplierParty': party(supplier), 'cac:AccountingCustomerParty': party(customer) };
 }
 
+function partyTree(name: string, { country, taxNumber }: TaxedParty = { country: '', taxNumber: '' }): Tree {
+  const scheme = { 'cbc:CompanyID': taxNumber, 'cac:TaxScheme': { 'cbc:ID': 'VAT' } };
+  return {
+    'cac:PartyName': { 'cbc:Name': name },
+    ...(country === '' ? {} : { 'cac:PostalAddress': { 'cac:Country': { 'cbc:IdentificationCode': country } } }),
+    ...(taxNumber === '' ? {} : { 'cac:PartyTaxScheme': scheme }),
+    'cac:PartyLegalEntity': { 'cbc:RegistrationName': name },
+  };
+}
+
+function allowance({ reason, amount: of, ...tax }: Allowance, amount: Amount): Tree {
+  return {
+    'cbc:ChargeIndicator': 'false',
+    'cbc:AllowanceChargeReason': reason,
+    'cbc:Amount': amount(of),
+    'cac:TaxCategory': category(categoryOf(tax), tax.taxMillionths),
+  };
+}
+
 type Amount = (value: Cents) => Tree;
 
-function taxTotal({ byRate, tax }: ReturnType<typeof writtenTotals>, amount: Amount): Tree {
+function taxTotal(
+  { byRate, tax }: ReturnType<typeof writtenTotals>,
+  { amount, exemption }: { readonly amount: Amount; readonly exemption: string },
+): Tree {
   return {
     'cbc:TaxAmount': amount(tax),
-    'cac:TaxSubtotal': byRate.map(({ rate, base, tax: of }) => ({
+    'cac:TaxSubtotal': byRate.map(({ code, rate, base, tax: of }) => ({
       'cbc:TaxableAmount': amount(base),
       'cbc:TaxAmount': amount(of),
-      'cac:TaxCategory': category(rate),
+      'cac:TaxCategory': category(code, rate, exemption),
     })),
   };
 }
 
-/** Standard rate, or exempt. */
-function category(rate: number): Tree {
+/** What is exempt, reversed or outside the scope says why. */
+const SAY_WHY: readonly string[] = ['E', 'AE', 'O'];
+
+function category(code: string, rate: number, exemption = ''): Tree {
+  const why = SAY_WHY.includes(code) && exemption !== '' ? { 'cbc:TaxExemptionReason': exemption } : {};
   return {
-    'cbc:ID': rate === 0 ? 'E' : 'S',
+    'cbc:ID': code,
     'cbc:Percent': tenThousandths(rate),
+    ...why,
     'cac:TaxScheme': { 'cbc:ID': 'VAT' },
   };
 }
@@ -147,7 +230,7 @@ function writtenLine(line: WrittenLine, { counted, amount, isOrder }: LineParts)
     .map((name): Tree => ({ 'cbc:Name': ITEM_PROPERTIES[name], 'cbc:Value': line[name] }));
   const item: Tree = {
     'cbc:Name': line.text || 'Item',
-    'cac:ClassifiedTaxCategory': category(line.taxMillionths),
+    'cac:ClassifiedTaxCategory': category(categoryOf(line), line.taxMillionths),
     ...(properties.length === 0 ? {} : { 'cac:AdditionalItemProperty': properties }),
   };
   const each: Tree = {

@@ -57,6 +57,12 @@ export const Letterhead = z.strictObject({
     .regex(/^data:image\/(png|jpeg);base64,[A-Za-z0-9+/]+=*$/, 'Take a PNG or JPEG picture.')
     .nullable(),
   paper: z.enum(['letter', 'a4']),
+  /** Two letters; for invoices sent as UBL. */
+  country: z
+    .string()
+    .regex(/^([A-Z]{2})?$/, 'Give a country as two letters, such as US.')
+    .default(''),
+  taxNumber: z.string().max(40, 'Shorten it to 40 characters.').default(''),
 });
 
 export const RecordParams = z.strictObject({ kind: z.enum(RECORD_KIND_NAMES as [string, ...string[]]) });

@@ -13,18 +13,22 @@ export interface PrintedCompany extends LetterheadForm {
 export async function printedCompany(db: Db): Promise<PrintedCompany> {
   const row = await db
     .selectFrom('company')
-    .select(['name', 'currency', 'address', 'bank_details', 'logo', 'paper'])
+    .select(['name', 'currency', 'address', 'bank_details', 'logo', 'paper', 'country', 'tax_number'])
     .executeTakeFirstOrThrow();
   return {
     ...{ name: row.name, currency: row.currency, address: row.address, bankDetails: row.bank_details, logo: row.logo },
-    paper: row.paper === 'a4' ? 'a4' : 'letter',
+    ...{ paper: row.paper === 'a4' ? 'a4' : 'letter', country: row.country, taxNumber: row.tax_number },
   };
 }
 
-export async function updateLetterhead(trx: Trx, { address, bankDetails, logo, paper }: LetterheadForm): Promise<void> {
+export async function updateLetterhead(trx: Trx, form: LetterheadForm): Promise<void> {
+  const { address, bankDetails, logo, paper, country, taxNumber } = form;
   await trx
     .updateTable('company')
-    .set({ address: address.trim(), bank_details: bankDetails.trim(), logo, paper })
+    .set({
+      ...{ address: address.trim(), bank_details: bankDetails.trim(), logo, paper },
+      ...{ country, tax_number: taxNumber.trim() },
+    })
     .where('id', '=', 1)
     .execute();
 }

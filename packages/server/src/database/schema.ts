@@ -2,20 +2,19 @@ import type { MeasureName, MEASURES } from '@lowtide/core/ledger/measures.ts';
 import type { CodingColumns, CodingRow } from './coding-columns.ts';
 import type { Coded, Recorded } from './table-columns.ts';
 import type { LaborTables } from './labor-tables.ts';
-import type { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '@lowtide/core/billing/retention-terms.ts';
-import type { APPLICATIONS_POST } from '@lowtide/core/billing/schedule.ts';
-import type { BILLING_BASES } from '@lowtide/core/ledger/project.ts';
 import type { BILLABLE_CODES } from '@lowtide/core/records/cost-code.ts';
-import type { TAX_ON_BAD_DEBT, TaxCode } from '@lowtide/core/ledger/tax-code.ts';
+import type { TAX_ON_BAD_DEBT, TaxCategory, TaxCode } from '@lowtide/core/ledger/tax-code.ts';
 import type { BillingTables } from './billing-tables.ts';
 import type { OrderTables } from './order-tables.ts';
 import type { OverheadTables } from './overhead-tables.ts';
 import type { PaperTables } from './paper-tables.ts';
+import type { ProjectTables } from './project-tables.ts';
 import type { WeekTables } from './week-tables.ts';
 import type { Generated, Kysely, RawBuilder, Transaction } from 'kysely';
 
 /** Every table, as the newest migration leaves it. Days and months are whole numbers, see `core/calendar`. */
-export interface Schema extends BillingTables, LaborTables, OrderTables, OverheadTables, PaperTables, WeekTables {
+export interface Schema
+  extends BillingTables, LaborTables, OrderTables, OverheadTables, PaperTables, ProjectTables, WeekTables {
   company: {
     id: number;
     name: string;
@@ -36,6 +35,8 @@ export interface Schema extends BillingTables, LaborTables, OrderTables, Overhea
     approve_bills_above_cents: number | null;
     labor_cost: Generated<string>;
     receipt_difference_cents: Generated<number>;
+    country: Generated<string>;
+    tax_number: Generated<string>;
     address: Generated<string>;
     bank_details: Generated<string>;
     logo: Generated<string | null>;
@@ -47,78 +48,22 @@ export interface Schema extends BillingTables, LaborTables, OrderTables, Overhea
     recoverable_millionths: number;
     on_retention: Generated<TaxCode['onRetention']>;
     on_bad_debt: Generated<(typeof TAX_ON_BAD_DEBT)[number]>;
+    category: Generated<TaxCategory>;
+    exemption: Generated<string>;
   };
-  party: Coded & { kind: string; address: string; email: string; terms_days: number };
+  party: Coded & {
+    kind: string;
+    address: string;
+    email: string;
+    terms_days: number;
+    country: Generated<string>;
+    tax_number: Generated<string>;
+  };
   employee: Coded & { job_role: string; usual_hours_e4: Generated<number> };
   cost_code: Coded & {
     parent_id: number | null;
     cost_type: string | null;
     billable: Generated<(typeof BILLABLE_CODES)[number]>;
-  };
-  project: Coded & {
-    kind: string;
-    client_id: number | null;
-    manager: string;
-    start_on: number;
-    target_end_on: number | null;
-    actual_end_on: number | null;
-    status: string;
-    method: string;
-    cost_treatment: string;
-    tax_code_id: number | null;
-    site_address: string;
-    notes: string;
-    /** As it is typed: `10 until 50, then 0`. */
-    retention: Generated<string>;
-    retention_stored_millionths: number | null;
-    retention_by: Generated<(typeof RETENTION_SCOPES)[number]>;
-    retention_reduces: Generated<(typeof RETENTION_REDUCTIONS)[number]>;
-    retention_due_days: number | null;
-    /** What of it the final invoice releases; null for nothing. */
-    retention_final_millionths: number | null;
-    billed_by: Generated<(typeof BILLING_BASES)[number]>;
-    /** Of time and materials, as it is typed. */
-    markup: Generated<string>;
-    /** 1: the run that earns the rest closes it. */
-    closes_when_earned: Generated<number>;
-    applications_post: Generated<(typeof APPLICATIONS_POST)[number]>;
-  };
-  phase: Coded & { project_id: number; parent_id: number | null };
-  budget_line: CodingRow & {
-    id: Generated<number>;
-    unit: string;
-    unit_cost_e4: number;
-    version: Generated<number>;
-  };
-  budget_change: Recorded & {
-    budget_line_id: number;
-    effective_on: number;
-    quantity_e4: number;
-    cost_cents: number;
-    price_cents: number;
-    original: number;
-    reason: string;
-    approval_id: Generated<number | null>;
-    agreed_on: Generated<number | null>;
-    unit: string;
-    cause: string;
-  };
-  contract_change: Recorded & {
-    project_id: number;
-    effective_on: number;
-    amount_cents: number;
-    reason: string;
-    approval_id: Generated<number | null>;
-    agreed_on: Generated<number | null>;
-    /** 1: of a cancelled contract, or taken back of one. */
-    cancels: Generated<number>;
-  };
-  estimate_override: Recorded & {
-    project_id: number;
-    month: number;
-    amount_cents: number | null;
-    reason: string;
-    agreed_month: Generated<number | null>;
   };
   estimate: {
     id: Generated<number>;

@@ -9,6 +9,7 @@ import { taxCodes } from '../company/list-queries.ts';
 import { Refusal } from '../http/refusal.ts';
 import { orderOfDocument } from '../orders/order-detail-queries.ts';
 import { orderById } from '../orders/order-queries.ts';
+import { writtenToClient } from './written-invoice-queries.ts';
 import { companyOf } from '../company/company-queries.ts';
 
 /** An order as it is, or a bill or credit as it was posted, to be written as UBL. */
@@ -31,6 +32,7 @@ export async function writtenDocument(db: Db, id: number): Promise<WrittenDocume
     const lines = await orderLines(db, placed);
     return { ...head, kind: 'order', number: placed.number, order: '', project: '', lines };
   }
+  if (row.kind === 'invoice' || row.kind === 'credit-note') return writtenToClient(db, id);
   const { figures } = JSON.parse(row.body) as { figures?: BillFigures };
   if (row.kind !== 'bill' || figures === undefined) throw notThere();
   const sign = row.gross_cents < 0 ? -1 : 1;

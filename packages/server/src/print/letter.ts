@@ -88,6 +88,7 @@ export function letterHead({ company, what, to, facts, subject: [about, below] }
       : [{ image: company.logo, fit: LOGO, margin: [0, 0, 0, 6] as [number, number, number, number] }]),
     { text: company.name, fontSize: 13, bold: true },
     { text: company.address, color: QUIET, fontSize: 9 },
+    ...(company.taxNumber === '' ? [] : [{ text: `Tax number ${company.taxNumber}`, color: QUIET, fontSize: 9 }]),
   ];
   return [
     { columns: [{ stack: own }, { text: what, fontSize: 13, bold: true, alignment: 'right' }] },

@@ -1,5 +1,5 @@
 import { ROLES, type Role } from '@lowtide/core/ledger/account.ts';
-import { TAX_ON_BAD_DEBT } from '@lowtide/core/ledger/tax-code.ts';
+import { TAX_CATEGORIES, TAX_ON_BAD_DEBT } from '@lowtide/core/ledger/tax-code.ts';
 import { BILLABLE_CODES } from '@lowtide/core/records/cost-code.ts';
 import type { Problem } from '@lowtide/core/problems/problem.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
@@ -107,6 +107,8 @@ export const taxCodeStore: RecordStore = {
         'recoverable_millionths',
         'on_retention',
         'on_bad_debt',
+        'category',
+        'exemption',
         'version',
       ])
       .orderBy('code')
@@ -121,6 +123,7 @@ export const taxCodeStore: RecordStore = {
         recoverable: typed.decimal(row.recoverable_millionths),
         onRetention: row.on_retention,
         onBadDebt: row.on_bad_debt,
+        ...{ category: row.category, exemption: row.exemption },
       },
     }));
   },
@@ -144,6 +147,8 @@ function taxValues(record: ReadRecord) {
     name: textOf(record, 'name'),
     rate_millionths: numberOf(record, 'rate') ?? 0,
     recoverable_millionths: numberOf(record, 'recoverable') ?? 0,
+    category: TAX_CATEGORIES.find((each) => each === textOf(record, 'category')) ?? TAX_CATEGORIES[0],
+    exemption: textOf(record, 'exemption'),
     on_bad_debt: TAX_ON_BAD_DEBT.find((each) => each === textOf(record, 'onBadDebt')) ?? TAX_ON_BAD_DEBT[0],
     on_retention:
       textOf(record, 'onRetention') === 'when released' ? ('when released' as const) : ('with the invoice' as const),
@@ -157,19 +162,20 @@ export function partyStore(kind: 'client' | 'supplier'): RecordStore {
     address: textOf(record, 'address'),
     email: textOf(record, 'email'),
     terms_days: numberOf(record, 'termsDays') ?? 30,
+    ...{ country: textOf(record, 'country').toUpperCase(), tax_number: textOf(record, 'taxNumber') },
   });
   return {
     all: async (db) => {
       const rows = await db
         .selectFrom('party')
-        .select(['id', 'code', 'name', 'address', 'email', 'terms_days', 'version'])
+        .select(['id', 'code', 'name', 'address', 'email', 'terms_days', 'country', 'tax_number', 'version'])
         .where('kind', '=', kind)
         .orderBy('code')
         .execute();
-      return rows.map(({ id, version, terms_days, ...fields }) => ({
+      return rows.map(({ id, version, terms_days, tax_number: taxNumber, ...fields }) => ({
         id,
         version,
-        fields: { ...fields, termsDays: String(terms_days) },
+        fields: { ...fields, termsDays: String(terms_days), taxNumber },
       }));
     },
     match: async (db, record) => {

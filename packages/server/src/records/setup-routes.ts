@@ -67,8 +67,8 @@ async function refuseLackOfApprovers(trx: Trx, { approveBillsAboveCents }: Asked
 function letterheadRoutes(router: Router, context: Context): void {
   read(router, context, 'letterhead', async (db) => {
     await companyOf(db);
-    const { address, bankDetails, logo, paper } = await printedCompany(db);
-    return { address, bankDetails, logo, paper };
+    const { address, bankDetails, logo, paper, country, taxNumber } = await printedCompany(db);
+    return { address, bankDetails, logo, paper, country, taxNumber };
   });
   const prepare = async ({ body }: Asked<'changeLetterhead'>): Promise<void> => {
     const { isPrintable } = await import('../print/letter.ts');

@@ -27,12 +27,17 @@ interface Typed {
   readonly address: string;
   readonly bankDetails: string;
   readonly paper: string;
+  readonly country: string;
+  readonly taxNumber: string;
   /** A data URL; empty for none. */
   readonly logo: string;
 }
 
-function bodyOf({ address, bankDetails, paper, logo }: Typed): Answer<'letterhead'> {
-  return { address, bankDetails, paper: paper === 'a4' ? 'a4' : 'letter', logo: logo === '' ? null : logo };
+function bodyOf({ address, bankDetails, paper, logo, country, taxNumber }: Typed): Answer<'letterhead'> {
+  return {
+    ...{ address, bankDetails, paper: paper === 'a4' ? 'a4' : 'letter', logo: logo === '' ? null : logo },
+    ...{ country: country.trim().toUpperCase(), taxNumber },
+  };
 }
 
 const CHECK = checkedBy<Typed>(Letterhead, bodyOf);
@@ -50,6 +55,8 @@ function LetterheadForm({ kept }: { readonly kept: Answer<'letterhead'> }) {
       <FieldGrid>
         <Field label="Address" lines={3} hint="As it stands on an envelope." {...field('address')} />
         <Field label="Bank details" lines={3} hint="At the foot of invoices." {...field('bankDetails')} />
+        <Field label="Country" hint="Two letters, such as US." {...field('country')} />
+        <Field label="Tax number" hint="On invoices." {...field('taxNumber')} />
         <Choice label="Paper" options={PAPERS} {...field('paper')} />
         <Logo picture={form.logo} problem={logo.problem} onChange={logo.onChange} />
       </FieldGrid>

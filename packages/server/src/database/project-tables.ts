@@ -1,0 +1,75 @@
+import type { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '@lowtide/core/billing/retention-terms.ts';
+import type { APPLICATIONS_POST } from '@lowtide/core/billing/schedule.ts';
+import type { BILLING_BASES } from '@lowtide/core/ledger/project.ts';
+import type { Generated } from 'kysely';
+import type { CodingRow } from './coding-columns.ts';
+import type { Coded, Recorded } from './table-columns.ts';
+
+/** Projects, how they are billed, and the changes of budget, contract and estimate that were agreed. */
+export interface ProjectTables {
+  project: Coded & {
+    kind: string;
+    client_id: number | null;
+    manager: string;
+    start_on: number;
+    target_end_on: number | null;
+    actual_end_on: number | null;
+    status: string;
+    method: string;
+    cost_treatment: string;
+    tax_code_id: number | null;
+    site_address: string;
+    notes: string;
+    /** As it is typed: `10 until 50, then 0`. */
+    retention: Generated<string>;
+    retention_stored_millionths: number | null;
+    retention_by: Generated<(typeof RETENTION_SCOPES)[number]>;
+    retention_reduces: Generated<(typeof RETENTION_REDUCTIONS)[number]>;
+    retention_due_days: number | null;
+    /** What of it the final invoice releases; null for nothing. */
+    retention_final_millionths: number | null;
+    billed_by: Generated<(typeof BILLING_BASES)[number]>;
+    /** Of time and materials, as it is typed. */
+    markup: Generated<string>;
+    /** 1: the run that earns the rest closes it. */
+    closes_when_earned: Generated<number>;
+    applications_post: Generated<(typeof APPLICATIONS_POST)[number]>;
+  };
+  phase: Coded & { project_id: number; parent_id: number | null };
+  budget_line: CodingRow & {
+    id: Generated<number>;
+    unit: string;
+    unit_cost_e4: number;
+    version: Generated<number>;
+  };
+  budget_change: Recorded & {
+    budget_line_id: number;
+    effective_on: number;
+    quantity_e4: number;
+    cost_cents: number;
+    price_cents: number;
+    original: number;
+    reason: string;
+    approval_id: Generated<number | null>;
+    agreed_on: Generated<number | null>;
+    unit: string;
+    cause: string;
+  };
+  contract_change: Recorded & {
+    project_id: number;
+    effective_on: number;
+    amount_cents: number;
+    reason: string;
+    approval_id: Generated<number | null>;
+    agreed_on: Generated<number | null>;
+    /** 1: of a cancelled contract, or taken back of one. */
+    cancels: Generated<number>;
+  };
+  estimate_override: Recorded & {
+    project_id: number;
+    month: number;
+    amount_cents: number | null;
+    reason: string;
+    agreed_month: Generated<number | null>;
+  };
+}
