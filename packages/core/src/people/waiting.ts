@@ -10,6 +10,8 @@ export const WAITING = {
   'journals-due': 'keep-books',
   'uncoded-cost': 'read-books',
   'bills-due': 'keep-books',
+  'projects-to-bill': 'keep-books',
+  'applications-sent': 'keep-books',
   'invoices-overdue': 'read-books',
   'pending-changes': 'plan-projects',
   'overtaken-forecasts': 'plan-projects',

@@ -64,6 +64,8 @@ interface Billing {
   readonly invoices: readonly { number: string; dueCents: number; openCents: number; state: string }[];
 }
 const billingOf = (app: TestApp) => app.ask<Billing>('/project-billing?project=2&through=2027-01');
+const waiting = async (app: TestApp) =>
+  (await app.ask<{ rows: { what: string; count: number; amountCents: number | null }[] }>('/waiting')).rows;
 const differences = async (app: TestApp) =>
   (await verifiedBooks(app.books.reader)).flatMap(({ title, differences: found }) =>
     found.map((each) => `${title}: ${each}`),
@@ -86,6 +88,7 @@ describe('an application with retention, certified for less, paid in part', () =
     expect((await billingOf(app)).applications).toMatchObject([
       { number: 'AFP-0001', state: 'submitted', askedCents: 3_050_000, certifiedCents: null },
     ]);
+    expect(await waiting(app)).toContainEqual({ what: 'applications-sent', count: 1, amountCents: 3_050_000 });
     // What was asked earns and bills nothing.
     expect((await billingOf(app)).billedCents).toBe(0);
 
@@ -93,6 +96,7 @@ describe('an application with retention, certified for less, paid in part', () =
     expect(begun.sheet.rows).toHaveLength(2);
     const less = certificate('AFP-0001', [{ line: '1', certified: '20,000', reason: 'The north bank is not graded' }]);
     const [invoice] = await post(app, '2027-01', less);
+    expect((await waiting(app)).map(({ what }) => what)).not.toContain('applications-sent');
     await app.order('POST', '/receipts', { documentId: invoice?.id, paidOn: '2027-01-31', amount: '10,000' });
     const now = await billingOf(app);
     expect(now).toMatchObject({

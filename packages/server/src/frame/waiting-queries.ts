@@ -4,6 +4,7 @@ import { settledKinds } from '@lowtide/core/documents/kinds.ts';
 import { cents, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import { isAllowed } from '@lowtide/core/people/roles.ts';
 import { WAITING, WAITING_KINDS, type Waiting } from '@lowtide/core/people/waiting.ts';
+import { USUAL_UNDERBILLED } from '@lowtide/core/reports/to-bill/shape.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { exposures } from '../estimates/estimate-queries.ts';
@@ -12,6 +13,8 @@ import { bounds } from '../ledger/as-of-queries.ts';
 import { openAmount } from '../ledger/settlement-queries.ts';
 import { projectPlans } from '../projects/plan-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
+import { toBillAt } from '../reports/to-bill-queries.ts';
+import { applicationsSent } from '../schedules/project-billing-queries.ts';
 import { strayTotal } from '../strays/stray-queries.ts';
 import { hasEnded } from '@lowtide/core/progress/stage.ts';
 import { submittedWeeks } from '../timesheets/submitted-week-queries.ts';
@@ -57,6 +60,12 @@ const COUNTS: { readonly [W in Waiting]: (db: Db, asker: Asker) => Promise<Waiti
   },
   'bills-due': async (db, { today }) => openBy(db, 'payable', dayNumber(today)),
   'invoices-overdue': async (db, { today }) => openBy(db, 'receivable', dayNumber(today) - 1),
+  'projects-to-bill': async (db, { today }) => {
+    const at = { through: monthOf(today), known: null };
+    const { rows, totalCents } = await toBillAt(db, at, cents(Number(USUAL_UNDERBILLED) * 100));
+    return { count: new Set(rows.map(({ id }) => id)).size, amount: cents(totalCents) };
+  },
+  'applications-sent': async (db) => applicationsSent(db),
   'pending-changes': async (db, { today }) => {
     const at = { through: monthOf(today), known: null };
     const seen = new Set<number>((await standingProjects(db, at)).map(({ record }) => record.id));

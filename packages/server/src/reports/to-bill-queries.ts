@@ -2,7 +2,7 @@ import { reasonsToBill, type PlannedBill } from '@lowtide/core/billing/to-bill.t
 import { dayNumber, dayOf, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import { cents, difference, sum, ZERO } from '@lowtide/core/money/cents.ts';
+import { cents, difference, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import { priceOf } from '@lowtide/core/progress/project-position.ts';
 import { sql } from 'kysely';
 import { unbilledByProject } from '../billable-work/unbilled-work-queries.ts';
@@ -13,12 +13,15 @@ import { standingProjects } from '../projects/position-queries.ts';
 
 /** Projects to bill by the month's end, each with its reasons. */
 export async function toBill(db: Db, query: Asked<'to-bill'>['query']): Promise<Answer<'to-bill'>> {
-  const at = asOf(query);
+  return toBillAt(db, asOf(query), cents(Number(query.above) * 100));
+}
+
+/** The same, where what is underbilled counts above an amount. */
+export async function toBillAt(db: Db, at: AsOf, above: Cents): Promise<Answer<'to-bill'>> {
   const day = lastDay(at.through);
   const plans = await plannedBills(db, at);
   const work = new Map((await unbilledByProject(db)).map((each) => [each.project, each]));
   const due = await retentionDue(db);
-  const above = cents(Number(query.above) * 100);
   const standing = (await standingProjects(db, at)).filter(({ record }) => record.kind === 'client');
   const rows = standing.flatMap(({ record, position, totals }) => {
     if (record.status === 'closed' || record.status === 'proposed') return [];

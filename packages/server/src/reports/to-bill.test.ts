@@ -33,10 +33,15 @@ test('what the plan says is to be billed until it is; what is underbilled above 
       .map(({ reason, amountCents, days, text }) => [reason, amountCents, days, text]);
   };
   expect(await toBill()).toEqual([['plan date reached', 500_000, 11, 'Half']]);
+  const waiting = async () =>
+    (await app.ask<{ rows: { what: string }[] }>('/waiting')).rows.filter(({ what }) => what === 'projects-to-bill');
+  app.setToday('2027-01-31');
+  expect(await waiting()).toEqual([{ what: 'projects-to-bill', count: 1, amountCents: 500_000 }]);
   await app.order('POST', '/invoices', invoiceOf('DUNE', 'amount', '2,000'));
   expect(await toBill()).toEqual([['plan date reached', 300_000, 11, 'Half']]);
   await app.order('POST', '/invoices', invoiceOf('DUNE', 'amount', '3,000'));
   expect(await toBill()).toEqual([]);
+  expect(await waiting()).toEqual([]);
   // 7,200.00 of 8,000.00 is done: 9,000.00 earned, 4,000.00 more than billed.
   await post(app, '2027-01', billSheet({ ...GOOD_BILL, number: 'N-5', project: 'DUNE', code: '31-250', net: '7,200' }));
   await recognize(app, '2027-01');

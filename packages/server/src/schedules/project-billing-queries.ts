@@ -11,8 +11,8 @@ import {
 } from '@lowtide/core/billing/schedule.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { documentId, partyId, projectId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
-import { cents, ZERO } from '@lowtide/core/money/cents.ts';
-import { sql } from 'kysely';
+import { cents, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
+import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { numberText, type EstimateKind } from '../estimates/estimate-queries.ts';
 import { EVERYTHING, notWithdrawn } from '../ledger/as-of-queries.ts';
@@ -164,9 +164,25 @@ function heldLine({ invoice, line, held }: HeldRow): HeldLine {
   return { invoice: documentId(invoice), line, held: cents(held) };
 }
 
-/** Applications that wait for what the client says: neither taken back nor answered nor corrected. */
-async function openApplications(db: Db, projects: readonly number[]) {
+/** Whether application `a`, document `d`, waits for what the client says: neither taken back nor answered nor corrected. */
+function isOpenApplication(): RawBuilder<boolean> {
   const counting = (document: string) => notReversed(document, EVERYTHING);
+  return sql`${counting('d')}
+      AND NOT EXISTS (SELECT 1 FROM certificate c JOIN document i ON i.id = c.document_id
+        WHERE c.application_id = a.document_id AND ${counting('i')})
+      AND NOT EXISTS (SELECT 1 FROM application n JOIN document v ON v.id = n.document_id
+        WHERE n.replaces_id = a.document_id AND ${counting('v')})`;
+}
+
+/** How many applications of all projects wait for the client, and what work they ask for. */
+export async function applicationsSent(db: Db): Promise<{ readonly count: number; readonly amount: Cents }> {
+  const { rows } = await sql<{ count: number; amount: number | null }>`
+    SELECT COUNT(*) AS count, SUM(json_extract(d.body, '$.figures.work')) AS amount
+    FROM application a JOIN document d ON d.id = a.document_id WHERE ${isOpenApplication()}`.execute(db);
+  return { count: rows[0]?.count ?? 0, amount: cents(rows[0]?.amount ?? 0) };
+}
+
+async function openApplications(db: Db, projects: readonly number[]) {
   const { rows } = await sql<{
     project: number;
     id: number;
@@ -176,11 +192,7 @@ async function openApplications(db: Db, projects: readonly number[]) {
     through: number;
   }>`SELECT a.project_id AS project, d.id, d.number, a.ordinal, a.version, a.through_on AS through
     FROM application a JOIN document d ON d.id = a.document_id
-    WHERE a.project_id IN (${sql.join([...projects])}) AND ${counting('d')}
-      AND NOT EXISTS (SELECT 1 FROM certificate c JOIN document i ON i.id = c.document_id
-        WHERE c.application_id = a.document_id AND ${counting('i')})
-      AND NOT EXISTS (SELECT 1 FROM application n JOIN document v ON v.id = n.document_id
-        WHERE n.replaces_id = a.document_id AND ${counting('v')})
+    WHERE a.project_id IN (${sql.join([...projects])}) AND ${isOpenApplication()}
     ORDER BY d.id`.execute(db);
   const found = [];
   for (const { project, id, through, ...row } of rows) {

@@ -52,6 +52,12 @@ const NAMES: { readonly [W in Waiting]: Named } = {
   },
   'bills-due': { path: '/costs?part=open', one: 'bill', words: (count) => `${count} due to be paid` },
   'invoices-overdue': { path: '/billing?part=open', one: 'invoice', words: (count) => `${count} overdue` },
+  'projects-to-bill': { path: '/billing?part=now', one: 'project', words: (count) => `${count} to bill` },
+  'applications-sent': {
+    path: '/billing?part=application',
+    one: 'application',
+    words: (count) => `${count} not yet certified`,
+  },
   'pending-changes': {
     path: '/reports/portfolio',
     one: 'project',

@@ -5,7 +5,9 @@ import { Part, ReportQuery } from '../query.ts';
 
 /** Up to which amount a contract may be underbilled without a word. */
 export const UNDERBILLED_ABOVE = ['0', '1000', '10000', '50000'] as const;
-export const ToBillQuery = ReportQuery.extend({ above: z.enum(UNDERBILLED_ABOVE).default('10000') });
+/** What counts unless somebody chooses otherwise. */
+export const USUAL_UNDERBILLED = '10000';
+export const ToBillQuery = ReportQuery.extend({ above: z.enum(UNDERBILLED_ABOVE).default(USUAL_UNDERBILLED) });
 
 export const ToBillReport = Part.extend({
   rows: z.array(
