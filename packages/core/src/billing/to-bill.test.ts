@@ -5,7 +5,16 @@ import { reasonsToBill, type ToBillFrom } from './to-bill.ts';
 
 const of = (dollars: number) => cents(dollars * 100);
 const NOTHING: ToBillFrom = {
-  ...{ planned: [], left: of(10_000), earned: of(0), billed: of(0), work: null, held: of(0), heldDueOn: null },
+  ...{
+    planned: [],
+    left: of(10_000),
+    earned: of(0),
+    billed: of(0),
+    asked: of(0),
+    work: null,
+    held: of(0),
+    heldDueOn: null,
+  },
 };
 const planned = (dueOn: string, amount: number, text: string) => ({ dueOn: isoDate(dueOn), amount: of(amount), text });
 const PLAN = [planned('2027-01-15', 3_000, 'Start'), planned('2027-02-15', 2_000, 'Gate set')];
@@ -31,9 +40,26 @@ test.each([
     said: [['plan date reached', 1_500, '2027-02-15', 'Gate set']],
   },
   {
+    // 2,000 billed and 1,500 asked for: as if 3,500 were billed.
+    case: 'what of the plan is neither billed nor asked for',
+    more: { planned: PLAN, billed: of(2_000), asked: of(1_500) },
+    said: [['plan date reached', 1_500, '2027-02-15', 'Gate set']],
+  },
+  {
+    // 400 is left, and 300 of it asked for.
+    case: 'no more than is left to be asked for',
+    more: { planned: PLAN, left: of(400), asked: of(300) },
+    said: [['plan date reached', 100, '2027-01-15', 'Start; Gate set']],
+  },
+  {
     case: 'no more than is left of the contract',
     more: { planned: PLAN, left: of(400) },
     said: [['plan date reached', 400, '2027-01-15', 'Start; Gate set']],
+  },
+  {
+    case: 'not what an application asks for already',
+    more: { earned: of(2_500), billed: of(1_000), asked: of(1_400) },
+    said: [],
   },
   {
     case: 'underbilled above the amount',

@@ -24,6 +24,8 @@ export interface ToBillFrom {
   readonly left: Cents | null;
   readonly earned: Cents;
   readonly billed: Cents;
+  /** Of applications the client has not answered: neither billed nor to be asked for again. */
+  readonly asked: Cents;
   readonly work: { readonly left: Cents; readonly oldestOn: IsoDate } | null;
   readonly held: Cents;
   /** When what is held back is due; null where that is not known. */
@@ -39,7 +41,11 @@ export interface ToBill {
 }
 
 /** Why a project is to be billed now, and how much: each reason once. `above` is what may be underbilled without a word. */
-export function reasonsToBill(of: ToBillFrom, day: IsoDate, above: Cents): readonly ToBill[] {
+export function reasonsToBill(from: ToBillFrom, day: IsoDate, above: Cents): readonly ToBill[] {
+  const of = {
+    ...{ ...from, billed: cents(from.billed + from.asked) },
+    left: from.left === null ? null : difference(from.left, from.asked),
+  };
   const planned = byPlan(of);
   return [...planned, ...underbilled(of, above, planned), ...byWork(of, day), ...byRetention(of, day)];
 }

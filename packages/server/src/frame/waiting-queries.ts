@@ -65,7 +65,10 @@ const COUNTS: { readonly [W in Waiting]: (db: Db, asker: Asker) => Promise<Waiti
     const { rows, totalCents } = await toBillAt(db, at, cents(Number(USUAL_UNDERBILLED) * 100));
     return { count: new Set(rows.map(({ id }) => id)).size, amount: cents(totalCents) };
   },
-  'applications-sent': async (db) => applicationsSent(db),
+  'applications-sent': async (db) => {
+    const sent = await applicationsSent(db);
+    return { count: sent.length, amount: sum(sent.map(({ asked }) => asked)) };
+  },
   'pending-changes': async (db, { today }) => {
     const at = { through: monthOf(today), known: null };
     const seen = new Set<number>((await standingProjects(db, at)).map(({ record }) => record.id));

@@ -9,6 +9,7 @@ import { unbilledByProject } from '../billable-work/unbilled-work-queries.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, notWithdrawn, type AsOf } from '../ledger/as-of-queries.ts';
+import { applicationsSent } from '../schedules/project-billing-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 
 /** Projects to bill by the month's end, each with its reasons. */
@@ -21,17 +22,19 @@ export async function toBillAt(db: Db, at: AsOf, above: Cents): Promise<Answer<'
   const day = lastDay(at.through);
   const plans = await plannedBills(db, at);
   const work = new Map((await unbilledByProject(db)).map((each) => [each.project, each]));
+  const sent = groupedBy(await applicationsSent(db), ({ project }) => project);
   const due = await retentionDue(db);
   const standing = (await standingProjects(db, at)).filter(({ record }) => record.kind === 'client');
   const rows = standing.flatMap(({ record, position, totals }) => {
     if (record.status === 'closed' || record.status === 'proposed') return [];
     const unbilled = work.get(record.id);
+    const asked = sum([ZERO, ...(sent.get(record.id) ?? []).map((each) => each.asked)]);
     const days = due.get(record.id) ?? null;
     const reasons = reasonsToBill(
       {
         planned: plans.get(record.id) ?? [],
         left: priceOf(position).figure === 'contract' ? difference(position.contract, position.billed) : null,
-        ...{ earned: position.earned, billed: position.billed, held: totals.retained },
+        ...{ earned: position.earned, billed: position.billed, asked, held: totals.retained },
         work: unbilled === undefined ? null : { left: unbilled.left, oldestOn: unbilled.oldest },
         heldDueOn: record.actualEndOn === null || days === null ? null : plusDays(record.actualEndOn, days),
       },

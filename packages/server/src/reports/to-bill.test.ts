@@ -47,5 +47,10 @@ test('what the plan says is to be billed until it is; what is underbilled above 
   await recognize(app, '2027-01');
   expect(await toBill()).toEqual([]);
   expect(await toBill('&above=1000')).toEqual([['underbilled', 400_000, null, '']]);
+  await post(app, '2027-01', {
+    ...{ kind: 'applications', project: 'DUNE', datedOn: '2027-01-31', replaces: '', taxCode: '', text: '' },
+    rows: [{ line: '1', percent: '', amount: '2,000', stored: '', mayExceed: '', text: '' }],
+  });
+  expect(await toBill('&above=1000')).toEqual([['underbilled', 200_000, null, '']]);
   await app.close();
 });

@@ -174,12 +174,14 @@ function isOpenApplication(): RawBuilder<boolean> {
         WHERE n.replaces_id = a.document_id AND ${counting('v')})`;
 }
 
-/** How many applications of all projects wait for the client, and what work they ask for. */
-export async function applicationsSent(db: Db): Promise<{ readonly count: number; readonly amount: Cents }> {
-  const { rows } = await sql<{ count: number; amount: number | null }>`
-    SELECT COUNT(*) AS count, SUM(json_extract(d.body, '$.figures.work')) AS amount
+/** Applications of all projects that wait for the client: their project, and the work they ask for. */
+export async function applicationsSent(
+  db: Db,
+): Promise<readonly { readonly project: number; readonly asked: Cents }[]> {
+  const { rows } = await sql<{ project: number; asked: number }>`
+    SELECT a.project_id AS project, json_extract(d.body, '$.figures.work') AS asked
     FROM application a JOIN document d ON d.id = a.document_id WHERE ${isOpenApplication()}`.execute(db);
-  return { count: rows[0]?.count ?? 0, amount: cents(rows[0]?.amount ?? 0) };
+  return rows.map(({ project, asked }) => ({ project, asked: cents(asked) }));
 }
 
 async function openApplications(db: Db, projects: readonly number[]) {
