@@ -30,6 +30,7 @@ export const BILLING_FACTS: { readonly [K in keyof BillingFacts]: Fact<K> } = {
   'billed-by-schedule': { kind: 'billed-by-schedule', project: 'GATE' },
   'no-account-for-lines': { kind: 'no-account-for-lines' },
   'billable-needs-work': { kind: 'billable-needs-work' },
+  'work-not-unbilled': { kind: 'work-not-unbilled', typed: '17' },
   'no-bill-rate': { kind: 'no-bill-rate', work: 'A. Brisk' },
   'why-otherwise': { kind: 'why-otherwise', rest: money },
   'markup-unreadable': { kind: 'markup-unreadable', typed: 'ten' },

@@ -26,6 +26,7 @@ export interface BillingFacts {
   'billed-by-schedule': { readonly project: string };
   'no-account-for-lines': object;
   'billable-needs-work': object;
+  'work-not-unbilled': { readonly typed: string };
   'no-bill-rate': { readonly work: string };
   'why-otherwise': { readonly rest: Cents };
   'markup-unreadable': { readonly typed: string };

@@ -47,6 +47,8 @@ export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>
     `${fact.project} is of another client. Leave the client out, or name a project of that client.`,
   'billable-needs-work': () =>
     'What earns as billable is billed by time and materials. Say so under billed by, or choose another recognition.',
+  'work-not-unbilled': (fact) =>
+    `Work ${fact.typed} is not unbilled on the project any more: it was billed, marked or taken back. Leave the row out.`,
   'no-bill-rate': (fact) => `No bill rate holds for ${fact.work}. Enter one under Labor, or say what is billed.`,
   'why-otherwise': (fact) =>
     `${dollars(fact.rest)} of it is not billed. Say why it is written down, or type later to bill it another time.`,

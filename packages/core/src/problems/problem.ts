@@ -36,7 +36,6 @@ export type Subject =
   | 'coding rule'
   | 'order'
   | 'application'
-  | 'unbilled work'
   | 'line of the schedule'
   | 'subcontract'
   | 'line of an order'

@@ -86,7 +86,7 @@ function workIn({ row, place }: PlacedRow<WorkRow>, work: readonly UnbilledWork[
   const named = required(cell('work'), 'the work', ({ typed, at }) => {
     const found = work.find(({ id }) => String(id) === typed.trim());
     return found === undefined
-      ? refused({ at, kind: 'unknown-code', subject: 'unbilled work', typed: typed.trim() })
+      ? refused({ at, kind: 'work-not-unbilled', typed: typed.trim() })
       : accepted(found);
   });
   return following(named, (of): Decision<Placed> => {
