@@ -24,7 +24,9 @@ export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>
     'Nothing of it is certified, so there is nothing to invoice. Correct the application instead.',
   'application-answered': (fact) => `${fact.by} rests on ${fact.number}. Reverse ${fact.by} first.`,
   'over-contract': (fact) =>
-    `${dollars(fact.asked)} is more than the unbilled contract value, ${dollars(fact.left)}. Bill less, or change the contract first.`,
+    fact.left === 0
+      ? 'All of the contract is billed already. Change the contract first.'
+      : `${dollars(fact.asked)} is more than the unbilled contract value, ${dollars(fact.left)}. Bill less, or change the contract first.`,
   'over-invoice': (fact) =>
     `${dollars(fact.asked)} is more than is left to credit of ${fact.number}, ${dollars(fact.left)}. Credit less.`,
   'deposit-left': (fact) =>

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { isoDate } from '../calendar/iso-date.ts';
 import { month } from '../calendar/month.ts';
-import { cents } from '../money/cents.ts';
+import { cents, ZERO } from '../money/cents.ts';
 import { quantity, rate } from '../money/quantity.ts';
 import type { Concern, Concerns, Fact, Facts } from './problem.ts';
 import { BILLING_FACTS } from './billing-facts.test.sample.ts';
@@ -269,6 +269,12 @@ test.each(Object.values(CONCERNS))('$kind says why it is worth a look', (warning
   const words = concern(warning);
   expect(words).toMatch(/[.?]$/);
   expect(words).not.toMatch(/undefined|NaN|\[object/);
+});
+
+test('a contract that is wholly billed is told so', () => {
+  expect(wording({ kind: 'over-contract', left: ZERO, asked: ZERO })).toContain(
+    'All of the contract is billed already.',
+  );
 });
 
 test('a control total says which way it is off', () => {
