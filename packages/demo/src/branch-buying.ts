@@ -6,7 +6,8 @@ import type { Branch, Company } from './company.ts';
 import type { FrontDoor } from './front-door.ts';
 import { COMPANY, ORDER_POLICY } from './orders.ts';
 import { SUPPLIERS } from './parties.ts';
-import type { DemoLine, DemoProject } from './projects.ts';
+import type { DemoLine } from './project-budgets.ts';
+import type { DemoProject } from './projects.ts';
 import { costTypeOf } from './setting-up.ts';
 import { blankBill, codeCell, postSheet, underWay } from './weeks.ts';
 

@@ -3,7 +3,8 @@ import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { BLANK_ROW, type EstimateRow } from '@lowtide/core/estimate/estimate-sheet.ts';
 import { COST_CODES } from './cost-codes.ts';
 import type { FrontDoor } from './front-door.ts';
-import { storyCode, type DemoLine, type DemoProject } from './projects.ts';
+import type { DemoLine } from './project-budgets.ts';
+import { storyCode, type DemoProject } from './projects.ts';
 import { STAFF, type DemoRole } from './staff.ts';
 
 /** Parts a code is estimated by: what, in which unit, at what cost of one, and its share of the code's cost. */

@@ -4,7 +4,8 @@ import { BLANK_BILL_ROW, type BillRow } from '@lowtide/core/documents/supplier-b
 import type { FrontDoor } from './front-door.ts';
 import type { Branch } from './company.ts';
 import { SUPPLIERS } from './parties.ts';
-import { storyCode, type DemoLine, type DemoProject } from './projects.ts';
+import type { DemoLine } from './project-budgets.ts';
+import { storyCode, type DemoProject } from './projects.ts';
 import type { Seeded } from './seeded.ts';
 import { costTypeOf } from './setting-up.ts';
 import type { DemoEmployee, DemoRole } from './staff.ts';
