@@ -85,9 +85,7 @@ function workIn({ row, place }: PlacedRow<WorkRow>, work: readonly UnbilledWork[
   const cell = (column: keyof WorkRow): Cell => ({ typed: row[column], at: `rows/${place}/${column}` });
   const named = required(cell('work'), 'the work', ({ typed, at }) => {
     const found = work.find(({ id }) => String(id) === typed.trim());
-    return found === undefined
-      ? refused({ at, kind: 'work-not-unbilled', typed: typed.trim() })
-      : accepted(found);
+    return found === undefined ? refused({ at, kind: 'work-not-unbilled', typed: typed.trim() }) : accepted(found);
   });
   return following(named, (of): Decision<Placed> => {
     if (!of.isPriced && isEmpty(cell('bill')))
