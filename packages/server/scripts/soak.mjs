@@ -8,6 +8,8 @@ const LAWS = [
   'histories',
   'labor-histories',
   'order-histories',
+  'billing-histories',
+  'work-histories',
   'kill',
   'http/stale-answers',
   'projects/kept-by-project-queries',
