@@ -18,6 +18,8 @@ const HEAD = {
   bankDetails: 'Kelder Bank\nAccount 00 11 22',
   logo: POINT,
   paper: 'a4',
+  country: 'US',
+  taxNumber: 'KD-4417',
 };
 
 let app: TestApp;
