@@ -117,11 +117,11 @@ test('Tab reaches the page before months and sections', async () => {
 
 test('follow a figure down to its lines and to the document behind them', async () => {
   await go('/projects');
-  await page.waitForSelector('[data-figure="earned.p3.t2027-03"]');
-  await page.focus('[data-figure^="complete.p3."]');
+  await page.waitForSelector('[data-figure="earned.p1.t2027-03"]');
+  await page.focus('[data-figure^="complete.p1."]');
   await press(page, 'Enter');
   await sees(page, 'cost to date ÷ estimated cost at completion');
-  await (await page.waitForSelector('[role="dialog"] [data-figure^="cost.p3."]'))?.click();
+  await (await page.waitForSelector('[role="dialog"] [data-figure^="cost.p1."]'))?.click();
   await sees(page, 'posted lines through Mar 2027');
   const link = await page.waitForSelector('[role="dialog"] table[aria-label="Posted lines"] a');
   await link?.click();
