@@ -61,6 +61,19 @@ describe('what is typed', () => {
     expect(result.current.isIdle()).toBe(true);
   });
 
+  test('while an earlier change was on its way goes once, and once it is kept nothing goes after it', async () => {
+    const { result, unmount } = keeping();
+    act(() => result.current.change('a'));
+    await rest(AFTER);
+    act(() => result.current.change('ab'));
+    await answer();
+    await answer();
+    expect(result.current.kept).toBe('kept');
+    await rest(AFTER * 2);
+    unmount();
+    expect(sent).toEqual(['a', 'ab']);
+  });
+
   test('is kept at once by who goes away', async () => {
     const { result, unmount } = keeping();
     act(() => result.current.change('last words'));

@@ -64,7 +64,7 @@ export function useKeeping<T>(
   const turns = useTurns(keepOnce);
   async function keepOnce(): Promise<boolean> {
     const now = latest.current;
-    if (now === null) return true;
+    if (now === null || isKept()) return true;
     const as = unsentOf();
     sending.current = now;
     const refused = await send(now);
@@ -104,7 +104,7 @@ export function useKeeping<T>(
     },
     isIdle: turns.isIdle,
     ...{ kept, trouble },
-    settled: async () => (isKept() ? true : turns.now()),
+    settled: turns.now,
   };
 }
 
