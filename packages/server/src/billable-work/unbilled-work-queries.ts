@@ -1,5 +1,5 @@
 import type { UnbilledWork } from '@lowtide/core/billing/unbilled-work.ts';
-import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import { dayNumber, dayOf, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { firstOpenDay } from '@lowtide/core/months/open-day.ts';
 import { employeeId, projectId } from '@lowtide/core/ledger/ids.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
@@ -149,15 +149,29 @@ export async function priceWaitingHours(trx: Trx, stamp: Stamp): Promise<void> {
   await insertMoves(trx, moves, stamp);
 }
 
-/** What is unbilled of each project, with the day of the oldest of it. */
-export async function unbilledByProject(db: Db) {
-  const { rows } = await sql<{ project: number; left: number; oldest: number; unpriced: number }>`
-    SELECT l.project_id AS project, SUM(l.left_cents) AS "left", MIN(w.done_on) AS oldest,
-      SUM(w.priced = 0 AND l.left_cents = 0) AS unpriced
-    FROM work_left l JOIN billable_work w ON w.id = l.work_id GROUP BY 1`.execute(db);
-  return rows.map(({ project, left, oldest, unpriced }) => ({
-    ...{ project, left: cents(left), oldest: dayOf(oldest), unpriced },
+/** Work of time and materials not billed at the day, as known at the moment, and hours that had no rate then; in the order it was done. */
+export async function workLeftAt(db: Db, { day, recordedAt }: Pick<Bounds, 'day' | 'recordedAt'>) {
+  // What is left now, and what was left then: whatever was billed or written down since.
+  const { rows } = await sql<{ project: number; done: number; left: number; unpriced: number }>`
+    WITH then_left AS (
+      SELECT w.project_id AS project, w.done_on AS done, w.priced, SUM(b.work_id IS NOT NULL) AS moves,
+        w.worth_cents - ifnull(SUM(b.billed_cents + b.written_cents), 0) AS "left"
+      FROM billable_work w JOIN document d ON d.id = w.document_id
+        LEFT JOIN billed_work b ON b.work_id = w.id AND b.counts_on <= ${day} AND b.recorded_at <= ${recordedAt}
+      WHERE w.id IN (SELECT work_id FROM work_left
+          UNION SELECT work_id FROM billed_work WHERE counts_on > ${day} OR recorded_at > ${recordedAt})
+        AND w.counts_on <= ${day} AND d.recorded_at <= ${recordedAt}
+      GROUP BY w.id)
+    SELECT project, done, "left", priced = 0 AND moves = 0 AS unpriced FROM then_left
+    WHERE "left" <> 0 OR (priced = 0 AND moves = 0) ORDER BY done`.execute(db);
+  return rows.map(({ project, done, left, unpriced }) => ({
+    ...{ project, doneOn: dayOf(done), left: cents(left), isUnpriced: unpriced === 1 },
   }));
+}
+
+/** The first day of some work; there is some. */
+export function oldestOf(work: readonly { readonly doneOn: IsoDate }[]): IsoDate {
+  return dayOf(Math.min(...work.map(({ doneOn }) => dayNumber(doneOn))));
 }
 
 /** What an invoice billed of each piece of work, less what notes against it credited. */

@@ -9,7 +9,7 @@ import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { exposures } from '../estimates/estimate-queries.ts';
 import type { Actor } from '../http/actor.ts';
-import { bounds } from '../ledger/as-of-queries.ts';
+import { bounds, EVERYTHING } from '../ledger/as-of-queries.ts';
 import { openAmount } from '../ledger/settlement-queries.ts';
 import { projectPlans } from '../projects/plan-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
@@ -66,7 +66,7 @@ const COUNTS: { readonly [W in Waiting]: (db: Db, asker: Asker) => Promise<Waiti
     return { count: new Set(rows.map(({ id }) => id)).size, amount: cents(totalCents) };
   },
   'applications-sent': async (db) => {
-    const sent = await applicationsSent(db);
+    const sent = await applicationsSent(db, EVERYTHING);
     return { count: sent.length, amount: sum(sent.map(({ asked }) => asked)) };
   },
   'pending-changes': async (db, { today }) => {

@@ -1,10 +1,11 @@
-import { dayNumber, dayOf } from '@lowtide/core/calendar/iso-date.ts';
+import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import { cents, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
+import { cents, sum, ZERO } from '@lowtide/core/money/cents.ts';
 import { ratio } from '@lowtide/core/money/ratio.ts';
 import { AGES } from '@lowtide/core/reports/unbilled-work/shape.ts';
 import { sql } from 'kysely';
+import { oldestOf, workLeftAt } from '../billable-work/unbilled-work-queries.ts';
 import { PRICED_SINCE, TAKEN_BACK } from '../billable-work/work-left-queries.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
@@ -12,38 +13,24 @@ import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 
 /** Work of time and materials done and not billed at the month's end, by project and age. */
 export async function unbilledByAge(db: Db, of: AsOf): Promise<Answer<'unbilled-work'>> {
-  const { day, recordedAt } = await bounds(db, of);
-  const { rows } = await sql<{ project: number; done: number; left: number; unpriced: number }>`
-    SELECT w.project_id AS project, w.done_on AS done, w.worth_cents - ifnull((SELECT SUM(b.billed_cents + b.written_cents)
-        FROM billed_work b WHERE b.work_id = w.id AND b.counts_on <= ${day} AND b.recorded_at <= ${recordedAt}), 0) AS "left",
-      w.priced = 0 AND NOT EXISTS (SELECT 1 FROM billed_work b WHERE b.work_id = w.id
-        AND b.counts_on <= ${day} AND b.recorded_at <= ${recordedAt}) AS unpriced
-    FROM billable_work w JOIN document d ON d.id = w.document_id
-    WHERE w.counts_on <= ${day} AND d.recorded_at <= ${recordedAt}`.execute(db);
-  const open = groupedBy(
-    rows.filter(({ left, unpriced }) => left !== 0 || unpriced === 1),
-    ({ project }) => project,
-  );
+  const at = await bounds(db, of);
+  const open = groupedBy(await workLeftAt(db, at), ({ project }) => project);
   const named = await projectNames(db);
   const answered = [...open].flatMap(([id, some]) => {
     const project = named.get(id);
     if (project === undefined) return [];
-    const ages = AGES.map((_, age) => sum([ZERO, ...some.filter(({ done }) => ageOf(day - done) === age).map(leftOf)]));
+    const ages = AGES.map((_, age) => sum([ZERO, ...some.filter(({ doneOn }) => ageOf(at.day - dayNumber(doneOn)) === age).map(({ left }) => left)]));
     return [
       {
         ...{ id, ...project, ages, totalCents: sum(ages) },
-        oldestOn: dayOf(Math.min(...some.map(({ done }) => done))),
-        unpriced: some.filter(({ unpriced }) => unpriced === 1).length,
+        oldestOn: oldestOf(some),
+        unpriced: some.filter(({ isUnpriced }) => isUnpriced).length,
       },
     ];
   });
   const inOrder = answered.toSorted((one, other) => (one.code < other.code ? -1 : 1));
   const ages = AGES.map((_, age) => sum([ZERO, ...inOrder.map((row) => row.ages[age] ?? ZERO)]));
   return { rows: inOrder, totals: { ages, totalCents: sum(ages) } };
-}
-
-function leftOf({ left }: { readonly left: number }): Cents {
-  return cents(left);
 }
 
 /** The place of an age in days among the ages. */

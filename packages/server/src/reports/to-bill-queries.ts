@@ -5,10 +5,10 @@ import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { cents, difference, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import { priceOf } from '@lowtide/core/progress/project-position.ts';
 import { sql } from 'kysely';
-import { unbilledByProject } from '../billable-work/unbilled-work-queries.ts';
+import { oldestOf, workLeftAt } from '../billable-work/unbilled-work-queries.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
-import { asOf, bounds, notWithdrawn, type AsOf } from '../ledger/as-of-queries.ts';
+import { asOf, bounds, notWithdrawn, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
 import { applicationsSent } from '../schedules/project-billing-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 
@@ -20,14 +20,15 @@ export async function toBill(db: Db, query: Asked<'to-bill'>['query']): Promise<
 /** The same, where what is underbilled counts above an amount. */
 export async function toBillAt(db: Db, at: AsOf, above: Cents): Promise<Answer<'to-bill'>> {
   const day = lastDay(at.through);
-  const plans = await plannedBills(db, at);
-  const work = new Map((await unbilledByProject(db)).map((each) => [each.project, each]));
-  const sent = groupedBy(await applicationsSent(db), ({ project }) => project);
+  const then = await bounds(db, at);
+  const plans = await plannedBills(db, then);
+  const work = groupedBy(await workLeftAt(db, then), ({ project }) => project);
+  const sent = groupedBy(await applicationsSent(db, then), ({ project }) => project);
   const due = await retentionDue(db);
   const standing = (await standingProjects(db, at)).filter(({ record }) => record.kind === 'client');
   const rows = standing.flatMap(({ record, position, totals }) => {
     if (record.status === 'closed' || record.status === 'proposed') return [];
-    const unbilled = work.get(record.id);
+    const unbilled = work.get(record.id) ?? null;
     const asked = sum([ZERO, ...(sent.get(record.id) ?? []).map((each) => each.asked)]);
     const days = due.get(record.id) ?? null;
     const reasons = reasonsToBill(
@@ -35,7 +36,7 @@ export async function toBillAt(db: Db, at: AsOf, above: Cents): Promise<Answer<'
         planned: plans.get(record.id) ?? [],
         left: priceOf(position).figure === 'contract' ? difference(position.contract, position.billed) : null,
         ...{ earned: position.earned, billed: position.billed, asked, held: totals.retained },
-        work: unbilled === undefined ? null : { left: unbilled.left, oldestOn: unbilled.oldest },
+        work: unbilled && { left: sum(unbilled.map(({ left }) => left)), oldestOn: oldestOf(unbilled) },
         heldDueOn: record.actualEndOn === null || days === null ? null : plusDays(record.actualEndOn, days),
       },
       day,
@@ -57,12 +58,14 @@ function daysBetween(from: IsoDate, through: IsoDate): number {
 }
 
 /** Items of billing plans that are due by the month's end, as known then. */
-async function plannedBills(db: Db, at: AsOf): Promise<ReadonlyMap<number, readonly PlannedBill[]>> {
-  const { day, recordedAt } = await bounds(db, at);
+async function plannedBills(
+  db: Db,
+  { day, recordedAt }: Pick<Bounds, 'day' | 'recordedAt'>,
+): Promise<ReadonlyMap<number, readonly PlannedBill[]>> {
   const { rows } = await sql<{ project: number; due: number; text: string; amount: number }>`
     SELECT a.project_id AS project, b.due_on AS due, b.text, b.amount_cents AS amount
     FROM planned_bill b JOIN approval a ON a.id = b.approval_id
-    WHERE b.due_on <= ${day} AND a.recorded_at <= ${recordedAt} AND ${notWithdrawn('b')}
+    WHERE b.due_on <= ${day} AND a.recorded_at <= ${recordedAt} AND ${notWithdrawn('b', recordedAt)}
     ORDER BY b.due_on, b.id`.execute(db);
   return groupedBy(
     rows.map(({ project, due, text, amount }) => ({ project, dueOn: dayOf(due), text, amount: cents(amount) })),

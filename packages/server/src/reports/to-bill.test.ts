@@ -22,11 +22,11 @@ const company = smallCompany(async (app) => {
 
 test('what the plan says is to be billed until it is; what is underbilled above the amount too', async () => {
   const app = await company.open();
-  const toBill = async (more = '') => {
+  const toBill = async (more = '', through = '2027-01') => {
     const { rows, totalCents } = await app.ask<{
       rows: { code: string; reason: string; amountCents: number; days: number | null; text: string }[];
       totalCents: number;
-    }>(`/to-bill?through=2027-01${more}`);
+    }>(`/to-bill?through=${through}${more}`);
     expect(rows.reduce((all, { amountCents }) => all + amountCents, 0)).toBe(totalCents);
     return rows
       .filter(({ code }) => code === 'DUNE')
@@ -52,5 +52,17 @@ test('what the plan says is to be billed until it is; what is underbilled above 
     rows: [{ line: '1', percent: '', amount: '2,000', stored: '', mayExceed: '', text: '' }],
   });
   expect(await toBill('&above=1000')).toEqual([['underbilled', 200_000, null, '']]);
+  // Certified for less in February, 500.00 is to be asked for again: through January, and as known before, all of it still waited.
+  app.setToday('2027-02-15');
+  const [waits] = (await app.ask<{ rows: { number: string }[] }>('/documents?kind=application&through=2027-02')).rows;
+  await post(app, '2027-02', {
+    ...{ kind: 'certificates', application: waits?.number, datedOn: '2027-02-10', dueOn: '', taxCode: '', text: '' },
+    rows: [{ line: '1', certified: '1,500', stored: '', reason: 'Not all of it is there' }],
+  });
+  expect(await toBill('&above=1000')).toEqual([['underbilled', 200_000, null, '']]);
+  expect(await toBill('&above=1000', '2027-02')).toEqual([['underbilled', 250_000, null, '']]);
+  expect(await toBill('&above=1000&known=2027-02-10T00:00:00Z', '2027-02')).toEqual([
+    ['underbilled', 200_000, null, ''],
+  ]);
   await app.close();
 });

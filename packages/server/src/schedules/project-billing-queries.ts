@@ -15,8 +15,8 @@ import { cents, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { numberText, type EstimateKind } from '../estimates/estimate-queries.ts';
-import { EVERYTHING, notWithdrawn } from '../ledger/as-of-queries.ts';
-import { notReversed } from '../ledger/settlement-queries.ts';
+import { EVERYTHING, notWithdrawn, type Bounds } from '../ledger/as-of-queries.ts';
+import { counts, notReversed } from '../ledger/settlement-queries.ts';
 import { depositsOf } from './deposit-queries.ts';
 
 interface ProjectRow {
@@ -164,9 +164,9 @@ function heldLine({ invoice, line, held }: HeldRow): HeldLine {
   return { invoice: documentId(invoice), line, held: cents(held) };
 }
 
-/** Whether application `a`, document `d`, waits for what the client says: neither taken back nor answered nor corrected. */
-function isOpenApplication(): RawBuilder<boolean> {
-  const counting = (document: string) => notReversed(document, EVERYTHING);
+/** Whether application `a`, document `d`, waited then for what the client says: neither taken back nor answered nor corrected. */
+function isOpenApplication(at: Pick<Bounds, 'day' | 'recordedAt'>): RawBuilder<boolean> {
+  const counting = (document: string) => counts(document, at);
   return sql`${counting('d')}
       AND NOT EXISTS (SELECT 1 FROM certificate c JOIN document i ON i.id = c.document_id
         WHERE c.application_id = a.document_id AND ${counting('i')})
@@ -174,13 +174,14 @@ function isOpenApplication(): RawBuilder<boolean> {
         WHERE n.replaces_id = a.document_id AND ${counting('v')})`;
 }
 
-/** Applications of all projects that wait for the client: their project, and the work they ask for. */
+/** Applications of all projects that waited for the client then: their project, and the work they ask for. */
 export async function applicationsSent(
   db: Db,
+  at: Pick<Bounds, 'day' | 'recordedAt'>,
 ): Promise<readonly { readonly project: number; readonly asked: Cents }[]> {
   const { rows } = await sql<{ project: number; asked: number }>`
     SELECT a.project_id AS project, json_extract(d.body, '$.figures.work') AS asked
-    FROM application a JOIN document d ON d.id = a.document_id WHERE ${isOpenApplication()}`.execute(db);
+    FROM application a JOIN document d ON d.id = a.document_id WHERE ${isOpenApplication(at)}`.execute(db);
   return rows.map(({ project, asked }) => ({ project, asked: cents(asked) }));
 }
 
@@ -194,7 +195,7 @@ async function openApplications(db: Db, projects: readonly number[]) {
     through: number;
   }>`SELECT a.project_id AS project, d.id, d.number, a.ordinal, a.version, a.through_on AS through
     FROM application a JOIN document d ON d.id = a.document_id
-    WHERE a.project_id IN (${sql.join([...projects])}) AND ${isOpenApplication()}
+    WHERE a.project_id IN (${sql.join([...projects])}) AND ${isOpenApplication(EVERYTHING)}
     ORDER BY d.id`.execute(db);
   const found = [];
   for (const { project, id, through, ...row } of rows) {
