@@ -50,6 +50,8 @@ import { clockRoutes } from './clock/clock-routes.ts';
 import { orderRoutes } from './orders/order-routes.ts';
 import { strayRoutes } from './strays/stray-routes.ts';
 import { retentionRoutes } from './orders/retention-routes.ts';
+import { clientAnswerRoutes } from './client-answers/answer-routes.ts';
+import { clientInboxRoutes } from './stand-ins/client-inbox-routes.ts';
 import { mailboxRoutes } from './mailbox/mailbox-routes.ts';
 import { mailboxStandInRoutes } from './stand-ins/mailbox-stand-in-routes.ts';
 import { recurringRoutes } from './recurring/recurring-routes.ts';
@@ -123,8 +125,10 @@ const FEATURES = [
   retentionRoutes,
   strayRoutes,
   mailboxRoutes,
+  clientAnswerRoutes,
   recurringRoutes,
   mailboxStandInRoutes,
+  clientInboxRoutes,
   overheadRoutes,
   clockRoutes,
   clockStandInRoutes,

@@ -1,5 +1,6 @@
 import { parentPort } from 'node:worker_threads';
 import { following } from '@lowtide/core/problems/decision.ts';
+import { readClientAnswer } from '@lowtide/core/ubl/read-client-answer.ts';
 import { readUbl } from '@lowtide/core/ubl/read-ubl.ts';
 import { workbookSheet } from './estimates/read-workbook.ts';
 import { refusedWorkbook } from './estimates/workbook-limits.ts';
@@ -17,6 +18,8 @@ async function answerTo(job: ReadJob): Promise<unknown> {
   switch (job.read) {
     case 'paper':
       return following(xmlTree(job.xml), readUbl);
+    case 'client answer':
+      return following(xmlTree(job.xml), readClientAnswer);
     case 'csv':
       return csvRows(job.csv);
     case 'workbook':

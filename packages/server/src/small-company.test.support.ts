@@ -206,7 +206,7 @@ export const invoiceOf = (
 
 export interface SmallCompany {
   /** The application on a copy of the books, for one test. */
-  readonly open: () => Promise<TestApp>;
+  readonly open: (parts?: Partial<AppParts>) => Promise<TestApp>;
 }
 
 /** The small company set up once for a test file, and whatever more happens before each of its tests. */
@@ -219,5 +219,5 @@ export function smallCompany(more: (to: TestApp) => Promise<unknown> = () => Pro
     await sql`PRAGMA wal_checkpoint(TRUNCATE)`.execute(template.books.writer);
   });
   afterAll(() => template?.close());
-  return { open: () => openApp(template?.path) };
+  return { open: (parts) => openApp(template?.path, parts) };
 }

@@ -11,6 +11,7 @@ export const WAITING = {
   'uncoded-cost': 'read-books',
   'bills-due': 'keep-books',
   'projects-to-bill': 'keep-books',
+  'client-answers': 'keep-books',
   'applications-sent': 'keep-books',
   'invoices-overdue': 'read-books',
   'pending-changes': 'plan-projects',

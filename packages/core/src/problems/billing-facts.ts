@@ -40,5 +40,6 @@ export interface BillingConcerns {
   'short-written-off': { readonly amount: Cents };
   'limit-near': { readonly limit: Cents; readonly left: Cents };
   'paid-on-account': { readonly amount: Cents };
+  'announced-before': { readonly amount: Cents; readonly number: string };
   'line-cut': { readonly line: string; readonly back: Cents };
 }

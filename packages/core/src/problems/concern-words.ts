@@ -25,6 +25,8 @@ export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>)
     `By ${fact.line} it would come to ${dollars(fact.expected)}, and ${dollars(fact.amount)} is typed. A digit too many, or too few?`,
   'billable-over-limit': (fact) =>
     `${fact.project} may bill ${dollars(fact.billable)} for its work, above its limit of ${dollars(fact.contract)}: it earns no more than the limit.`,
+  'announced-before': (fact) =>
+    `Advice ${fact.number} announced ${dollars(fact.amount)} for the same invoices. Look whether the money came once or twice before entering it.`,
   'short-written-off': (fact) => `${dollars(fact.amount)} is short and written off to receipt differences.`,
   'limit-near': (fact) => `${dollars(fact.left)} is left after it of the limit of ${dollars(fact.limit)}.`,
   'paid-on-account': (fact) => `${dollars(fact.amount)} is above what is open and stays on account.`,

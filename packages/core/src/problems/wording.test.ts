@@ -225,6 +225,7 @@ const CONCERNS: { readonly [K in keyof Concerns]: Concern<K> } = {
   'unusual-amount': { kind: 'unusual-amount', supplier: 'A', largest: cents(1), amount: money },
   'other-month': { kind: 'other-month', month: march },
   'billable-over-limit': { kind: 'billable-over-limit', project: 'GATE', billable: money, contract: money },
+  'announced-before': { kind: 'announced-before', amount: cents(100), number: 'ADV-1' },
   'short-written-off': { kind: 'short-written-off', amount: cents(100) },
   'limit-near': { kind: 'limit-near', limit: money, left: money },
   'paid-on-account': { kind: 'paid-on-account', amount: cents(100) },

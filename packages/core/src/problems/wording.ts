@@ -140,12 +140,12 @@ const FACT_WORDS: { readonly [K in keyof Facts]: (fact: Fact<K>) => string } = {
   'recoded-already': (fact) => `It was coded otherwise by ${fact.number}. Recode the line of that one.`,
   'not-recodable': (fact) =>
     `The line of ${fact.number} follows from hours, an order or a run, or is no cost. Correct it where it comes from.`,
-  'ubl-unreadable': (fact) => `It cannot be read: ${fact.reason}. Ask the supplier for it once more.`,
+  'ubl-unreadable': (fact) => `It cannot be read: ${fact.reason}. Ask its sender for it once more.`,
   'ubl-total-off': (fact) =>
     `It says ${dollars(fact.said)} for ${fact.what}, and its parts come to ${dollars(fact.worked)}. Ask the supplier to correct it.`,
   'other-company': (fact) => `It is addressed to ${fact.name || 'nobody'}. Send it back, or drop it.`,
   'other-currency': (fact) =>
-    `It is in ${fact.currency || 'no currency'}, and the books are kept in ${fact.books}. Ask for a bill in ${fact.books}.`,
+    `It is in ${fact.currency || 'no currency'}, and the books are kept in ${fact.books}. Ask for it in ${fact.books}.`,
   'no-tax-code': (fact) =>
     `No tax code has ${tenThousandths(fact.millionths)} %. Ask the supplier to correct the tax, or add a tax code.`,
   'message-settled': (fact) => `It is ${fact.status} already. Look at those that wait.`,

@@ -65,7 +65,8 @@ export interface WrittenDocument {
   readonly exemption?: string;
 }
 
-type Tree = { readonly [name: string]: string | Tree | readonly Tree[] };
+/** Elements with their prefixes, attributes behind `@`, text as `#text`. */
+export type Tree = { readonly [name: string]: string | Tree | readonly Tree[] };
 
 const NAMES = {
   invoice: { root: 'Invoice', line: 'InvoiceLine', counted: 'InvoicedQuantity', type: 'InvoiceTypeCode', code: '380' },

@@ -72,6 +72,8 @@ export const DocumentDetail = z.object({
   settlements: z.array(
     z.object({ documentId: Id, number: z.string(), datedOn: Day, amountCents: Cents, way: z.enum(['by', 'of']) }),
   ),
+  /** When it was last sent to its client; null where it never was. */
+  sentAt: z.string().nullable(),
   linked: z.object({ reversedById: Id.nullable(), reversesId: Id.nullable() }),
   /** Lines of it that were coded otherwise since: by which document, and where to. */
   recoded: z.array(z.object({ lineId: Id, documentId: Id, number: z.string(), to: z.string() })),

@@ -11,6 +11,7 @@ import { ESTIMATE_ENDPOINTS } from './estimates.ts';
 import { FORECAST_ENDPOINTS } from './forecasts.ts';
 import { HEALTH_ENDPOINTS } from './health.ts';
 import { ORDER_ENDPOINTS } from './orders.ts';
+import { CLIENT_ANSWER_ENDPOINTS } from './client-answers.ts';
 import { MAILBOX_ENDPOINTS } from './mailbox.ts';
 import { OVERHEAD_ENDPOINTS } from './overhead.ts';
 import { PEOPLE_ENDPOINTS } from './people.ts';
@@ -61,6 +62,7 @@ export const ENDPOINTS = {
   ...ORDER_ENDPOINTS,
   ...RECURRING_ENDPOINTS,
   ...MAILBOX_ENDPOINTS,
+  ...CLIENT_ANSWER_ENDPOINTS,
   ...STRAY_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,
   ...BILLING_ENDPOINTS,

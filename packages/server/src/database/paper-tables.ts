@@ -1,6 +1,9 @@
 import type { Generated } from 'kysely';
 import type { Coded, Recorded } from './table-columns.ts';
 
+/** Who sends what comes in. */
+export type MessageSender = 'supplier' | 'client';
+
 /** Lines to be coded and coded otherwise, files beside documents, bills that came in, journals that come again. */
 export interface PaperTables {
   /** Cost lines posted without a project or a cost code. */
@@ -24,7 +27,8 @@ export interface PaperTables {
     bytes: number;
     content: Buffer;
   };
-  supplier_message: Recorded & {
+  message: Recorded & {
+    sender: MessageSender;
     digest: string;
     name: string;
     xml: string;
@@ -34,6 +38,12 @@ export interface PaperTables {
     reason: string;
     draft_id: number | null;
   };
+  /** A document that was sent to its client, each time. */
+  sent_document: Recorded & { document_id: number };
+  /** A reminder of what a client owes, its step from 1 to 3. */
+  reminder: Recorded & { party_id: number; step: number; reminded_on: number; text: string };
+  reminder_item: { id: Generated<number>; reminder_id: number; document_id: number; open_cents: number };
+  payment_promise: Recorded & { party_id: number; promised_on: number; amount_cents: number; text: string };
   /** `sheet` is JSON of the journal as typed. */
   recurring_journal: Recorded & {
     name: string;

@@ -10,6 +10,7 @@ import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { asOf } from '../ledger/as-of-queries.ts';
+import { sentAt } from '../client-answers/sent-document-queries.ts';
 import { documentLines } from '../ledger/line-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
@@ -23,12 +24,14 @@ export function documentRoutes(router: Router, context: Context): void {
   read(router, context, 'documents', async (db, { query }) => documents(db, asOf(query), query));
   read(router, context, 'document', async (db, { params }) => {
     const { answer, reversedById, reversesId } = await document(db, params.id);
+    const sent = await sentAt(db, params.id);
     return {
       document: answer,
       lines: await documentLines(db, params.id),
       settlements: await settlementsOf(db, params.id),
       linked: { reversedById, reversesId },
       recoded: await recodedLines(db, params.id),
+      sentAt: sent === null ? null : new Date(sent).toISOString(),
     };
   });
   write(router, context, 'reverse', async (trx, { params, body }, acting) => {

@@ -44,7 +44,7 @@ export async function whatWaits(db: Db, asker: Asker): Promise<readonly (Waiting
 const COUNTS: { readonly [W in Waiting]: (db: Db, asker: Asker) => Promise<WaitingCount> } = {
   'weeks-to-approve': async (db, { actor }) => plain((await submittedWeeks(db, actor)).toApprove),
   'weeks-to-post': async (db, { actor }) => plain((await submittedWeeks(db, actor)).toPost),
-  'incoming-bills': async (db) => counted(db, sql`supplier_message WHERE status = 'waiting'`),
+  'incoming-bills': async (db) => counted(db, sql`message WHERE sender = 'supplier' AND status = 'waiting'`),
   // The last word on a draft as it stands: asked for, and neither given nor refused.
   'bills-to-approve': async (db) =>
     counted(
@@ -65,6 +65,7 @@ const COUNTS: { readonly [W in Waiting]: (db: Db, asker: Asker) => Promise<Waiti
     const { rows, totalCents } = await toBillAt(db, at, cents(Number(USUAL_UNDERBILLED) * 100));
     return { count: new Set(rows.map(({ id }) => id)).size, amount: cents(totalCents) };
   },
+  'client-answers': async (db) => counted(db, sql`message WHERE sender = 'client' AND status = 'waiting'`),
   'applications-sent': async (db) => {
     const sent = await applicationsSent(db, EVERYTHING);
     return { count: sent.length, amount: sum(sent.map(({ asked }) => asked)) };

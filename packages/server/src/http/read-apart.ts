@@ -4,6 +4,7 @@ import { ThreadPool, type NotDone, type Outcome } from './thread-pool.ts';
 export type ReadJob =
   | { readonly read: 'workbook'; readonly bytes: Uint8Array }
   | { readonly read: 'paper'; readonly xml: string }
+  | { readonly read: 'client answer'; readonly xml: string }
   | { readonly read: 'csv'; readonly csv: string };
 
 /** Why nothing came of it. */

@@ -44,7 +44,11 @@ export function mailboxRoutes(router: Router, context: Context): void {
   ) => {
     const { name, xml, again } = body;
     const digest = createHash('sha256').update(xml).digest('hex');
-    const id = await insertMessage(trx, { digest, name, xml, said: JSON.stringify(said) }, { again, acting });
+    const id = await insertMessage(
+      trx,
+      { sender: 'supplier', digest, name, xml, said: JSON.stringify(said) },
+      { again, acting },
+    );
     await audit(trx, acting, { action: 'take in a bill', subject: name, detail: { digest } });
     return { id };
   };
@@ -59,12 +63,13 @@ export function mailboxRoutes(router: Router, context: Context): void {
   });
   read(router, context, 'messages', async (db, { query }, { today }) => {
     const rows = [];
-    for (const message of await messagesThat(db, query.show)) rows.push(await messageRow(db, message, today));
+    for (const message of await messagesThat(db, 'supplier', query.show))
+      rows.push(await messageRow(db, message, today));
     return { rows };
   });
   write(router, context, 'useMessage', async (trx, { params }, acting) => useMessage(trx, params.id, acting));
   write(router, context, 'dropMessage', async (trx, { params, body }, acting) => {
-    const message = await waitingMessage(trx, params.id);
+    const message = await waitingMessage(trx, 'supplier', params.id);
     const reason = acceptedOr(
       required({ typed: body.reason, at: 'reason' }, 'the reason', (cell) => textIn(cell, 'the reason', 400)),
     );
@@ -73,7 +78,7 @@ export function mailboxRoutes(router: Router, context: Context): void {
     return { done: true };
   });
   write(router, context, 'takeBackMessage', async (trx, { params }, acting) => {
-    const subject = await takeBackMessage(trx, params.id);
+    const subject = await takeBackMessage(trx, 'supplier', params.id);
     await audit(trx, acting, { action: 'take back a dropped bill', subject });
     return { done: true };
   });
@@ -144,7 +149,7 @@ async function sheetOf(db: Db, invoice: UblInvoice): Promise<BillSheet> {
 
 /** The paper as a sheet of bills that waits, the paper kept with it. */
 async function useMessage(trx: Trx, id: number, acting: Acting): Promise<Answer<'useMessage'>> {
-  const message = await waitingMessage(trx, id);
+  const message = await waitingMessage(trx, 'supplier', id);
   const invoice = acceptedOr(await paperOf(message));
   const { name, currency } = await companyOf(trx);
   const wrong = ublProblems(invoice, { company: name, currency, taxCodes: await taxCodes(trx) }).filter(

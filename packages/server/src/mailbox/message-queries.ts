@@ -1,8 +1,10 @@
 import type { Db, Trx } from '../database/schema.ts';
+import type { MessageSender } from '../database/paper-tables.ts';
 import { Refusal } from '../http/refusal.ts';
 import type { Stamp } from '../audit/stamp.ts';
 
 export interface NewMessage {
+  readonly sender: MessageSender;
   readonly digest: string;
   readonly name: string;
   readonly xml: string;
@@ -10,21 +12,23 @@ export interface NewMessage {
   readonly said: string;
 }
 
-/** What waits, or what was dropped. */
-export async function messagesThat(db: Db, status: 'waiting' | 'dropped') {
+/** What somebody sent and waits, or was dropped. */
+export async function messagesThat(db: Db, sender: MessageSender, status: 'waiting' | 'dropped') {
   return db
-    .selectFrom('supplier_message')
+    .selectFrom('message')
     .select(['id', 'name', 'xml', 'said', 'reason', 'recorded_at'])
+    .where('sender', '=', sender)
     .where('status', '=', status)
     .orderBy('id')
     .execute();
 }
 
-export async function waitingMessage(db: Db, id: number) {
+export async function waitingMessage(db: Db, sender: MessageSender, id: number) {
   const row = await db
-    .selectFrom('supplier_message')
+    .selectFrom('message')
     .select(['id', 'name', 'xml', 'said', 'status'])
     .where('id', '=', id)
+    .where('sender', '=', sender)
     .executeTakeFirst();
   if (!row) throw new Refusal([{ at: '', kind: 'not-there', subject: 'message' }], 404);
   if (row.status !== 'waiting') throw new Refusal([{ at: '', kind: 'message-settled', status: row.status }], 409);
@@ -38,7 +42,7 @@ export async function insertMessage(
   { again, acting }: { readonly again: boolean; readonly acting: Stamp },
 ): Promise<number> {
   const known = await trx
-    .selectFrom('supplier_message')
+    .selectFrom('message')
     .select(['name', 'recorded_at', 'recorded_by'])
     .where('digest', 'like', `${digest}%`)
     .orderBy('id', 'desc')
@@ -53,26 +57,27 @@ export async function insertMessage(
     digest: known.length === 0 ? digest : `${digest} ${known.length + 1}`,
     ...{ status: 'waiting', reason: '', draft_id: null, recorded_at: acting.at, recorded_by: acting.by },
   };
-  return Number((await trx.insertInto('supplier_message').values(row).executeTakeFirstOrThrow()).insertId);
+  return Number((await trx.insertInto('message').values(row).executeTakeFirstOrThrow()).insertId);
 }
 
 /** What was dropped waits again. */
-export async function takeBackMessage(trx: Trx, id: number): Promise<string> {
+export async function takeBackMessage(trx: Trx, sender: MessageSender, id: number): Promise<string> {
   const row = await trx
-    .selectFrom('supplier_message')
+    .selectFrom('message')
     .select(['name', 'status'])
     .where('id', '=', id)
+    .where('sender', '=', sender)
     .executeTakeFirst();
   if (!row) throw new Refusal([{ at: '', kind: 'not-there', subject: 'message' }], 404);
   if (row.status !== 'dropped') throw new Refusal([{ at: '', kind: 'message-settled', status: row.status }], 409);
-  await trx.updateTable('supplier_message').set({ status: 'waiting', reason: '' }).where('id', '=', id).execute();
+  await trx.updateTable('message').set({ status: 'waiting', reason: '' }).where('id', '=', id).execute();
   return row.name;
 }
 
 /** What was put on a sheet that is thrown away waits again where it waited. */
 export async function returnMessagesOf(trx: Trx, draft: number): Promise<void> {
   await trx
-    .updateTable('supplier_message')
+    .updateTable('message')
     .set({ status: 'waiting', draft_id: null })
     .where('draft_id', '=', draft)
     .where('status', '=', 'used')
@@ -85,7 +90,7 @@ export async function settleMessage(
   settled: { readonly status: 'used' | 'dropped'; readonly reason: string; readonly draft: number | null },
 ): Promise<void> {
   await trx
-    .updateTable('supplier_message')
+    .updateTable('message')
     .set({ status: settled.status, reason: settled.reason, draft_id: settled.draft })
     .where('id', '=', id)
     .execute();

@@ -14,6 +14,7 @@ import { amountColumn, moneyColumn, percentColumn, textColumn } from '../ui/colu
 import type { Tone } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
+import { ClientAnswersPart } from './ClientAnswersPart.tsx';
 import { ToBillNow } from './ToBillNow.tsx';
 import { TabLinks } from '../ui/TabLinks.tsx';
 
@@ -32,6 +33,7 @@ const PARTS = [
   { id: 'contracts', text: 'Contracts' },
   { id: 'now', text: 'To bill now' },
   { id: 'application', text: 'Applications' },
+  { id: 'answers', text: 'Answers of clients' },
   { id: 'open', text: 'Open invoices' },
   { id: 'invoice', text: 'All invoices' },
   { id: 'receipt', text: 'Receipts' },
@@ -63,6 +65,7 @@ export function BillingPage() {
       {part === 'contracts' ? <Contracts /> : null}
       {part === 'now' ? <ToBillNow /> : null}
       {part === 'application' ? <DocumentTable kind="application" label="Applications for payment" /> : null}
+      {part === 'answers' ? <ClientAnswersPart /> : null}
       {part === 'open' ? <DocumentTable openOn="receivable" label="Open invoices" /> : null}
       {part === 'invoice' ? <DocumentTable kind="invoice" label="All invoices" /> : null}
       {part === 'receipt' ? <DocumentTable kind="receipt" label="Receipts" /> : null}

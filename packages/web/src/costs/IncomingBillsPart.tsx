@@ -1,16 +1,15 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useGo, useViewState } from '../api/as-of.tsx';
 import { useRead, useWrite, type Answer } from '../api/books-api.ts';
-import { useTypedForm } from '../api/use-typed-form.ts';
+import { DropDialog } from '../entry/DropDialog.tsx';
+import { PaperTakeIn } from '../entry/PaperTakeIn.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
-import { Dialog, DialogActions } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { cameInBefore, Loading, Note, Refused } from '../ui/notes.tsx';
+import { Loading, Note, Refused } from '../ui/notes.tsx';
 import { Sentence } from '../ui/Page.tsx';
 
 type Message = Answer<'messages'>['rows'][number];
@@ -25,6 +24,9 @@ export function IncomingBillsPart() {
   const go = useGo();
   const [onSheet] = useWrite('useMessage');
   const [takeBack] = useWrite('takeBackMessage');
+  const [take] = useWrite('takeMessage');
+  const [fetch] = useWrite('mailbox');
+  const [drop] = useWrite('dropMessage');
   const put = async ({ id }: Message): Promise<void> => {
     const written = await onSheet({ params: { id: String(id) }, body: undefined });
     if (written.ok) go(`/costs/bills/${written.answer.draft}`);
@@ -39,7 +41,13 @@ export function IncomingBillsPart() {
         matched, stands beside it.
       </Sentence>
       <div style={{ display: 'flex', gap: 8, alignItems: 'end' }}>
-        <TakeIn onRefused={setWhy} />
+        <PaperTakeIn
+          label="Bills as XML"
+          source="Fetch from the simulated mailbox"
+          take={(paper, again) => take({ body: { ...paper, again } })}
+          deliver={() => fetch({ body: {} })}
+          onRefused={setWhy}
+        />
         <Choice label="Shown" options={SHOWN} value={show} onChange={setShow} />
       </div>
       <Refused why={why} />
@@ -58,68 +66,15 @@ export function IncomingBillsPart() {
         rowTone={({ isUsable }) => (isUsable ? undefined : 'trouble')}
         empty={isDropped ? 'No bill was dropped.' : 'No bill is waiting.'}
       />
-      {dropping === null ? null : <DropDialog message={dropping} onClose={() => setDropping(null)} />}
-    </>
-  );
-}
-
-interface Paper {
-  readonly name: string;
-  readonly xml: string;
-}
-
-/** A file from the machine, or, in the demo, what the simulated mailbox delivers. */
-function TakeIn({ onRefused }: { readonly onRefused: (why: string | null) => void }) {
-  const input = useRef<HTMLInputElement>(null);
-  const [take, { busy }] = useWrite('takeMessage');
-  const [fetch] = useWrite('mailbox');
-  const [before, setBefore] = useState<readonly Paper[]>([]);
-  const takeAll = async (papers: readonly Paper[], again = false): Promise<void> => {
-    const refused: string[] = [];
-    const known: Paper[] = [];
-    for (const paper of papers) {
-      const written = await take({ body: { ...paper, again } });
-      if (written.ok) continue;
-      refused.push(`${paper.name}: ${written.trouble.detail}`);
-      if (cameInBefore(written.trouble)) known.push(paper);
-    }
-    setBefore(known);
-    onRefused(refused.length === 0 ? null : refused.join(' '));
-  };
-  const deliver = async (): Promise<void> => {
-    const delivered = await fetch({ body: {} });
-    if (delivered.ok) await takeAll(delivered.answer.messages);
-    else onRefused(delivered.trouble.detail);
-  };
-  const read = async (files: FileList | null): Promise<void> => {
-    const texts = await Promise.all(
-      [...(files ?? [])].map(async (file) => ({ name: file.name, xml: await file.text() })),
-    );
-    await takeAll(texts);
-  };
-  return (
-    <div style={{ display: 'flex', gap: 8 }}>
-      <input
-        ref={input}
-        type="file"
-        accept=".xml,application/xml"
-        multiple
-        hidden
-        aria-label="Bills as XML"
-        onChange={(event) => void read(event.target.files)}
-      />
-      <Button isDisabled={busy} onPress={() => input.current?.click()}>
-        Import UBL files
-      </Button>
-      {before.length === 0 ? null : (
-        <Button isDisabled={busy} onPress={() => void takeAll(before, true)}>
-          Import {before.length === 1 ? 'it' : 'them'} again
-        </Button>
+      {dropping === null ? null : (
+        <DropDialog
+          name={dropping.number || dropping.name}
+          words="It is not entered. It stays among the bills that were dropped, and can be taken back there."
+          drop={(reason) => drop({ params: { id: String(dropping.id) }, body: { reason } })}
+          onClose={() => setDropping(null)}
+        />
       )}
-      <Button isDisabled={busy} onPress={() => void deliver()}>
-        Fetch from the simulated mailbox
-      </Button>
-    </div>
+    </>
   );
 }
 
@@ -181,24 +136,3 @@ function columns(acts: readonly Act[]): readonly Column<Message>[] {
 }
 
 const MOST_SAID = 3;
-
-function DropDialog({ message, onClose }: { readonly message: Message; readonly onClose: () => void }) {
-  const { form, field, general, settle } = useTypedForm({ reason: '' });
-  const [drop, { busy }] = useWrite('dropMessage');
-  const send = async (): Promise<void> => {
-    if (settle(await drop({ params: { id: String(message.id) }, body: form }))) onClose();
-  };
-  return (
-    <Dialog title={`Drop ${message.number || message.name}`} onClose={onClose}>
-      <p>It is not entered. It stays among the bills that were dropped, and can be taken back there.</p>
-      <Field label="Reason" autoFocus {...field('reason')} />
-      <Refused why={general} />
-      <DialogActions>
-        <Button onPress={onClose}>Cancel</Button>
-        <Button $look="primary" isDisabled={busy} onPress={() => void send()}>
-          Drop the bill
-        </Button>
-      </DialogActions>
-    </Dialog>
-  );
-}

@@ -5,6 +5,7 @@ import { AsOfLink, useGo } from '../api/as-of.tsx';
 import type { Answer } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
+import { SendButton } from './SendButton.tsx';
 import { BeginSheetButton } from './BeginSheetButton.tsx';
 
 /** A dialog about a document. */
@@ -65,7 +66,7 @@ export function DocumentActions({ document, onOpen }: DocumentActionsProps) {
 
 /** What everybody may do who sees the document; what changes it; what is written against it. */
 const READING: readonly DocumentAction[] = ['print', 'ubl', 'to order', 'to run'];
-const CHANGING: readonly DocumentAction[] = ['repeat', 'recode', 'enter again', 'correct hours'];
+const CHANGING: readonly DocumentAction[] = ['send', 'repeat', 'recode', 'enter again', 'correct hours'];
 const CREDITING: readonly DocumentAction[] = [
   ...(['correct application', 'certify', 'credit bill', 'credit invoice', 'write off', 'pay back'] as const),
 ];
@@ -87,6 +88,8 @@ function Action({ action, document, onOpen }: DocumentActionsProps & { readonly 
       );
     case 'ubl':
       return <a href={`/api/documents/${id}/ubl.xml`}>UBL</a>;
+    case 'send':
+      return standing ? <SendButton id={id} /> : null;
     case 'to order':
       return standing ? <Button onPress={() => go(`/orders/${id}`)}>To the order</Button> : null;
     case 'to run':

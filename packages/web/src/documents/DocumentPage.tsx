@@ -73,6 +73,7 @@ function DocumentOf({ id }: { readonly id: string }) {
           { name: 'Amount', value: dollars(document.grossCents) },
           { name: 'Open', value: dollars(document.openCents) },
           ...(document.dueOn === null ? [] : [{ name: 'Due', value: dayText(document.dueOn) }]),
+          ...(answer.sentAt === null ? [] : [{ name: 'Sent', value: dayText(isoDate(answer.sentAt.slice(0, 10))) }]),
           ...(document.memo === '' ? [] : [{ name: 'Text', value: document.memo }]),
         ]}
       />

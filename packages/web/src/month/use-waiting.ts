@@ -53,6 +53,12 @@ const NAMES: { readonly [W in Waiting]: Named } = {
   'bills-due': { path: '/costs?part=open', one: 'bill', words: (count) => `${count} due to be paid` },
   'invoices-overdue': { path: '/billing?part=open', one: 'invoice', words: (count) => `${count} overdue` },
   'projects-to-bill': { path: '/billing?part=now', one: 'project', words: (count) => `${count} to bill` },
+  'client-answers': {
+    path: '/billing?part=answers',
+    one: 'answer of a client',
+    many: 'answers of clients',
+    words: (count) => `${count} to act on or drop`,
+  },
   'applications-sent': {
     path: '/billing?part=application',
     one: 'application',

@@ -12,6 +12,6 @@ export const CREDIT_NOTE = {
     'Dr progress billings of the project or the accounts of its lines, and output tax; Cr retention receivable and deposits their shares, and receivables.',
   billsWork: true,
   linesSayNumber: true,
-  actions: ['print', 'ubl', 'pay back'],
+  actions: ['print', 'ubl', 'send', 'pay back'],
   pdf: '/credit-notes',
 } as const satisfies KindOfDocument;

@@ -12,6 +12,6 @@ export const INVOICE = {
     'Dr receivables, what the client holds back, and what a deposit pays; Cr progress billings of the project or the accounts of its lines, and output tax.',
   billsWork: true,
   linesSayNumber: true,
-  actions: ['print', 'ubl', 'credit invoice', 'write off'],
+  actions: ['print', 'ubl', 'send', 'credit invoice', 'write off'],
   pdf: '/invoices',
 } as const satisfies KindOfDocument;
