@@ -11,6 +11,7 @@ import { changeOrders } from './changes.ts';
 import { storyCode, type DemoProject } from './projects.ts';
 import { applyOverhead, OVERHEAD_FROM, payForEquipment, setUpOverhead, weekOfEquipment } from './overhead.ts';
 import { liveOrders } from './orders.ts';
+import { askClients } from './clients.ts';
 import { keepPapers } from './papers.ts';
 import { forecast } from './forecasts.ts';
 import { demoCompany, projectsOf, type Branch, type Company } from './company.ts';
@@ -46,6 +47,7 @@ export async function generate(
     if (monthOf(plusDays(day, 1)) !== monthOf(day)) progress(monthOf(day));
   }
   if (company.branches.length > 1) await fillMailbox(door);
+  else await askClients(door, DEMO_TODAY);
   await leaveUnposted(door);
 }
 

@@ -173,3 +173,42 @@ test('what is to be billed now fills a sheet, and who finances whom is read mont
   await sees(page, 'Received − paid, expected');
   expect(await accessibilityProblems(page)).toEqual([]);
 });
+
+test('a client announces a payment, and the receipt is begun from what they say', async () => {
+  await go('/billing?part=answers');
+  await sees(page, 'Receipt of 187,100.00 on 30 Mar 2027');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await click(page, 'Act on it: R-INV-0097');
+  await sees(page, 'Ctrl Enter posts 1 client receipt of 187,100.00');
+  await press(page, 'Control+Enter');
+  await sees(page, 'Posted RCT-');
+  await go('/billing?part=answers');
+  await click(page, 'Drop: R-INV-0096');
+  await fill(page, 'Reason', 'Not theirs');
+  await click(page, 'Drop it');
+  await page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
+  await click(page, 'Act on it: R-INV-0093');
+  await sees(page, 'Credit');
+  await sees(page, 'Quillhaven Harbor District R-INV-0093.xml');
+});
+
+test('who is late is reminded by letter, and what they promise is noted', async () => {
+  await go('/billing?part=open');
+  await sees(page, 'Reminder, 31 Mar 2027');
+  await click(page, 'MARREN');
+  await sees(page, 'Second reminder of 64,500.00 comes next');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await click(page, 'Second reminder');
+  await fill(page, 'Text of its own', 'As agreed by telephone');
+  await page.evaluate(() => {
+    const dialog = document.querySelector('[role="dialog"]');
+    [...(dialog?.querySelectorAll('button') ?? [])]
+      .find(({ textContent }) => textContent === 'Second reminder')
+      ?.click();
+  });
+  await sees(page, 'Second reminder (PDF)');
+  await click(page, 'Note a promise');
+  await fill(page, 'To be paid on', '15 apr');
+  await click(page, 'Note it');
+  await sees(page, '15 Apr 2027');
+});

@@ -51,6 +51,7 @@ import { orderRoutes } from './orders/order-routes.ts';
 import { strayRoutes } from './strays/stray-routes.ts';
 import { retentionRoutes } from './orders/retention-routes.ts';
 import { clientAnswerRoutes } from './client-answers/answer-routes.ts';
+import { reminderRoutes } from './reminders/reminder-routes.ts';
 import { clientInboxRoutes } from './stand-ins/client-inbox-routes.ts';
 import { mailboxRoutes } from './mailbox/mailbox-routes.ts';
 import { mailboxStandInRoutes } from './stand-ins/mailbox-stand-in-routes.ts';
@@ -126,6 +127,7 @@ const FEATURES = [
   strayRoutes,
   mailboxRoutes,
   clientAnswerRoutes,
+  reminderRoutes,
   recurringRoutes,
   mailboxStandInRoutes,
   clientInboxRoutes,

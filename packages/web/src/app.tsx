@@ -67,6 +67,10 @@ export const router = createBrowserRouter([
       // What it was called before: addresses people kept.
       { path: 'earning', element: <Onward to="/recognition" /> },
       { path: 'billing', element: page(() => import('./billing/BillingPage.tsx'), 'BillingPage') },
+      {
+        path: 'clients/:id',
+        element: page(() => import('./billing/ClientAccountPage.tsx'), 'ClientAccountPage'),
+      },
       { path: 'reports', element: page(() => import('./reports/ReportsPage.tsx'), 'ReportsPage') },
       ...REPORT_NAMES.map((name) => ({ path: `reports/${name}`, element: <ReportPage key={name} name={name} /> })),
       { path: 'closing', element: page(() => import('./month/ClosingPage.tsx'), 'ClosingPage') },

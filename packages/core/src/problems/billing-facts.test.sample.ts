@@ -36,6 +36,7 @@ export const BILLING_FACTS: { readonly [K in keyof BillingFacts]: Fact<K> } = {
   'markup-unreadable': { kind: 'markup-unreadable', typed: 'ten' },
   'not-time-and-materials': { kind: 'not-time-and-materials', project: 'GATE' },
   'other-client': { kind: 'other-client', project: 'GATE' },
+  'nothing-to-remind': { kind: 'nothing-to-remind', client: 'COUNTY' },
   'nothing-certified': { kind: 'nothing-certified' },
   'application-answered': { kind: 'application-answered', number: 'APP-0001', by: 'INV-0007' },
   'client-needed': { kind: 'client-needed', project: 'P' },

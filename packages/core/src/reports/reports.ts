@@ -16,6 +16,7 @@ import { PRICE_HISTORY } from './price-history/report.ts';
 import { PROJECT_ACTIVITY } from './project-activity/report.ts';
 import { RECEIVED_NOT_BILLED } from './received-not-billed/report.ts';
 import { SUPPLIER_SPEND } from './supplier-spend/report.ts';
+import { OWING } from './owing/report.ts';
 import { PORTFOLIO } from './portfolio/report.ts';
 import { PROFITABILITY } from './profitability/report.ts';
 import { PROJECTS } from './projects/report.ts';
@@ -39,6 +40,7 @@ export const REPORTS = {
   'project-activity': PROJECT_ACTIVITY,
   billable: BILLABLE,
   'to-bill': TO_BILL,
+  owing: OWING,
   'unbilled-work': UNBILLED_WORK,
   realization: REALIZATION,
   hours: HOURS_REPORT,

@@ -14,6 +14,7 @@ import { ORDER_ENDPOINTS } from './orders.ts';
 import { CLIENT_ANSWER_ENDPOINTS } from './client-answers.ts';
 import { MAILBOX_ENDPOINTS } from './mailbox.ts';
 import { OVERHEAD_ENDPOINTS } from './overhead.ts';
+import { REMINDER_ENDPOINTS } from './reminders.ts';
 import { PEOPLE_ENDPOINTS } from './people.ts';
 import { PROGRESS_ENDPOINTS } from './progress.ts';
 import { LABOR_ENDPOINTS } from './labor.ts';
@@ -63,6 +64,7 @@ export const ENDPOINTS = {
   ...RECURRING_ENDPOINTS,
   ...MAILBOX_ENDPOINTS,
   ...CLIENT_ANSWER_ENDPOINTS,
+  ...REMINDER_ENDPOINTS,
   ...STRAY_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,
   ...BILLING_ENDPOINTS,

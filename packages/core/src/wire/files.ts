@@ -59,6 +59,8 @@ export const FILES = {
   invoice: { path: '/invoices/{id}.pdf', may: 'read-books' },
   depositInvoice: { path: '/deposit-invoices/{id}.pdf', may: 'read-books' },
   application: { path: '/applications/{id}.pdf', may: 'read-books' },
+  statement: { path: '/clients/{id}/statement.pdf', may: 'read-books' },
+  reminder: { path: '/reminders/{id}.pdf', may: 'read-books' },
   creditNote: { path: '/credit-notes/{id}.pdf', may: 'read-books' },
 } as const satisfies Readonly<Record<string, FileAddress>>;
 

@@ -2,7 +2,6 @@ import {
   depositToAvoid,
   expectedMoney,
   projectMoney,
-  usualDelay,
   type LowestPoint,
   type MoneyEvent,
 } from '@lowtide/core/billing/project-money.ts';
@@ -17,6 +16,7 @@ import { entryOf } from '../database/line-number.ts';
 import type { Answer } from '../http/api.ts';
 import { EVERYTHING, notWithdrawn } from '../ledger/as-of-queries.ts';
 import { notReversed, openAmount } from '../ledger/settlement-queries.ts';
+import { clientDelay } from '../schedules/receivable-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 
 interface Asked {
@@ -151,15 +151,8 @@ async function termsOf(db: Db, project: number): Promise<number> {
   return rows[0]?.days ?? 0;
 }
 
-/** How the client of a project really paid its last twelve paid invoices. */
+/** How the client of a project really pays; nothing is late before they paid anything. */
 async function delayOf(db: Db, project: number): Promise<number> {
-  const { rows } = await sql<{ due: number; paid: number; amount: number }>`
-    SELECT d.due_on AS due, r.dated_on AS paid, SUM(s.amount_cents) AS amount FROM (
-      SELECT d.id, d.due_on FROM document d
-      WHERE d.party_id = (SELECT client_id FROM project WHERE id = ${project}) AND d.kind = 'invoice'
-        AND d.due_on IS NOT NULL AND ${openAmount('d', EVERYTHING)} = 0 AND ${notReversed('d', EVERYTHING)}
-      ORDER BY d.id DESC LIMIT 12) d
-    JOIN settlement s ON s.document_id = d.id JOIN document r ON r.id = s.by_document_id AND r.kind = 'receipt'
-    WHERE ${notReversed('r', EVERYTHING)} GROUP BY d.id, r.id`.execute(db);
-  return usualDelay(rows.map(({ due, paid, amount }) => ({ days: paid - due, amount: cents(amount) })));
+  const row = await db.selectFrom('project').select('client_id').where('id', '=', project).executeTakeFirst();
+  return row?.client_id == null ? 0 : ((await clientDelay(db, row.client_id)) ?? 0);
 }

@@ -18,6 +18,7 @@ import { portfolio } from './portfolio.ts';
 import { profitability } from './profitability.ts';
 import { balance, income, trial } from './statements.ts';
 import { realization, unbilledByAge } from './billable-work-queries.ts';
+import { owing } from '../reminders/owing-queries.ts';
 import { toBill } from './to-bill-queries.ts';
 import { wipSchedule } from './wip-schedule.ts';
 
@@ -41,6 +42,7 @@ export const REPORT_ANSWERS: {
   hours: async (db, query) => hoursBy(db, query),
   'certified-payroll': async (db, query) => certifiedPayroll(db, query),
   'labor-composition': async (db, query) => laborComposition(db, query),
+  owing: async (db, query) => owing(db, asOf(query)),
   'to-bill': async (db, query) => toBill(db, query),
   'unbilled-work': async (db, query) => unbilledByAge(db, asOf(query)),
   realization: async (db, query) => realization(db, query),

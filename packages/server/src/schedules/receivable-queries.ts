@@ -1,4 +1,5 @@
 import type { OpenReceivable } from '@lowtide/core/billing/open-receivable.ts';
+import { usualDelay } from '@lowtide/core/billing/project-money.ts';
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import { settledKinds } from '@lowtide/core/documents/kinds.ts';
 import { documentId, partyId } from '@lowtide/core/ledger/ids.ts';
@@ -6,7 +7,7 @@ import { cents } from '@lowtide/core/money/cents.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
-import { openAmount, openParts } from '../ledger/settlement-queries.ts';
+import { notReversed, openAmount, openParts } from '../ledger/settlement-queries.ts';
 
 /** What some clients have not paid yet, as the books are now. */
 export async function openReceivables(db: Db, clients: readonly number[]): Promise<readonly OpenReceivable[]> {
@@ -35,4 +36,19 @@ export async function openReceivables(db: Db, clients: readonly number[]): Promi
     });
   }
   return found;
+}
+
+/** Days from due day to receipt of a client's last twelve paid invoices, by amount; null before they paid any. */
+export async function clientDelay(db: Db, client: number): Promise<number | null> {
+  const { rows } = await sql<{ due: number; paid: number; amount: number }>`
+    SELECT d.due_on AS due, r.dated_on AS paid, SUM(s.amount_cents) AS amount FROM (
+      SELECT d.id, d.due_on FROM document d
+      WHERE d.party_id = ${client} AND d.kind = 'invoice'
+        AND d.due_on IS NOT NULL AND ${openAmount('d', EVERYTHING)} = 0 AND ${notReversed('d', EVERYTHING)}
+      ORDER BY d.id DESC LIMIT 12) d
+    JOIN settlement s ON s.document_id = d.id JOIN document r ON r.id = s.by_document_id AND r.kind = 'receipt'
+    WHERE ${notReversed('r', EVERYTHING)} GROUP BY d.id, r.id`.execute(db);
+  return rows.length === 0
+    ? null
+    : usualDelay(rows.map(({ due, paid, amount }) => ({ days: paid - due, amount: cents(amount) })));
 }

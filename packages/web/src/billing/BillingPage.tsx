@@ -15,6 +15,7 @@ import type { Tone } from '../ui/Figure.tsx';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Sentence } from '../ui/Page.tsx';
 import { ClientAnswersPart } from './ClientAnswersPart.tsx';
+import { OwingClients } from './OwingClients.tsx';
 import { ToBillNow } from './ToBillNow.tsx';
 import { TabLinks } from '../ui/TabLinks.tsx';
 
@@ -66,10 +67,20 @@ export function BillingPage() {
       {part === 'now' ? <ToBillNow /> : null}
       {part === 'application' ? <DocumentTable kind="application" label="Applications for payment" /> : null}
       {part === 'answers' ? <ClientAnswersPart /> : null}
-      {part === 'open' ? <DocumentTable openOn="receivable" label="Open invoices" /> : null}
+      {part === 'open' ? <OpenInvoices /> : null}
       {part === 'invoice' ? <DocumentTable kind="invoice" label="All invoices" /> : null}
       {part === 'receipt' ? <DocumentTable kind="receipt" label="Receipts" /> : null}
     </Page>
+  );
+}
+
+/** Who owes, and what each of them owes. */
+function OpenInvoices() {
+  return (
+    <>
+      <OwingClients />
+      <DocumentTable openOn="receivable" label="Open invoices" />
+    </>
   );
 }
 
