@@ -37,6 +37,7 @@ export const BILLING_FACTS: { readonly [K in keyof BillingFacts]: Fact<K> } = {
   'not-time-and-materials': { kind: 'not-time-and-materials', project: 'GATE' },
   'other-client': { kind: 'other-client', project: 'GATE' },
   'nothing-to-remind': { kind: 'nothing-to-remind', client: 'COUNTY' },
+  'released-ahead': { kind: 'released-ahead', project: 'GATE', released: money, received: money, held: money },
   'nothing-certified': { kind: 'nothing-certified' },
   'application-answered': { kind: 'application-answered', number: 'APP-0001', by: 'INV-0007' },
   'client-needed': { kind: 'client-needed', project: 'P' },

@@ -32,6 +32,12 @@ export interface BillingFacts {
   'markup-unreadable': { readonly typed: string };
   'not-time-and-materials': { readonly project: string };
   'nothing-to-remind': { readonly client: string };
+  'released-ahead': {
+    readonly project: string;
+    readonly released: Cents;
+    readonly received: Cents;
+    readonly held: Cents;
+  };
   'other-client': { readonly project: string };
 }
 

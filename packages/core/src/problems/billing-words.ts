@@ -19,6 +19,8 @@ export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>
     `${fact.number} waits for the client's answer. Certify it first, or name it as the one that this corrects.`,
   'nothing-to-remind': (fact) =>
     `Nothing of ${fact.client} is overdue that has not had its final notice. Wait for the due day, or write off what will not be paid.`,
+  'released-ahead': (fact) =>
+    `With it ${dollars(fact.released)} would be released to suppliers of ${fact.project}, and its client released ${dollars(fact.received)} and holds back ${dollars(fact.held)} still. Release less, or say that it is meant so.`,
   'line-not-asked': (fact) => `The application asks nothing for ${fact.line}. Take the row out.`,
   'certified-above-asked': (fact) =>
     `${dollars(fact.certified)} is more than was asked for ${fact.line}, ${dollars(fact.asked)}. Enter what was certified of it.`,

@@ -20,6 +20,7 @@ import { OWING } from './owing/report.ts';
 import { PORTFOLIO } from './portfolio/report.ts';
 import { PROFITABILITY } from './profitability/report.ts';
 import { PROJECTS } from './projects/report.ts';
+import { RETENTION } from './retention/report.ts';
 import type { Report } from './report.ts';
 import { TRIAL_BALANCE } from './trial-balance/report.ts';
 import { WIP_SCHEDULE } from './wip-schedule/report.ts';
@@ -41,6 +42,7 @@ export const REPORTS = {
   billable: BILLABLE,
   'to-bill': TO_BILL,
   owing: OWING,
+  retention: RETENTION,
   'unbilled-work': UNBILLED_WORK,
   realization: REALIZATION,
   hours: HOURS_REPORT,

@@ -1,7 +1,7 @@
 import type { RetainedApart } from '@lowtide/core/documents/catalog.ts';
 import { partyId, projectId } from '@lowtide/core/ledger/ids.ts';
 import type { ProjectPart } from '@lowtide/core/ledger/project-parts.ts';
-import { cents } from '@lowtide/core/money/cents.ts';
+import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import { sql, type RawBuilder } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { EVERYTHING, type Bounds } from '../ledger/as-of-queries.ts';
@@ -42,4 +42,19 @@ export async function retainedApart(db: Db, suppliers: readonly number[]): Promi
     WHERE m.order_id IS NULL AND m.party_id IN (${sql.join([...suppliers])}) AND ${notReversed('d', EVERYTHING)}
     GROUP BY m.party_id HAVING SUM(m.amount_cents) <> 0`.execute(db);
   return rows.map((row) => ({ supplier: partyId(row.supplier), retained: cents(row.retained) }));
+}
+
+/** What was withheld from suppliers of each project at a moment, and what of it was released to them. */
+export async function retainedByProject(
+  db: Db,
+  at: Pick<Bounds, 'day' | 'recordedAt'>,
+): Promise<ReadonlyMap<number, { readonly withheld: Cents; readonly released: Cents }>> {
+  const { rows } = await sql<{ project: number; withheld: number; released: number }>`
+    SELECT m.project_id AS project, SUM(CASE WHEN d.kind = 'retention-release' THEN 0 ELSE m.amount_cents END) AS withheld,
+      SUM(CASE WHEN d.kind = 'retention-release' THEN -m.amount_cents ELSE 0 END) AS released
+    FROM retained m JOIN document d ON d.id = m.document_id
+    WHERE m.project_id IS NOT NULL AND ${counts('d', at)} GROUP BY 1`.execute(db);
+  return new Map(
+    rows.map(({ project, withheld, released }) => [project, { withheld: cents(withheld), released: cents(released) }]),
+  );
 }

@@ -19,7 +19,9 @@ export async function unbilledByAge(db: Db, of: AsOf): Promise<Answer<'unbilled-
   const answered = [...open].flatMap(([id, some]) => {
     const project = named.get(id);
     if (project === undefined) return [];
-    const ages = AGES.map((_, age) => sum([ZERO, ...some.filter(({ doneOn }) => ageOf(at.day - dayNumber(doneOn)) === age).map(({ left }) => left)]));
+    const ages = AGES.map((_, age) =>
+      sum([ZERO, ...some.filter(({ doneOn }) => ageOf(at.day - dayNumber(doneOn)) === age).map(({ left }) => left)]),
+    );
     return [
       {
         ...{ id, ...project, ages, totalCents: sum(ages) },

@@ -37,6 +37,9 @@ beforeAll(async () => {
   await post(app, '2027-01', goods('2027-01-15', { line: 'PO-0001/1', quantity: '60' }));
   await post(app, '2027-01', billed('B-1', { order: 'PO-0001/1', quantity: '20' }));
   await app.order('POST', '/invoices', invoiceOf('GATE', 'amount', '25,000.00'));
+  const item = { ...LINE, quantity: '', unit: '', price: '', net: '2,000.00', retention: '10', costType: 'sub' };
+  await post(app, '2027-01', { kind: 'subcontracts', rows: [item] });
+  await post(app, '2027-01', billed('S-1', { order: 'SC-0001/1', net: '500.00' }));
   await monitored(app);
   await recognize(app, '2027-01');
 });
@@ -194,11 +197,11 @@ test('aging counts from the day a bill is due, on any day, and ties to the accou
     app.ask<{ rows: { code: string; amounts: number[]; otherCents: number; total: { amountCents: number } }[] }>(
       `/aging?through=2027-04&side=payable${query}`,
     );
-  // Both bills of 20 Jan are due on 19 Feb.
-  expect((await aging('&on=2027-02-19')).rows).toMatchObject([{ code: 'STONE', amounts: [2_960_000, 0, 0, 0, 0] }]);
-  expect((await aging('&on=2027-02-20')).rows).toMatchObject([{ amounts: [0, 2_960_000, 0, 0, 0] }]);
+  // All bills of 20 Jan are due on 19 Feb; 50.00 of the last is withheld.
+  expect((await aging('&on=2027-02-19')).rows).toMatchObject([{ code: 'STONE', amounts: [3_005_000, 0, 0, 0, 0] }]);
+  expect((await aging('&on=2027-02-20')).rows).toMatchObject([{ amounts: [0, 3_005_000, 0, 0, 0] }]);
   expect((await aging('')).rows).toMatchObject([
-    { amounts: [0, 0, 0, 2_960_000, 0], otherCents: 0, total: { amountCents: 2_960_000 } },
+    { amounts: [0, 0, 0, 3_005_000, 0], otherCents: 0, total: { amountCents: 3_005_000 } },
   ]);
   expect((await aging('&on=2027-01-19')).rows).toEqual([]);
 });

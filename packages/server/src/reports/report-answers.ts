@@ -19,6 +19,7 @@ import { profitability } from './profitability.ts';
 import { balance, income, trial } from './statements.ts';
 import { realization, unbilledByAge } from './billable-work-queries.ts';
 import { owing } from '../reminders/owing-queries.ts';
+import { retention } from './retention-queries.ts';
 import { toBill } from './to-bill-queries.ts';
 import { wipSchedule } from './wip-schedule.ts';
 
@@ -43,6 +44,7 @@ export const REPORT_ANSWERS: {
   'certified-payroll': async (db, query) => certifiedPayroll(db, query),
   'labor-composition': async (db, query) => laborComposition(db, query),
   owing: async (db, query) => owing(db, asOf(query)),
+  retention: async (db, query) => retention(db, asOf(query)),
   'to-bill': async (db, query) => toBill(db, query),
   'unbilled-work': async (db, query) => unbilledByAge(db, asOf(query)),
   realization: async (db, query) => realization(db, query),

@@ -9,6 +9,7 @@ import { oldestOf, workLeftAt } from '../billable-work/unbilled-work-queries.ts'
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, notWithdrawn, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
+import { dueDays } from '../schedules/client-retention-queries.ts';
 import { applicationsSent } from '../schedules/project-billing-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 
@@ -24,7 +25,7 @@ export async function toBillAt(db: Db, at: AsOf, above: Cents): Promise<Answer<'
   const plans = await plannedBills(db, then);
   const work = groupedBy(await workLeftAt(db, then), ({ project }) => project);
   const sent = groupedBy(await applicationsSent(db, then), ({ project }) => project);
-  const due = await retentionDue(db);
+  const due = await dueDays(db);
   const standing = (await standingProjects(db, at)).filter(({ record }) => record.kind === 'client');
   const rows = standing.flatMap(({ record, position, totals }) => {
     if (record.status === 'closed' || record.status === 'proposed') return [];
@@ -71,14 +72,4 @@ async function plannedBills(
     rows.map(({ project, due, text, amount }) => ({ project, dueOn: dayOf(due), text, amount: cents(amount) })),
     ({ project }) => project,
   );
-}
-
-/** How many days after its end a project's retention is due. */
-async function retentionDue(db: Db): Promise<ReadonlyMap<number, number>> {
-  const rows = await db
-    .selectFrom('project')
-    .select(['id', 'retention_due_days as days'])
-    .where('retention_due_days', 'is not', null)
-    .execute();
-  return new Map(rows.flatMap(({ id, days }) => (days === null ? [] : [[id, days] as const])));
 }

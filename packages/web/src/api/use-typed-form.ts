@@ -9,6 +9,7 @@ const ACCEPTANCES: Readonly<Record<string, string>> = {
   'month-locked': 'Post on the first open day',
   'paid-before': 'Record it before the document',
   'day-ahead': 'Record it so far ahead',
+  'released-ahead': 'Release it ahead of the client',
   'estimate-below-cost': 'Keep it below cost',
 };
 
