@@ -3,21 +3,20 @@ import { contractOn } from '../../billing/schedule.ts';
 import { dayText, type IsoDate } from '../../calendar/iso-date.ts';
 import { required, textIn, withinBooks, type Cell } from '../../cells/cell.ts';
 import { salesTax } from '../../ledger/tax-code.ts';
-import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
+import { cents, type Cents } from '../../money/cents.ts';
 import { dollars } from '../../money/dollars.ts';
-import { quantity } from '../../money/quantity.ts';
 import { compareRatios, NONE, shareOf, WHOLE } from '../../money/ratio.ts';
 import { openDayFrom } from '../../months/open-day.ts';
-import { accepted, following, gathered, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
+import { accepted, following, gathered, mapped, refused, type Decision } from '../../problems/decision.ts';
 import { billedProject, taxCodeOf, type BilledProject } from '../billed-project.ts';
 import type { Catalog } from '../catalog.ts';
-import { dayWarnings } from '../day-warnings.ts';
 import type { BillingShare } from '../invoice/contract-share.ts';
 import { dueIn } from '../invoice/due.ts';
+import { readInvoiceRows, type RowOn } from '../invoice/invoice-rows.ts';
 import type { Posting } from '../posting.ts';
 import { shareTyped } from '../share-invoice/share-typed.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
-import { filledRows, followsOf, sheetDay } from '../typed-sheet.ts';
+import { followsOf } from '../typed-sheet.ts';
 import type { DepositRow, DepositSheet } from './form.ts';
 import { depositBilled } from './post.ts';
 
@@ -38,31 +37,15 @@ interface ReadDeposit {
 
 /** What clients are to pay ahead: one invoice a row. */
 export function readDepositSheet(sheet: DepositSheet, catalog: Catalog): SheetReading {
-  const filled = filledRows(sheet.rows);
-  const datedOn = sheetDay(sheet.datedOn, 'the date', catalog);
-  const rows = filled.map(({ row, place }) => following(datedOn, (day) => depositOf(row, place, { day, catalog })));
-  const read = rows.flatMap((row) => (row.ok ? [row.value] : []));
-  return {
-    postings: datedOn.ok ? read.map((each) => posting(each, { datedOn: datedOn.value, sheet }, catalog)) : [],
-    costs: [],
-    entered: sum([ZERO, ...read.map(({ net }) => net)]),
-    missing: null,
-    hours: quantity(0),
-    follows: filled.flatMap(({ row, place }, index) => followsIn(row, rows[index], { place, catalog })),
-    problems: [
-      ...(filled.length === 0 ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
-      ...problemsOf(datedOn),
-      ...(datedOn.ok ? rows.flatMap(problemsOf) : []),
-    ],
-    warnings: datedOn.ok ? dayWarnings(datedOn.value, 'datedOn', catalog) : [],
-  };
+  return readInvoiceRows(sheet, catalog, {
+    read: depositOf,
+    posting: (read, datedOn) => posting(read, { datedOn, sheet }, catalog),
+    amountOf: ({ net }) => net,
+    follows: (row, place, read) => followsIn(row, read, { place, catalog }),
+  }).reading;
 }
 
-function depositOf(
-  row: DepositRow,
-  place: number,
-  { day, catalog }: { readonly day: IsoDate; readonly catalog: Catalog },
-): Decision<ReadDeposit> {
+function depositOf(row: DepositRow, { place, day, catalog }: RowOn): Decision<ReadDeposit> {
   const cell = (column: keyof DepositRow): Cell => ({ typed: row[column], at: `rows/${place}/${column}` });
   const billed = billedProject(cell('project'), catalog);
   const billing = billed.ok ? billed.value.billing : null;

@@ -5,21 +5,19 @@ import { lastDay } from '../../calendar/month.ts';
 import { ifFilled, moneyIn, required, textIn, type Cell } from '../../cells/cell.ts';
 import { taxOnRelease } from '../../ledger/tax-code.ts';
 import { lookedUp } from '../../lookup/lookup.ts';
-import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
+import { cents, ZERO, type Cents } from '../../money/cents.ts';
 import { dollars } from '../../money/dollars.ts';
-import { quantity } from '../../money/quantity.ts';
 import { openDayFrom } from '../../months/open-day.ts';
-import { accepted, following, gathered, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
-import type { Problem } from '../../problems/problem.ts';
+import { accepted, following, gathered, mapped, refused, type Decision } from '../../problems/decision.ts';
 import { taxCodeOf, type BilledProject } from '../billed-project.ts';
 import type { Catalog } from '../catalog.ts';
-import { dayWarnings } from '../day-warnings.ts';
 import { dueIn } from '../invoice/due.ts';
+import { projectTwice, readInvoiceRows, type RowOn } from '../invoice/invoice-rows.ts';
 import type { Posting } from '../posting.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
 import type { RetentionRow, RetentionSheet } from './form.ts';
 import { retentionBilled } from './post.ts';
-import { filledRows, followsOf, sheetDay } from '../typed-sheet.ts';
+import { followsOf } from '../typed-sheet.ts';
 
 interface ReadRelease {
   readonly place: number;
@@ -32,25 +30,13 @@ interface ReadRelease {
 
 /** What clients release of what they hold back: one invoice a row. */
 export function readRetentionSheet(sheet: RetentionSheet, catalog: Catalog): SheetReading {
-  const filled = filledRows(sheet.rows);
-  const datedOn = sheetDay(sheet.datedOn, 'the date', catalog);
-  const rows = filled.map(({ row, place }) => following(datedOn, (day) => releaseIn(row, place, { day, catalog })));
-  const read = rows.flatMap((row) => (row.ok ? [row.value] : []));
-  return {
-    postings: datedOn.ok ? read.map((each) => posting(each, { datedOn: datedOn.value, sheet }, catalog)) : [],
-    costs: [],
-    entered: sum([ZERO, ...read.map(({ amount }) => amount)]),
-    missing: null,
-    hours: quantity(0),
-    follows: filled.flatMap(({ row, place }, index) => followsIn(row, rows[index], { place, catalog })),
-    problems: [
-      ...(filled.length === 0 ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
-      ...problemsOf(datedOn),
-      ...(datedOn.ok ? rows.flatMap(problemsOf) : []),
-      ...twice(read),
-    ],
-    warnings: datedOn.ok ? dayWarnings(datedOn.value, 'datedOn', catalog) : [],
-  };
+  return readInvoiceRows(sheet, catalog, {
+    read: releaseIn,
+    posting: (read, datedOn) => posting(read, { datedOn, sheet }, catalog),
+    amountOf: ({ amount }) => amount,
+    follows: (row, place, read) => followsIn(row, read, { place, catalog }),
+    together: projectTwice,
+  }).reading;
 }
 
 /** What the client of a project holds back now. */
@@ -58,11 +44,7 @@ export function heldBack(billing: ProjectBilling, day: IsoDate): Cents {
   return heldOf(billedSoFar(scheduleOn(billing, day)));
 }
 
-function releaseIn(
-  row: RetentionRow,
-  place: number,
-  { day, catalog }: { readonly day: IsoDate; readonly catalog: Catalog },
-): Decision<ReadRelease> {
+function releaseIn(row: RetentionRow, { place, day, catalog }: RowOn): Decision<ReadRelease> {
   const cell = (column: keyof RetentionRow): Cell => ({ typed: row[column], at: `rows/${place}/${column}` });
   const billed = heldProject(cell('project'), catalog);
   const billing = billed.ok ? billed.value.billing : null;
@@ -94,15 +76,6 @@ function heldProject(cell: Cell, { projects, billings }: Catalog): Decision<Bill
 function partOf(amount: Cents, held: Cents, at: string): Decision<Cents> {
   if (amount <= 0) return refused({ at, kind: 'number-not-positive', field: 'what is released' });
   return amount > held ? refused({ at, kind: 'over-held', held, asked: amount }) : accepted(amount);
-}
-
-/** Of one project there is one release in a sheet: the second would not know of the first. */
-function twice(read: readonly ReadRelease[]): readonly Problem[] {
-  return read.flatMap(({ place, billed }, index): readonly Problem[] =>
-    read.slice(0, index).some((other) => other.billed.billing.project === billed.billing.project)
-      ? [{ at: `rows/${place}/project`, kind: 'line-twice' }]
-      : [],
-  );
 }
 
 function posting(

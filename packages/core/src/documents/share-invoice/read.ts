@@ -7,14 +7,12 @@ import { required, textIn, type Cell } from '../../cells/cell.ts';
 import { taxOnRelease, type TaxCode } from '../../ledger/tax-code.ts';
 import { cents, sum, ZERO, type Cents } from '../../money/cents.ts';
 import { dollars } from '../../money/dollars.ts';
-import { quantity } from '../../money/quantity.ts';
 import { millionthsOf, shareOf } from '../../money/ratio.ts';
 import { openDayFrom } from '../../months/open-day.ts';
-import { following, gathered, mapped, problemsOf, refused, type Decision } from '../../problems/decision.ts';
+import { following, gathered, mapped, refused, type Decision } from '../../problems/decision.ts';
 import type { Problem } from '../../problems/problem.ts';
 import { billedProject, taxCodeOf, type BilledProject } from '../billed-project.ts';
 import type { Catalog } from '../catalog.ts';
-import { dayWarnings } from '../day-warnings.ts';
 import type { Effect } from '../effect.ts';
 import {
   invoiceFigures,
@@ -27,10 +25,11 @@ import {
   type ReleasedWith,
 } from '../invoice/billed-invoice.ts';
 import { dueIn } from '../invoice/due.ts';
+import { projectTwice, readInvoiceRows, type RowOn } from '../invoice/invoice-rows.ts';
 import { shareOverSchedule } from '../invoice/share-over-schedule.ts';
 import type { Posting } from '../posting.ts';
 import type { Follow, SheetReading } from '../sheet-reading.ts';
-import { filledRows, followsOf, sheetDay } from '../typed-sheet.ts';
+import { followsOf, sheetDay } from '../typed-sheet.ts';
 import type { ShareRow, ShareSheet } from './form.ts';
 import { isFinal, shareTyped } from './share-typed.ts';
 
@@ -49,34 +48,18 @@ interface ReadShare {
 
 /** Shares of contracts: one invoice a row, for as many projects as there are rows. */
 export function readShareSheet(sheet: ShareSheet, catalog: Catalog): SheetReading {
-  const filled = filledRows(sheet.rows);
-  const datedOn = sheetDay(sheet.datedOn, 'the date', catalog);
-  const rows = filled.map(({ row, place }) => following(datedOn, (day) => shareIn(row, place, { day, catalog })));
-  const read = rows.flatMap((row) => (row.ok ? [row.value] : []));
-  return {
-    postings: datedOn.ok ? read.map((each) => posting(each, { datedOn: datedOn.value, sheet }, catalog)) : [],
-    costs: [],
-    entered: sum([ZERO, ...read.map(({ figures }) => figures.work)]),
-    missing: null,
-    hours: quantity(0),
-    follows: filled.flatMap(({ row, place }, index) => followsIn(row, rows[index], { place, datedOn, catalog })),
-    problems: [
-      ...(filled.length === 0 ? [{ at: 'rows', kind: 'nothing-entered' } as const] : []),
-      ...problemsOf(datedOn),
-      ...(datedOn.ok ? rows.flatMap(problemsOf) : []),
-      ...twice(read),
-    ],
-    warnings: datedOn.ok ? dayWarnings(datedOn.value, 'datedOn', catalog) : [],
-    bills: read.map(({ billed, figures }) => ({ project: billed.billing.project, ...figures })),
-  };
+  const { reading, read } = readInvoiceRows(sheet, catalog, {
+    read: shareIn,
+    posting: (each, datedOn) => posting(each, { datedOn, sheet }, catalog),
+    amountOf: ({ figures }) => figures.work,
+    follows: (row, place, each) =>
+      followsIn(row, each, { place, datedOn: sheetDay(sheet.datedOn, 'the date', catalog), catalog }),
+    together: projectTwice,
+  });
+  return { ...reading, bills: read.map(({ billed, figures }) => ({ project: billed.billing.project, ...figures })) };
 }
 
-interface SharedOn {
-  readonly day: IsoDate;
-  readonly catalog: Catalog;
-}
-
-function shareIn(row: ShareRow, place: number, { day, catalog }: SharedOn): Decision<ReadShare> {
+function shareIn(row: ShareRow, { place, day, catalog }: RowOn): Decision<ReadShare> {
   const cell = (column: keyof ShareRow): Cell => ({ typed: row[column], at: `rows/${place}/${column}` });
   const billed = billedProject(cell('project'), catalog);
   const billing = billed.ok ? billed.value.billing : null;
@@ -124,15 +107,6 @@ function nowIn(cell: Cell, billed: BilledProject, day: IsoDate): Decision<readon
   const share = required(cell, 'the share or amount', shareTyped);
   const split = following(share, (of) => shareOverSchedule(billed, day, of));
   return split.ok ? split : refused(...split.problems.map((problem): Problem => ({ ...problem, at: cell.at })));
-}
-
-/** Of one contract there is one invoice in a sheet: the second would not know of the first. */
-function twice(read: readonly ReadShare[]): readonly Problem[] {
-  return read.flatMap(({ place, billed }, index): readonly Problem[] =>
-    read.slice(0, index).some((other) => other.billed.billing.project === billed.billing.project)
-      ? [{ at: `rows/${place}/project`, kind: 'line-twice' }]
-      : [],
-  );
 }
 
 function posting(
