@@ -16,6 +16,7 @@ export type Undoing =
 export type DocumentAction =
   | 'print'
   | 'ubl'
+  | 'workbook'
   | 'send'
   | 'to order'
   | 'to run'

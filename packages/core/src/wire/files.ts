@@ -61,6 +61,7 @@ export const FILES = {
   application: { path: '/applications/{id}.pdf', may: 'read-books' },
   statement: { path: '/clients/{id}/statement.pdf', may: 'read-books' },
   reminder: { path: '/reminders/{id}.pdf', may: 'read-books' },
+  applicationWorkbook: { path: '/applications/{id}.xlsx', may: 'read-books' },
   creditNote: { path: '/credit-notes/{id}.pdf', may: 'read-books' },
 } as const satisfies Readonly<Record<string, FileAddress>>;
 

@@ -2,7 +2,7 @@ import type { Router } from 'express';
 import { ById } from '@lowtide/core/shapes/values.ts';
 import { FILES, type FileAddress } from '@lowtide/core/wire/files.ts';
 import { file } from '../http/api.ts';
-import { PDF } from '../http/made-file.ts';
+import { PDF, WORKBOOK } from '../http/made-file.ts';
 import type { Context } from '../http/context.ts';
 import { Refusal } from '../http/refusal.ts';
 import { printedCompany } from '../company/letterhead-queries.ts';
@@ -22,6 +22,18 @@ export function invoiceFileRoutes(router: Router, context: Context): void {
       const { applicationPdf } = await import('./application-pdf.ts');
       const body = await applicationPdf(application, company);
       return { type: PDF, name: `${application.number}.pdf`, isShown: true, body };
+    },
+  });
+  file(router, context, FILES.applicationWorkbook, {
+    read: async (trx, req) => {
+      const application = await printedApplication(trx, ById.parse(req.params).id);
+      if (!application) throw new Refusal([{ at: '', kind: 'not-there', subject: 'application' }], 404);
+      return application;
+    },
+    made: async (application) => {
+      const { applicationWorkbook } = await import('./application-workbook.ts');
+      const body = await applicationWorkbook(application);
+      return { type: WORKBOOK, name: `${application.number}.xlsx`, body };
     },
   });
   file(router, context, FILES.creditNote, {

@@ -65,7 +65,7 @@ export function DocumentActions({ document, onOpen }: DocumentActionsProps) {
 }
 
 /** What everybody may do who sees the document; what changes it; what is written against it. */
-const READING: readonly DocumentAction[] = ['print', 'ubl', 'to order', 'to run'];
+const READING: readonly DocumentAction[] = ['print', 'workbook', 'ubl', 'to order', 'to run'];
 const CHANGING: readonly DocumentAction[] = ['send', 'repeat', 'recode', 'enter again', 'correct hours'];
 const CREDITING: readonly DocumentAction[] = [
   ...(['correct application', 'certify', 'credit bill', 'credit invoice', 'write off', 'pay back'] as const),
@@ -86,6 +86,8 @@ function Action({ action, document, onOpen }: DocumentActionsProps & { readonly 
           Print (PDF)
         </a>
       );
+    case 'workbook':
+      return <a href={`/api${pdf}/${id}.xlsx`}>Workbook</a>;
     case 'ubl':
       return <a href={`/api/documents/${id}/ubl.xml`}>UBL</a>;
     case 'send':

@@ -9,6 +9,6 @@ export const APPLICATION = {
   undoing: { how: 'reversal' },
   needs: [],
   posts: 'Nothing: it asks. What the client certifies of it is the invoice.',
-  actions: ['certify', 'correct application', 'print', 'send'],
+  actions: ['certify', 'correct application', 'print', 'workbook', 'send'],
   pdf: '/applications',
 } as const satisfies KindOfDocument;
