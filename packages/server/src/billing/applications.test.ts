@@ -66,6 +66,8 @@ interface Billing {
 const billingOf = (app: TestApp) => app.ask<Billing>('/project-billing?project=2&through=2027-01');
 const waiting = async (app: TestApp) =>
   (await app.ask<{ rows: { what: string; count: number; amountCents: number | null }[] }>('/waiting')).rows;
+const latestInvoice = async (app: TestApp) =>
+  (await app.ask<{ rows: { id: number }[] }>('/documents?kind=invoice&through=2027-01')).rows[0]?.id;
 const differences = async (app: TestApp) =>
   (await verifiedBooks(app.books.reader)).flatMap(({ title, differences: found }) =>
     found.map((each) => `${title}: ${each}`),
@@ -214,6 +216,23 @@ describe('shares of the contract', () => {
       ...{ billedCents: 4_320_000, heldCents: 432_000 },
       lines: [{ billedCents: 1_800_000 }, { billedCents: 2_520_000 }],
     });
+    // 2,520.00 of the 25,200.00 of the gate is credited, and a tenth of the 2,520.00 that is held back of it.
+    const credited = { documentId: await latestInvoice(app), datedOn: '', work: '', text: 'Not the gate' };
+    const note = await app.order<{ id: number }>('POST', '/credit-notes', {
+      ...credited,
+      lines: [{ line: '2', amount: '2,520' }],
+    });
+    expect(await billingOf(app)).toMatchObject({
+      ...{ billedCents: 4_068_000, heldCents: 406_800 },
+      lines: [
+        { billedCents: 1_800_000, heldCents: 180_000 },
+        { billedCents: 2_268_000, heldCents: 226_800 },
+      ],
+    });
+    expect(await app.refused('POST', '/credit-notes', { ...credited, lines: [{ line: '3', amount: '1' }] })).toEqual([
+      'lines/0/line line-not-asked',
+    ]);
+    await app.order('POST', `/documents/${note.id}/reversal`, { postedOn: '2027-01-31', reason: 'It was agreed' });
     await approve(app, 'change', [{ section: 'Planting', code: '31-250', cost: '9,000', price: '16,000' }]);
     await post(app, '2027-01', share('rest'));
     expect(await billingOf(app)).toMatchObject({

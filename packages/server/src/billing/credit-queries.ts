@@ -1,7 +1,12 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
 import type { CreditedInvoice } from '@lowtide/core/documents/credit-note/read.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
-import type { InvoiceBody, InvoiceFigures, TextLine } from '@lowtide/core/documents/invoice/billed-invoice.ts';
+import type {
+  InvoiceBody,
+  InvoicedLine,
+  InvoiceFigures,
+  TextLine,
+} from '@lowtide/core/documents/invoice/billed-invoice.ts';
 import { accountId, documentId, partyId, projectId } from '@lowtide/core/ledger/ids.ts';
 import { cents, sum, ZERO } from '@lowtide/core/money/cents.ts';
 import { sql } from 'kysely';
@@ -27,7 +32,7 @@ export async function creditedInvoice(db: Db, id: number): Promise<CreditedInvoi
     .where(notReversed('d', EVERYTHING))
     .executeTakeFirst();
   if (!row) return undefined;
-  const { figures, texts = [] } = JSON.parse(row.body) as InvoiceBody;
+  const { figures, texts = [], lines: billed = [] } = JSON.parse(row.body) as InvoiceBody;
   const notes = await db
     .selectFrom('document as d')
     .select('d.body')
@@ -50,7 +55,7 @@ export async function creditedInvoice(db: Db, id: number): Promise<CreditedInvoi
     drawn: await drawnBy(db, id),
     drawnAtFirst: figures.drawn ?? ZERO,
     accounts: row.project_id === null ? accountsOf(texts) : [],
-    ...(await linesNow(db, id)),
+    ...(await linesNow(db, id, billed)),
   };
 }
 
@@ -75,7 +80,11 @@ async function drawnBy(db: Db, invoice: number): Promise<CreditedInvoice['drawn'
 }
 
 /** What stands of the lines of an invoice: billed, less what was credited of it and released. */
-async function linesNow(db: Db, invoice: number): Promise<Pick<CreditedInvoice, 'lines' | 'held'>> {
+async function linesNow(
+  db: Db,
+  invoice: number,
+  billed: readonly InvoicedLine[],
+): Promise<Pick<CreditedInvoice, 'lines' | 'held'>> {
   const { rows } = await sql<{ line: number | null; work: number; stored: number; held: number; of_project: number }>`
     SELECT b.line_id AS line, SUM(b.work_cents) AS work, SUM(b.stored_cents) AS stored,
       SUM(b.withheld_cents - b.released_cents) AS held, ${heldOfProject(sql`b.project_id`)} AS of_project
@@ -84,6 +93,7 @@ async function linesNow(db: Db, invoice: number): Promise<Pick<CreditedInvoice, 
   return {
     lines: rows.map(({ line, work, stored, held }) => ({
       ...{ line, work: cents(work), stored: cents(stored), held: cents(held) },
+      ...namedIn(billed, line),
     })),
     // Of a project that gave work back less may be held than of this invoice alone.
     held: cents(
@@ -93,6 +103,14 @@ async function linesNow(db: Db, invoice: number): Promise<Pick<CreditedInvoice, 
       ),
     ),
   };
+}
+
+function namedIn(
+  billed: readonly InvoicedLine[],
+  line: number | null,
+): { readonly number: number; readonly name: string } {
+  const found = billed.find((each) => each.line === line);
+  return { number: found?.number ?? 0, name: found?.name ?? '' };
 }
 
 /** A credit note as it was posted, for printing, with the invoice it credits. */

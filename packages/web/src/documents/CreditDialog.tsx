@@ -1,6 +1,8 @@
 import { CREDITED_WORK } from '@lowtide/core/documents/credit-note/form.ts';
+import { cents } from '@lowtide/core/money/cents.ts';
+import { dollars } from '@lowtide/core/money/dollars.ts';
 import { useShownBooks } from '../api/as-of.tsx';
-import { useWrite, type Answer } from '../api/books-api.ts';
+import { useRead, useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -20,18 +22,36 @@ export interface CreditDialogProps {
   readonly onDone: (id: number) => void;
 }
 
-/** A credit note against an invoice: all that is left of it, or a part; its tax follows. */
-export function CreditDialog({ document, onClose, onDone }: CreditDialogProps) {
+/** A credit note against an invoice: all that is left of it, or a part, in all or line by line; its tax follows. */
+export function CreditDialog(props: CreditDialogProps) {
+  const { answer } = useRead('billedLines', { params: { id: String(props.document.id) } });
+  if (!answer) return null;
+  const lines = answer.lines.filter(({ work, stored }) => work + stored > 0);
+  return <CreditForm {...props} lines={lines.length > 1 ? lines : []} />;
+}
+
+interface CreditFormProps extends CreditDialogProps {
+  /** Lines of the schedule that it bills; none where there is nothing to choose between. */
+  readonly lines: Answer<'billedLines'>['lines'];
+}
+
+function CreditForm({ document, lines, onClose, onDone }: CreditFormProps) {
   const { today } = useShownBooks();
-  const initial: Readonly<Record<'datedOn' | 'work' | 'text' | 'workIs', string>> = {
+  const initial: Readonly<Record<string, string>> = {
     ...{ datedOn: today, work: '', text: '', workIs: 'billed again' },
+    ...Object.fromEntries(lines.map(({ number }) => [lineField(number), ''])),
   };
   const { form, field, general, settle, acceptance } = useTypedForm(initial);
   const [credit, { busy }] = useWrite('creditNote');
+  const typed = lines.flatMap(({ number }) => {
+    const amount = form[lineField(number)] ?? '';
+    return amount.trim() === '' ? [] : [{ line: String(number), amount }];
+  });
   const order = async (): Promise<void> => {
-    const workIs = CREDITED_WORK.find((each) => each === form.workIs) ?? CREDITED_WORK[0];
-    const body = { documentId: document.id, ...form, workIs, acceptWarnings: acceptance !== null };
-    const posted = settle(await credit({ body }));
+    const workIs = CREDITED_WORK.find((each) => each === form['workIs']) ?? CREDITED_WORK[0];
+    const { datedOn = '', work = '', text = '' } = form;
+    const body = { documentId: document.id, datedOn, work, text, lines: typed, workIs };
+    const posted = settle(await credit({ body: { ...body, acceptWarnings: acceptance !== null } }));
     if (posted) onDone(posted.id);
   };
   return (
@@ -39,9 +59,28 @@ export function CreditDialog({ document, onClose, onDone }: CreditDialogProps) {
       <p>What the project billed and what the client owes become less; the invoice stays as it is.</p>
       <FieldGrid>
         <DayField near={today} label="Dated" {...field('datedOn')} />
-        <Field label="Work credited" figures autoFocus {...field('work')} hint="Before tax. Empty: all that is left." />
+        <Field
+          label="Work credited"
+          figures
+          autoFocus
+          {...field('work')}
+          hint={
+            lines.length === 0
+              ? 'Before tax. Empty: all that is left.'
+              : 'Before tax. Empty: the lines, or all that is left.'
+          }
+        />
         <Field label="Why" {...field('text')} />
         <Choice label="Hours and costs on it" options={WORK_IS} {...field('workIs')} />
+        {lines.map(({ number, name, work, stored }) => (
+          <Field
+            key={number}
+            label={`Of line ${number}, ${name}`}
+            figures
+            {...field(lineField(number), `lines/${typed.findIndex(({ line }) => line === String(number))}/amount`)}
+            hint={`Billed: ${dollars(cents(work + stored))}`}
+          />
+        ))}
       </FieldGrid>
       <Refused why={general} />
       <DialogActions>
@@ -52,4 +91,8 @@ export function CreditDialog({ document, onClose, onDone }: CreditDialogProps) {
       </DialogActions>
     </Dialog>
   );
+}
+
+function lineField(number: number): string {
+  return `line ${number}`;
 }

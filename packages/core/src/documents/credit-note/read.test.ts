@@ -3,11 +3,12 @@ import { isoDate } from '../../calendar/iso-date.ts';
 import { month } from '../../calendar/month.ts';
 import { accountId, documentId, partyId, projectId } from '../../ledger/ids.ts';
 import { cents } from '../../money/cents.ts';
+import type { CreditNoteForm } from './form.ts';
 import { readCreditNote, type CreditedInvoice } from './read.ts';
 
 type Amount = 'work' | 'tax' | 'workCredited' | 'taxCredited' | 'withheld' | 'withheldCredited' | 'held';
 const read = (
-  typed: { work?: string; text?: string; datedOn?: string; acceptWarnings?: boolean },
+  typed: Partial<Pick<CreditNoteForm, 'work' | 'text' | 'datedOn' | 'acceptWarnings' | 'lines'>>,
   books: Partial<Record<Amount, number>> = {},
   more: Partial<CreditedInvoice> = {},
 ) => {
@@ -17,6 +18,7 @@ const read = (
     {
       ...{ documentId: 1, work: typed.work ?? '', text: typed.text ?? 'Too much', datedOn: typed.datedOn ?? '' },
       workIs: 'billed again',
+      lines: typed.lines ?? [],
       acceptWarnings: typed.acceptWarnings ?? false,
     },
     {
@@ -24,8 +26,11 @@ const read = (
         ...{ number: 'INV-1', client: partyId(5), project: projectId(3), datedOn: isoDate('2027-01-15') },
         ...{ work: cents(work), tax: cents(tax), workCredited: cents(workCredited), taxCredited: cents(taxCredited) },
         ...{ withheld: cents(withheld), withheldCredited: cents(withheldCredited), held: cents(held) },
-        ...{ drawn: [], drawnAtFirst: cents(0), accounts: [], ...more },
-        lines: [{ line: null, work: cents(work - workCredited), stored: cents(0), held: cents(held) }],
+        ...{ drawn: [], drawnAtFirst: cents(0), accounts: [] },
+        lines: [
+          { line: null, number: 0, name: '', work: cents(work - workCredited), stored: cents(0), held: cents(held) },
+        ],
+        ...more,
       },
       ...{ today: isoDate('2027-03-31'), lockedThrough: month('2027-01'), dayOrder: 'month first' },
     },
@@ -46,6 +51,45 @@ describe('a credit note', () => {
         values: [{ line: null, work: -100_000, stored: 0, withheld: 0, released: 0 }],
         ...{ moves: [], drawn: { net: 0, tax: 0 }, accounts: [] },
       },
+    });
+  });
+
+  describe('line by line', () => {
+    // 600.00 of earthwork with 60.00 held back, 400.00 of a gate, 100.00 of it stored, with 25.00 held back.
+    const lines = [
+      { line: 11, number: 1, name: 'Earthwork', work: cents(60_000), stored: cents(0), held: cents(6_000) },
+      { line: 12, number: 2, name: 'Gate', work: cents(30_000), stored: cents(10_000), held: cents(2_500) },
+    ];
+    const byLine = (...typed: readonly (readonly [string, string])[]) => ({
+      lines: typed.map(([line, amount]) => ({ line, amount })),
+    });
+    const books = { withheld: 8_500 };
+
+    test('takes what is credited off the lines it names, and of what is held back of those', () => {
+      expect(read(byLine(['Gate', '200'], ['1', '60']), books, { lines })).toMatchObject({
+        value: {
+          ...{ work: 26_000, tax: 1_625, withheld: 1_850 },
+          values: [
+            { line: 11, work: -6_000, stored: 0, withheld: -600, released: 0 },
+            { line: 12, work: -15_000, stored: -5_000, withheld: -1_250, released: 0 },
+          ],
+        },
+      });
+    });
+
+    test.each([
+      { case: 'a line that is not of it', typed: byLine(['3', '10']), problem: 'lines/0/line line-not-asked' },
+      { case: 'more than stands of a line', typed: byLine(['2', '400.01']), problem: 'lines/0/amount over-invoice' },
+      { case: 'nothing of a line', typed: byLine(['2', '0']), problem: 'lines/0/amount number-not-positive' },
+      { case: 'a line twice', typed: byLine(['2', '1'], ['Gate', '1']), problem: 'lines/1/line line-twice' },
+      {
+        case: 'an amount that is not their sum',
+        typed: { ...byLine(['2', '100']), work: '99' },
+        problem: 'work control-total-off',
+      },
+    ])('$case is refused', ({ typed, problem }) => {
+      const decided = read(typed, books, { lines });
+      expect(decided.ok ? [] : decided.problems.map(({ at, kind }) => `${at} ${kind}`)).toEqual([problem]);
     });
   });
 

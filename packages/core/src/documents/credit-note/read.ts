@@ -10,7 +10,7 @@ import { cents, difference, opposite, sum, ZERO, type Cents } from '../../money/
 import { ratio, shareOf } from '../../money/ratio.ts';
 import { postingDay, type LockedThrough } from '../../months/open-day.ts';
 import { usualDay } from '../../months/unusual-day.ts';
-import { accepted, following, gathered, mapped, refused, type Decision } from '../../problems/decision.ts';
+import { accepted, following, gathered, listed, mapped, refused, type Decision } from '../../problems/decision.ts';
 import type { CreditNoteForm } from './form.ts';
 import type { CreditNote } from './post.ts';
 
@@ -40,6 +40,9 @@ export interface CreditedInvoice {
 /** A line of an invoice, less what was credited and released of it. */
 export interface InvoiceLineNow {
   readonly line: number | null;
+  /** Its number in the schedule; 0 for work of no line. */
+  readonly number: number;
+  readonly name: string;
   readonly work: Cents;
   readonly stored: Cents;
   readonly held: Cents;
@@ -81,22 +84,78 @@ export function readCreditNote(
   );
   const parts = gathered({
     days,
-    work: following(ifFilled({ typed: form.work, at: 'work' }, left, moneyIn), (work) => partOf(work, left, invoice)),
+    credited: following(creditIn(form, left, invoice), (read) => mapped(partOf(read.work, left, invoice), () => read)),
     text: required({ typed: form.text, at: 'text' }, 'why it is credited', (cell) => textIn(cell, 'the text', 400)),
   });
-  return mapped(parts, (read) => {
-    const credited = cents(invoice.workCredited + read.work);
-    const share = difference(shareOfWork(invoice, invoice.withheld, credited), invoice.withheldCredited);
+  return mapped(parts, ({ credited: { work, byLine }, ...read }) => {
+    const credited = cents(invoice.workCredited + work);
+    const share = byLine === null ? shareHeld(invoice, credited) : heldOfLines(invoice.lines, byLine);
     const withheld = cents(Math.max(0, Math.min(share, invoice.held)));
     const moves = givenBack(invoice, credited);
     return {
-      ...{ ...read.days, work: read.work, text: read.text, client: invoice.client, project: invoice.project, withheld },
+      ...{ ...read.days, work, text: read.text, client: invoice.client, project: invoice.project, withheld },
       tax: difference(shareOfWork(invoice, invoice.tax, credited), invoice.taxCredited),
-      values: creditedLines(invoice.lines, read.work, withheld),
+      values: creditedLines(invoice.lines, { work, withheld, byLine }),
       ...{ moves, drawn: { net: totalOf(moves, 'net'), tax: totalOf(moves, 'tax') } },
       accounts: accountsOf(invoice, credited),
     };
   });
+}
+
+interface Credit {
+  readonly work: Cents;
+  /** What is credited of each line of the invoice, in its order; null where it is not told line by line. */
+  readonly byLine: readonly Cents[] | null;
+}
+
+/** What is credited: line by line, an amount of the whole, or all that is left. */
+function creditIn(form: CreditNoteForm, left: Cents, { lines }: CreditedInvoice): Decision<Credit> {
+  const work = ifFilled({ typed: form.work, at: 'work' }, null, moneyIn);
+  if (form.lines.length === 0) return mapped(work, (typed) => ({ work: typed ?? left, byLine: null }));
+  const read = listed(form.lines.map((row, place) => creditOfLine(row, place, lines)));
+  return following(gathered({ work, read }), ({ work: typed, read: rows }) => {
+    const total = sum(rows.map(({ amount }) => amount));
+    if (typed !== null && typed !== total) {
+      return refused({ at: 'work', kind: 'control-total-off', control: typed, entered: total });
+    }
+    const twice = rows.findIndex(({ index }, place) => rows.slice(0, place).some((row) => row.index === index));
+    if (twice >= 0) return refused({ at: `lines/${twice}/line`, kind: 'line-twice' });
+    const byLine = lines.map((_, index) => rows.find((row) => row.index === index)?.amount ?? ZERO);
+    return accepted({ work: total, byLine });
+  });
+}
+
+function creditOfLine(
+  row: CreditNoteForm['lines'][number],
+  place: number,
+  lines: readonly InvoiceLineNow[],
+): Decision<{ readonly index: number; readonly amount: Cents }> {
+  const at = `lines/${place}`;
+  const typed = row.line.trim();
+  const index = lines.findIndex(({ number, name }) => String(number) === typed || name === typed);
+  const line = lines[index];
+  if (line === undefined) return refused({ at: `${at}/line`, kind: 'line-not-asked', line: typed });
+  return following(moneyIn({ typed: row.amount, at: `${at}/amount` }), (amount) =>
+    amount <= 0
+      ? refused({ at: `${at}/amount`, kind: 'number-not-positive', field: 'what is credited of the line' })
+      : amount > billedOf(line)
+        ? refused({ at: `${at}/amount`, kind: 'over-invoice', number: line.name, left: billedOf(line), asked: amount })
+        : accepted({ index, amount }),
+  );
+}
+
+/** What is held back no more of a part of the whole invoice. */
+function shareHeld(invoice: CreditedInvoice, credited: Cents): Cents {
+  return difference(shareOfWork(invoice, invoice.withheld, credited), invoice.withheldCredited);
+}
+
+/** What is held back no more of lines that are credited. */
+function heldOfLines(lines: readonly InvoiceLineNow[], byLine: readonly Cents[]): Cents {
+  return sum([ZERO, ...lines.map((line, index) => heldOfLine(line, byLine[index] ?? ZERO))]);
+}
+
+function heldOfLine(line: InvoiceLineNow, amount: Cents): Cents {
+  return amount === 0 ? ZERO : shareOf(line.held, ratio(amount, billedOf(line)));
 }
 
 function shareOfWork({ work }: CreditedInvoice, amount: Cents, credited: Cents): Cents {
@@ -136,13 +195,12 @@ function accountsOf({ accounts, workCredited }: CreditedInvoice, credited: Cents
 /** What comes off each line: by what stands of it, stored materials in their share; and of what is held back of it. */
 function creditedLines(
   lines: readonly InvoiceLineNow[],
-  work: Cents,
-  withheld: Cents,
+  { work, withheld, byLine }: Credit & { readonly withheld: Cents },
 ): readonly Omit<BilledValue, 'invoice'>[] {
-  const shares = splitBy(work, lines.map(billedOf));
+  const shares = byLine ?? splitBy(work, lines.map(billedOf));
   const held = splitBy(
     withheld,
-    lines.map((line) => line.held),
+    lines.map((line, index) => (byLine === null ? line.held : heldOfLine(line, byLine[index] ?? ZERO))),
   );
   return lines.map((line, index) => {
     const share = shares[index] ?? ZERO;
