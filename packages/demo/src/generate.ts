@@ -11,6 +11,7 @@ import { changeOrders } from './changes.ts';
 import { storyCode, type DemoProject } from './projects.ts';
 import { applyOverhead, OVERHEAD_FROM, payForEquipment, setUpOverhead, weekOfEquipment } from './overhead.ts';
 import { liveOrders } from './orders.ts';
+import { tellProgress } from './told-progress.ts';
 import { askClients } from './clients.ts';
 import { keepPapers } from './papers.ts';
 import { forecast } from './forecasts.ts';
@@ -130,6 +131,7 @@ async function ending({ door, company }: Living, day: IsoDate): Promise<void> {
   if (day.endsWith('-06')) {
     if (before >= monthOf(isoDate(OVERHEAD_FROM))) await applyOverhead(door, before);
     await forecast(door, company, before);
+    await tellProgress(door, company, before);
     await billProgress(door, company, before);
     await recognize(door, before);
   }

@@ -38,6 +38,8 @@ export interface DemoProject {
   readonly retention?: string;
   /** Billed by time and materials, with this markup on cost; the contract is its limit. */
   readonly markup?: string;
+  /** Its progress is told otherwise than by its cost. */
+  readonly measure?: 'surveyed' | 'milestones';
 }
 
 const common = { hold: true, phases: [], status: 'active', drift: 1 } as const;
@@ -165,6 +167,7 @@ export const PROJECTS: readonly DemoProject[] = [
   {
     ...common,
     code: 'BW-230',
+    measure: 'milestones',
     name: 'Brackwater reef modules',
     client: 'BRACK',
     manager: 'E. Marrish',
@@ -193,6 +196,7 @@ export const PROJECTS: readonly DemoProject[] = [
   {
     ...common,
     code: 'GC-236',
+    measure: 'surveyed',
     name: 'Garrow levee survey',
     client: 'GARROW',
     manager: 'V. Tansley',

@@ -123,7 +123,7 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
           project.start,
           project.target,
           status,
-          internal ? 'none' : project.markup === undefined ? 'cost-to-cost' : 'as-billable',
+          internal ? 'none' : project.markup === undefined ? (project.measure ?? 'cost-to-cost') : 'as-billable',
           project.hold ? 'hold' : 'expense',
         ],
         project.client === 'BRACK' ? 'SH' : 'EX',

@@ -176,20 +176,20 @@ test('what is to be billed now fills a sheet, and who finances whom is read mont
 
 test('a client announces a payment, and the receipt is begun from what they say', async () => {
   await go('/billing?part=answers');
-  await sees(page, 'Receipt of 187,100.00 on 30 Mar 2027');
+  await sees(page, 'Receipt of 186,600.00 on 30 Mar 2027');
   expect(await accessibilityProblems(page)).toEqual([]);
-  await click(page, 'Act on it: R-INV-0097');
-  await sees(page, 'Ctrl Enter posts 1 client receipt of 187,100.00');
+  await click(page, 'Act on it: R-INV-0094');
+  await sees(page, 'Ctrl Enter posts 1 client receipt of 186,600.00');
   await press(page, 'Control+Enter');
   await sees(page, 'Posted RCT-');
   await go('/billing?part=answers');
-  await click(page, 'Drop: R-INV-0096');
+  await click(page, 'Drop: R-INV-0093');
   await fill(page, 'Reason', 'Not theirs');
   await click(page, 'Drop it');
   await page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
-  await click(page, 'Act on it: R-INV-0093');
+  await click(page, 'Act on it: R-INV-0091');
   await sees(page, 'Credit');
-  await sees(page, 'Quillhaven Harbor District R-INV-0093.xml');
+  await sees(page, 'Quillhaven Harbor District R-INV-0091.xml');
 });
 
 test('who is late is reminded by letter, and what they promise is noted', async () => {

@@ -51,6 +51,7 @@ import { orderRoutes } from './orders/order-routes.ts';
 import { strayRoutes } from './strays/stray-routes.ts';
 import { retentionRoutes } from './orders/retention-routes.ts';
 import { clientAnswerRoutes } from './client-answers/answer-routes.ts';
+import { toldProgressRoutes } from './projects/told-progress-routes.ts';
 import { reminderRoutes } from './reminders/reminder-routes.ts';
 import { clientInboxRoutes } from './stand-ins/client-inbox-routes.ts';
 import { mailboxRoutes } from './mailbox/mailbox-routes.ts';
@@ -128,6 +129,7 @@ const FEATURES = [
   mailboxRoutes,
   clientAnswerRoutes,
   reminderRoutes,
+  toldProgressRoutes,
   recurringRoutes,
   mailboxStandInRoutes,
   clientInboxRoutes,

@@ -64,6 +64,10 @@ export const router = createBrowserRouter([
         path: 'recognition',
         element: page(() => import('./recognition/RecognitionPage.tsx'), 'RecognitionPage'),
       },
+      {
+        path: 'recognition/progress',
+        element: page(() => import('./recognition/SiteProgressPage.tsx'), 'SiteProgressPage'),
+      },
       // What it was called before: addresses people kept.
       { path: 'earning', element: <Onward to="/recognition" /> },
       { path: 'billing', element: page(() => import('./billing/BillingPage.tsx'), 'BillingPage') },

@@ -27,6 +27,7 @@ const position = (more: Partial<ProjectPosition> = {}): ProjectPosition => ({
     earned: cents(0),
     billed: cents(0),
     billable: cents(0),
+    told: null,
     provision: cents(0),
   },
   stage: stageOn(isoDate('2027-03-31'), GATE),

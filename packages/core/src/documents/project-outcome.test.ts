@@ -19,6 +19,7 @@ const BEFORE: ProjectPosition = {
   earned: cents(0),
   billed: cents(0),
   billable: cents(0),
+  told: null,
   provision: cents(0),
   stage: 'under way',
 };

@@ -11,6 +11,8 @@ type Kind =
   | 'labor-at-standard'
   | 'client-project-unmeasured'
   | 'as-billed-holds-cost'
+  | 'completed-expenses-cost'
+  | 'measured-in-another-way'
   | 'no-price-to-share'
   | 'not-open-any-more'
   | 'amount-of-one-party'
@@ -37,6 +39,10 @@ export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } =
     'No revenue recognition is for internal projects. Choose as-billed, where revenue is what is billed and no budget is needed, or cost-to-cost.',
   'as-billed-holds-cost': () =>
     'A project that earns as billed expenses its cost as incurred. Choose that for its cost, or another way to recognize revenue.',
+  'measured-in-another-way': (fact) =>
+    `The progress of ${fact.project} is measured in another way. Change its recognition on its record first.`,
+  'completed-expenses-cost': () =>
+    'Cost of a completed contract waits in WIP until it is finished. Choose that for its cost, or another way to recognize revenue.',
   'no-price-to-share': () =>
     'No price was agreed for this project, so there is none to take a share of. Bill an amount.',
   'not-open-any-more': ({ number }) => `Nothing is open of ${number} any more. Take it off the list.`,

@@ -84,6 +84,8 @@ export interface Facts extends BillingFacts {
   'price-agreed': { readonly agreed: Cents };
   'client-project-unmeasured': Record<never, never>;
   'as-billed-holds-cost': Record<never, never>;
+  'measured-in-another-way': { readonly project: string };
+  'completed-expenses-cost': Record<never, never>;
   'price-not-read': object;
   'field-fixed': { readonly field: string; readonly stored: string };
   'orders-still-open': { readonly orders: string; readonly project: string };
@@ -291,6 +293,7 @@ export interface Concerns extends BillingConcerns {
   'not-active': { readonly project: string; readonly status: string };
   'cost-over-estimate': { readonly project: string; readonly cost: Cents; readonly estimate: Cents };
   'no-estimate': { readonly project: string };
+  'progress-not-told': { readonly project: string; readonly cost: Cents };
   'no-contract': { readonly project: string; readonly cost: Cents };
   'billed-over-price': { readonly project: string; readonly billed: Cents; readonly contract: Cents };
   'line-over-forecast': {

@@ -37,6 +37,7 @@ export function position(
     costToDate: money(dollars.cost),
     earned: ZERO,
     ...{ billed: ZERO, billable: ZERO },
+    told: null,
     provision: ZERO,
     stage: 'under way',
     ...more,

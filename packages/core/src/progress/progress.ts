@@ -7,6 +7,8 @@ import { hasEnded } from './stage.ts';
 
 export type Progress =
   | { readonly kind: 'not-measured' | 'no-estimate' | 'no-contract' | 'not-begun'; readonly complete: Ratio }
+  | { readonly kind: 'not-told' | 'until-finished'; readonly complete: Ratio }
+  | { readonly kind: 'surveyed' | 'by-milestones'; readonly complete: Ratio }
   | { readonly kind: 'under-way' | 'finished' | 'cancelled' | 'as-billed' | 'as-billable'; readonly complete: Ratio }
   | { readonly kind: 'over-estimate'; readonly complete: Ratio; readonly overrun: Cents };
 
@@ -30,7 +32,27 @@ export function progress(position: ProjectPosition, kept: KeptDecimals): Progres
   return hasContract(position) ? measured : { kind: 'no-contract', complete: measured.complete };
 }
 
+/** By the project's own measure, while it is under way. */
 function measuredProgress(position: ProjectPosition, kept: KeptDecimals): Progress {
+  switch (position.project.method) {
+    case 'completed-contract':
+      return { kind: 'until-finished', complete: NONE };
+    case 'surveyed':
+      return toldProgress(position, 'surveyed', kept);
+    case 'milestones':
+      return toldProgress(position, 'by-milestones', kept);
+    default:
+      return progressByCost(position, kept);
+  }
+}
+
+function toldProgress({ told }: ProjectPosition, kind: 'surveyed' | 'by-milestones', kept: KeptDecimals): Progress {
+  if (told === null) return { kind: 'not-told', complete: NONE };
+  return { kind, complete: kept === null ? told : keptTo(kept, told) };
+}
+
+/** Cost to cost, whatever the project's measure is. */
+export function progressByCost(position: ProjectPosition, kept: KeptDecimals): Progress {
   const { cost, estimate } = measuredOn(position);
   if (cost <= 0) return { kind: 'not-begun', complete: NONE };
   if (cost > estimate) return { kind: 'over-estimate', complete: WHOLE, overrun: difference(cost, estimate) };
@@ -61,6 +83,11 @@ export function revenueAsBilled({ contract, billed }: Pick<ProjectPosition, 'con
 
 function hasContract({ stage, contract }: ProjectPosition): boolean {
   return stage === 'under way' && contract > 0;
+}
+
+/** Whether its cost waits in WIP: nothing is earned yet, or not before it is finished. */
+export function holdsCost(reached: Progress): boolean {
+  return isWaiting(reached) || reached.kind === 'until-finished';
 }
 
 /** Whether nothing is earned yet and cost waits, for want of a contract or of an estimate. */

@@ -3,6 +3,7 @@ import type { Coding } from '../ledger/dimensions.ts';
 import type { Project } from '../ledger/project.ts';
 import type { MeasureValues } from '../ledger/measures.ts';
 import { cents, difference, type Cents } from '../money/cents.ts';
+import type { Ratio } from '../money/ratio.ts';
 import type { Stage } from './stage.ts';
 
 /** An estimate at completion set by hand, from a month on. */
@@ -33,6 +34,8 @@ export interface ProjectPosition {
   readonly billed: Cents;
   /** What work of time and materials may be billed at, less what was written down of it. */
   readonly billable: Cents;
+  /** What was told of its progress: surveyed, or by its milestones; null before anything was, and where it is measured otherwise. */
+  readonly told: Ratio | null;
   /** Loss provision posted. */
   readonly provision: Cents;
   readonly stage: Stage;

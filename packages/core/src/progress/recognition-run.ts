@@ -6,6 +6,7 @@ import type { Problem, Warning } from '../problems/problem.ts';
 import type { Recognized } from './recognized.ts';
 import { atZeroMargin, estimateAtCompletion } from './estimate-at-completion.ts';
 import {
+  holdsCost,
   isWaiting,
   progress,
   revenueAsBillable,
@@ -63,6 +64,7 @@ export function recognitionRow(position: ProjectPosition, cost: RunCost, policy:
   const reached = progress(position, policy.kept);
   if (isClosed(position.project)) return asItStands(position, { estimate, progress: reached });
   const waiting = isWaiting(reached);
+  const isHeld = holdsCost(reached) && position.project.costTreatment === 'hold';
   const earnedToDate = earnedBy(position, reached);
   const loss = waiting || position.contract <= 0 ? ZERO : expectedLoss(position.contract, estimate);
   return {
@@ -71,8 +73,8 @@ export function recognitionRow(position: ProjectPosition, cost: RunCost, policy:
     progress: reached,
     earnedBefore: position.earned,
     earnedToDate,
-    provisionToDate: provisionToDate(loss, position.costToDate, earnedToDate),
-    released: waiting && position.project.costTreatment === 'hold' ? backToWait(cost) : cost.held,
+    provisionToDate: provisionToDate(loss, isHeld ? ZERO : position.costToDate, earnedToDate),
+    released: isHeld ? backToWait(cost) : cost.held,
     warnings: [
       ...warnings(position, reached, loss),
       ...linesOverForecast(position, cost, { earnedToDate, kept: policy.kept }),
@@ -95,7 +97,7 @@ function asItStands(
 
 /** Revenue to date by the project's measure; nothing while it waits for a contract or an estimate. */
 function earnedBy(position: ProjectPosition, reached: Progress): Cents {
-  if (isWaiting(reached)) return ZERO;
+  if (isWaiting(reached) || reached.kind === 'until-finished' || reached.kind === 'not-told') return ZERO;
   if (reached.kind === 'as-billed') return revenueAsBilled(position);
   if (reached.kind === 'as-billable') return revenueAsBillable(position);
   return revenueToDate(position.contract, reached.complete, atZeroMargin(position));
@@ -156,8 +158,18 @@ function warnings(position: ProjectPosition, reached: Progress, loss: Cents): re
     const { billable, contract } = position;
     found.push({ at, kind: 'billable-over-limit', project: at, billable, contract });
   }
+  if (reached.kind === 'not-told' && position.costToDate !== 0) {
+    found.push({ at, kind: 'progress-not-told', project: at, cost: position.costToDate });
+  }
+  if (reached.kind === 'surveyed' || reached.kind === 'by-milestones') found.push(...costAboveEstimate(position));
   if (loss > 0) found.push({ at, kind: 'loss-expected', project: at, loss });
   return found;
+}
+
+/** Progress that is told says nothing of cost: cost above its estimate is pointed out all the same. */
+function costAboveEstimate(position: ProjectPosition): readonly Warning[] {
+  const [at, cost, estimate] = [position.project.code, position.costToDate, estimateAtCompletion(position)];
+  return cost > estimate ? [{ at, kind: 'cost-over-estimate', project: at, cost, estimate }] : [];
 }
 
 function staleForecast(
@@ -184,7 +196,7 @@ export function recognized(row: RecognitionRow): Recognized {
  * expensed as incurred.
  */
 export function waitingCost({ position, progress: reached }: RecognitionRow): Cents {
-  return isWaiting(reached) && position.project.costTreatment === 'hold' ? position.costToDate : ZERO;
+  return holdsCost(reached) && position.project.costTreatment === 'hold' ? position.costToDate : ZERO;
 }
 
 /** Cost in WIP as posted: what the run would release, and what waits, less what was released of that before. */

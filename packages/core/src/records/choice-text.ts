@@ -1,6 +1,9 @@
 /** Choices whose word in the books is not the trade's. */
 const TEXTS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
-  method: { 'as-billed': 'as billed', 'as-billable': 'as billable', none: 'no revenue recognition' },
+  method: {
+    ...{ surveyed: 'surveyed percent', milestones: 'milestones reached', 'completed-contract': 'completed contract' },
+    ...{ 'as-billed': 'as billed', 'as-billable': 'as billable', none: 'no revenue recognition' },
+  },
   costTreatment: { hold: 'capitalize to WIP', expense: 'expense as incurred' },
 };
 

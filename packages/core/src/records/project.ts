@@ -29,7 +29,11 @@ export const PROJECT: KindOfRecord = {
     ]),
     field('method', 'Recognition', choice(METHODS), [
       'required',
-      'How revenue is earned: by cost against its estimate; as billed, for small jobs; as billable, for time and materials; internal projects earn none.',
+      'How revenue is earned: by cost against its estimate; by a surveyed percent; by milestones; when finished (completed contract); as billed, for small jobs; as billable, for time and materials; internal projects earn none.',
+    ]),
+    field('methodReason', 'Why it is recognized so', text(400), [
+      'optional',
+      'Needed for a completed contract: why its progress cannot be measured.',
     ]),
     field('costTreatment', 'Cost', choice(COST_TREATMENTS), [
       'required',

@@ -18,6 +18,7 @@ const POSITION: ProjectPosition = {
   earned: cents(40_000),
   billed: cents(55_000),
   billable: cents(0),
+  told: null,
   provision: cents(0),
   stage: 'under way',
 };

@@ -180,6 +180,10 @@ function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): D
   const reached = progress(at.position, at.kept);
   const kept = at.kept === null ? '' : `, kept to ${at.kept} decimals`;
   const formula = {
+    'not-told': 'nothing was told of its progress yet',
+    'until-finished': 'a completed contract: nothing is complete before it is finished',
+    surveyed: `the percent that was surveyed last${kept}`,
+    'by-milestones': `weights of the milestones reached ÷ all weights${kept}`,
     'not-measured': 'progress of this project is not measured',
     'no-estimate': 'no estimate yet, so nothing is complete',
     'no-contract': `no contract yet, so nothing is earned: cost to date ÷ estimated cost at completion${kept}`,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
 import { STAGES } from '../progress/stage.ts';
-import { Cents, Day, Month, ProjectNumber } from '../shapes/values.ts';
+import { Cents, Ratio, Day, Month, ProjectNumber } from '../shapes/values.ts';
 
 /** Where a project stands: what the effect of a forecast or of a sheet is worked out from. */
 export const Position = z.object({
@@ -21,6 +21,7 @@ export const Position = z.object({
   earned: Cents,
   billed: Cents,
   billable: Cents,
+  told: Ratio.nullable(),
   provision: Cents,
   stage: z.enum(STAGES),
 });

@@ -34,6 +34,7 @@ export interface ProjectTables {
     /** 1: the run that earns the rest closes it. */
     closes_when_earned: Generated<number>;
     applications_post: Generated<(typeof APPLICATIONS_POST)[number]>;
+    method_reason: Generated<string>;
   };
   phase: Coded & { project_id: number; parent_id: number | null };
   budget_line: CodingRow & {
@@ -65,6 +66,12 @@ export interface ProjectTables {
     /** 1: of a cancelled contract, or taken back of one. */
     cancels: Generated<number>;
   };
+  /** The percent that a project was surveyed at on a day. */
+  surveyed_progress: Recorded & { project_id: number; told_on: number; complete_millionths: number; reason: string };
+  /** It counts from a day on, with its weight among those of its project. */
+  milestone: Recorded & { project_id: number; name: string; weight_millionths: number; counts_on: number };
+  /** Reached from a day on, or no more. */
+  milestone_stand: Recorded & { milestone_id: number; counts_on: number; is_reached: number; reason: string };
   estimate_override: Recorded & {
     project_id: number;
     month: number;

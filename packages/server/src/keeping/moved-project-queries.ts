@@ -16,6 +16,9 @@ export interface BooksMark {
   readonly version: number;
   readonly document: number;
   readonly work: number;
+  readonly survey: number;
+  readonly milestone: number;
+  readonly reached: number;
 }
 
 export async function booksMark(db: Db): Promise<BooksMark> {
@@ -30,7 +33,10 @@ export async function booksMark(db: Db): Promise<BooksMark> {
     (SELECT COUNT(*) FROM withdrawal) AS withdrawals,
     (SELECT ifnull(MAX(id), 0) FROM record_version) AS version,
     (SELECT ifnull(MAX(id), 0) FROM document) AS document,
-    (SELECT ifnull(MAX(id), 0) FROM billed_work) AS work`.execute(db);
+    (SELECT ifnull(MAX(id), 0) FROM billed_work) AS work,
+    (SELECT ifnull(MAX(id), 0) FROM surveyed_progress) AS survey,
+    (SELECT ifnull(MAX(id), 0) FROM milestone) AS milestone,
+    (SELECT ifnull(MAX(id), 0) FROM milestone_stand) AS reached`.execute(db);
   const [mark] = rows;
   if (!mark) throw new Error('a row of subqueries is always there');
   return mark;
@@ -67,6 +73,9 @@ export async function movedProjects(
     UNION SELECT project_id FROM forecast WHERE id > ${since.forecast}
     UNION SELECT project_id FROM approval WHERE id > ${since.approval}
     UNION SELECT w.project_id FROM billed_work b JOIN billable_work w ON w.id = b.work_id WHERE b.id > ${since.work}
+    UNION SELECT project_id FROM surveyed_progress WHERE id > ${since.survey}
+    UNION SELECT project_id FROM milestone WHERE id > ${since.milestone}
+    UNION SELECT m.project_id FROM milestone_stand s JOIN milestone m ON m.id = s.milestone_id WHERE s.id > ${since.reached}
     UNION SELECT a.project_id FROM withdrawal w JOIN approval a ON a.id = w.approval_id
       WHERE (SELECT COUNT(*) FROM withdrawal) <> ${since.withdrawals}
     ${sql.join(beside, sql` `)}

@@ -8,6 +8,7 @@ import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals, type ProjectTotals, type Span } from '../ledger/balance-queries.ts';
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { billableByProject } from '../billable-work/unbilled-work-queries.ts';
+import { toldProgress, type ToldProgress } from './told-progress-queries.ts';
 import { NOTHING_EXPECTED, plansOf, projectPlans } from './plan-queries.ts';
 import { measureValues } from '@lowtide/core/ledger/measures.ts';
 import { projectsAt, type ProjectRecord } from '../company/project-queries.ts';
@@ -44,6 +45,10 @@ export async function standingProjects(
     only === undefined
       ? await keptByProject(db, `billable ${nameOf(asOf)}`, (one) => billableByProject(db, at, one))
       : await billableByProject(db, at, only);
+  const told =
+    only === undefined
+      ? await keptByProject(db, `told ${nameOf(asOf)}`, (one) => toldProgress(db, at, one))
+      : await toldProgress(db, at, only);
   const end = lastDay(asOf.through);
   return records.map((record) => {
     const total = totals.get(record.id) ?? NOTHING;
@@ -53,11 +58,18 @@ export async function standingProjects(
       costToDate: cents(total.held + total.expensed),
       earned: total.earned,
       ...{ billed: total.billed, billable: billable.get(record.id) ?? ZERO },
+      told: toldBy(record.method, told.get(record.id)),
       provision: total.loss,
       stage: stageOn(end, record),
     };
     return { record, position, totals: total };
   });
+}
+
+/** What was told of a project by its own measure. */
+function toldBy(method: ProjectRecord['method'], told: ToldProgress | undefined): ProjectPosition['told'] {
+  if (told === undefined || (method !== 'surveyed' && method !== 'milestones')) return null;
+  return told[method];
 }
 
 /** The totals of every project. */

@@ -44,6 +44,14 @@ export async function projectProblems(
   if (method === 'as-billed' && textOf(record, 'costTreatment') === 'hold') {
     problems.push({ at: 'costTreatment', kind: 'as-billed-holds-cost' });
   }
+  if (method === 'completed-contract') {
+    if (textOf(record, 'costTreatment') === 'expense') {
+      problems.push({ at: 'costTreatment', kind: 'completed-expenses-cost' });
+    }
+    if (textOf(record, 'methodReason') === '') {
+      problems.push({ at: 'methodReason', kind: 'missing', field: 'why its progress cannot be measured' });
+    }
+  }
   const isByWork = textOf(record, 'billedBy') === 'time and materials';
   if (method === 'as-billable' && !isByWork) problems.push({ at: 'billedBy', kind: 'billable-needs-work' });
   if (isByWork && textOf(record, 'kind') === 'internal') {

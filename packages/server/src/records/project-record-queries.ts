@@ -93,6 +93,7 @@ function projectValues(record: ReadRecord) {
     retention_due_days: numberOf(record, 'retentionDueDays'),
     retention_final_millionths: numberOf(record, 'retentionWithFinal'),
     applications_post: choiceOf(APPLICATIONS_POST, textOf(record, 'applicationsPost')),
+    method_reason: textOf(record, 'methodReason'),
   };
 }
 
@@ -173,7 +174,7 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       'p.notes',
       ...(['p.retention', 'p.retention_stored_millionths', 'p.retention_by', 'p.retention_reduces'] as const),
       ...(['p.billed_by', 'p.markup'] as const),
-      ...(['p.retention_due_days', 'p.retention_final_millionths', 'p.applications_post'] as const),
+      ...(['p.retention_due_days', 'p.retention_final_millionths', 'p.applications_post', 'p.method_reason'] as const),
       originalPriceOf(sql.ref('p.id')).as('original_cents'),
     ])
     .orderBy('p.code')
@@ -214,6 +215,7 @@ type BillingColumns = Pick<
   | 'retention_due_days'
   | 'retention_final_millionths'
   | 'applications_post'
+  | 'method_reason'
 >;
 
 /** How it is billed, as typed. */
@@ -228,5 +230,6 @@ function billingFields(row: BillingColumns) {
     retentionDueDays: row.retention_due_days === null ? '' : String(row.retention_due_days),
     retentionWithFinal: row.retention_final_millionths === null ? '' : typed.decimal(row.retention_final_millionths),
     applicationsPost: row.applications_post,
+    methodReason: row.method_reason,
   };
 }

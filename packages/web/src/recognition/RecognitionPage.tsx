@@ -52,6 +52,7 @@ export function RecognitionPage() {
       }
       actions={
         <May do="keep-books">
+          <AsOfLink to="/recognition/progress">Progress of the sites</AsOfLink>
           {latest === null ? null : (
             <Button onPress={() => setOpen('reverse')}>Reverse {monthText(latest.month)}</Button>
           )}

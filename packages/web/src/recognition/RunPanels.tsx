@@ -51,12 +51,14 @@ const WAYS: Readonly<Record<string, { readonly text: string; readonly path: stri
   'forecast-old': { text: 'Forecast', path: '/forecast' },
   'cost-over-estimate': { text: 'Forecast', path: '/forecast' },
   'loss-expected': { text: 'Forecast', path: '/forecast' },
+  'progress-not-told': { text: 'Tell it', path: '' },
   'no-estimate': { text: 'Estimate', path: '/estimates' },
   'no-contract': { text: 'Estimate', path: '/estimates' },
   'billed-over-price': { text: 'Contract', path: '?part=record' },
 };
 
 function wayOf({ kind, projectId }: Warned): string {
+  if (kind === 'progress-not-told') return '/recognition/progress';
   return `/projects/${projectId}${WAYS[kind]?.path ?? ''}`;
 }
 

@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import { AsOf, ById, Day, Done, Id, Ratio, Typed } from '../shapes/values.ts';
+import type { Endpoints } from './endpoint.ts';
+
+/** Projects whose progress is told, and what was told last, beside what cost and billing say. */
+export const ToldProgressAnswer = z.object({
+  rows: z.array(
+    z.object({
+      ...{ projectId: Id, code: z.string(), name: z.string(), method: z.enum(['surveyed', 'milestones']) },
+      /** Null before anything was told. */
+      complete: Ratio.nullable(),
+      /** Of a survey: its day, why, and who told it. */
+      ...{ on: Day.nullable(), reason: z.string(), by: z.string() },
+      byCost: Ratio,
+      /** Null without a contract. */
+      byBilling: Ratio.nullable(),
+    }),
+  ),
+});
+const SurveyRow = z.strictObject({ projectId: Id, toldOn: Typed, percent: Typed, reason: Typed });
+/** What the sites of some projects were surveyed at: all of it, or nothing where any of it is wrong. */
+export const Surveys = z.strictObject({ rows: z.array(SurveyRow).min(1).max(2_000) });
+
+/** What a project's progress is told by: its milestones as they stand, and every survey, the latest first. */
+export const ProjectTold = z.object({
+  milestones: z.array(
+    z.object({
+      ...{ id: Id, name: z.string(), weightMillionths: z.int(), share: Ratio },
+      ...{ reachedOn: Day.nullable(), reason: z.string(), by: z.string() },
+    }),
+  ),
+  surveys: z.array(z.object({ on: Day, complete: Ratio, reason: z.string(), by: z.string() })),
+});
+/** Milestones with their weights, in percent or in any other unit they share; they count from a day on. */
+export const NewMilestones = z.strictObject({
+  countsOn: Typed,
+  rows: z
+    .array(z.strictObject({ name: Typed, weight: Typed }))
+    .min(1)
+    .max(100),
+});
+export const MilestoneStand = z.strictObject({ on: Typed, isReached: z.boolean(), reason: Typed });
+
+// One a line.
+// prettier-ignore
+export const TOLD_PROGRESS_ENDPOINTS = {
+  toldProgress: { method: 'get', path: '/told-progress', may: 'read-books', summary: 'Projects whose progress is surveyed or told by milestones, and what was told', query: AsOf, response: ToldProgressAnswer, reads: ['ledger', 'plans', 'records', 'estimates'] },
+  tellSurveys: { method: 'post', path: '/surveyed-progress', may: 'keep-books', summary: 'Tell the percent that projects were surveyed at, with day and reason', body: Surveys, response: Done, makesStale: ['plans', 'ledger'] },
+  projectTold: { method: 'get', path: '/projects/{id}/told-progress', may: 'read-projects', about: { project: 'params.id' }, summary: 'Milestones of a project and what it was surveyed at', params: ById, query: AsOf, response: ProjectTold, reads: ['plans', 'records'] },
+  addMilestones: { method: 'post', path: '/projects/{id}/milestones', may: 'keep-books', summary: 'Add milestones with their weights to a project', params: ById, body: NewMilestones, response: Done, makesStale: ['plans', 'ledger'] },
+  reachMilestone: { method: 'post', path: '/milestones/{id}/stands', may: 'keep-books', summary: 'Say that a milestone was reached on a day, or is not', params: ById, body: MilestoneStand, response: Done, makesStale: ['plans', 'ledger'] },
+} as const satisfies Endpoints;

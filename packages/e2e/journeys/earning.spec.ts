@@ -1,0 +1,45 @@
+import { beforeAll, expect, test } from 'vitest';
+import type { Page } from 'puppeteer-core';
+import { accessibilityProblems, click, fill, press, sees } from '../src/browser.ts';
+import { onDemoBooks } from '../src/journey-page.ts';
+
+const journey = onDemoBooks('/recognition?m=2027-03');
+const { go, api } = journey;
+let page: Page;
+beforeAll(() => {
+  page = journey.page();
+});
+
+interface Run {
+  readonly rows: readonly { readonly code: string; readonly earnedToDateCents: number }[];
+}
+const earnedBy = async (code: string) =>
+  (await api<Run>('/recognition?month=2027-03')).rows.find((row) => row.code === code)?.earnedToDateCents;
+
+test('what a site is surveyed at, and a milestone that is reached, are what the month earns', async () => {
+  await click(page, 'Progress of the sites');
+  await sees(page, 'Told: 87.0 % on 28 Feb 2027');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await fill(page, 'GC-236, % complete', '104');
+  await fill(page, 'GC-236, who says so, and why', 'Levels taken with the client');
+  await click(page, 'Tell progress of 1');
+  await sees(page, '100');
+  await fill(page, 'GC-236, % complete', '90');
+  await click(page, 'Tell progress of 1');
+  await sees(page, 'Told: 90.0 % on 31 Mar 2027');
+  // 90 % of 96,000.00.
+  expect(await earnedBy('GC-236')).toBe(8_640_000);
+  // Its cell has the same name.
+  await page.locator('button[aria-label="Mark reached: Second row set"]').click();
+  await fill(page, 'Who says so, and why', 'Accepted by the client');
+  await press(page, 'Tab');
+  await page.evaluate(() => {
+    const dialog = document.querySelector('[role="dialog"]');
+    [...(dialog?.querySelectorAll('button') ?? [])].find(({ textContent }) => textContent === 'Mark reached')?.click();
+  });
+  await sees(page, 'Told: 90.0 %. By cost');
+  // 20, 35 and 35 of 100, of 740,000.00.
+  expect(await earnedBy('BW-230')).toBe(66_600_000);
+  await go('/projects/12?trace=complete.p12.t2027-03');
+  await sees(page, 'weights of the milestones reached ÷ all weights');
+});

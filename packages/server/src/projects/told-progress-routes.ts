@@ -1,0 +1,204 @@
+import type { Router } from 'express';
+import { dayIn, numberIn, required, textIn, type Cell } from '@lowtide/core/cells/cell.ts';
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
+import { MILLIONTHS, ratio } from '@lowtide/core/money/ratio.ts';
+import { openDay, type LockedThrough } from '@lowtide/core/months/open-day.ts';
+import { accepted, following, gathered, listed, refused, type Decision } from '@lowtide/core/problems/decision.ts';
+import { progressByCost } from '@lowtide/core/progress/progress.ts';
+import { audit } from '../audit/audit-queries.ts';
+import { companyAt, companyOf } from '../company/company-queries.ts';
+import type { Db, Trx } from '../database/schema.ts';
+import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
+import type { Context } from '../http/context.ts';
+import { acceptedOr, Refusal } from '../http/refusal.ts';
+import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { closedProblems } from './closed-project-queries.ts';
+import { standingProjects } from './position-queries.ts';
+import { insertMilestone, insertStand, insertSurvey, milestonesAt, surveysAt } from './told-progress-queries.ts';
+
+/** Progress that cost does not show: what a site was surveyed at, and the milestones that were reached. */
+export function toldProgressRoutes(router: Router, context: Context): void {
+  read(router, context, 'toldProgress', async (db, { query }) => toldRows(db, asOf(query)));
+  read(router, context, 'projectTold', async (db, { params, query }) => projectTold(db, params.id, asOf(query)));
+  write(router, context, 'tellSurveys', async (trx, { body }, acting) => tellSurveys(trx, body.rows, acting));
+  write(router, context, 'addMilestones', async (trx, { params, body }, acting) =>
+    addMilestones(trx, params.id, { body, acting }),
+  );
+  write(router, context, 'reachMilestone', async (trx, { params, body }, acting) =>
+    reachMilestone(trx, params.id, { body, acting }),
+  );
+}
+
+async function toldRows(db: Db, at: AsOf): Promise<Answer<'toldProgress'>> {
+  const then = await bounds(db, at);
+  const { percentDecimals } = await companyAt(db, then);
+  const surveys = new Map((await surveysAt(db, then)).map((survey) => [survey.project, survey]));
+  const standing = await standingProjects(db, at);
+  return {
+    rows: standing.flatMap(({ record, position }) => {
+      const { method, status } = record;
+      if ((method !== 'surveyed' && method !== 'milestones') || status === 'closed') return [];
+      const last = method === 'surveyed' ? surveys.get(record.id) : undefined;
+      return [
+        {
+          ...{ projectId: record.id as number, code: record.code, name: record.name, method },
+          ...{ complete: position.told, on: last?.on ?? null, reason: last?.reason ?? '', by: last?.by ?? '' },
+          byCost: progressByCost(position, percentDecimals).complete,
+          byBilling: position.contract > 0 ? ratio(position.billed, position.contract) : null,
+        },
+      ];
+    }),
+  };
+}
+
+async function projectTold(db: Db, id: number, at: AsOf): Promise<Answer<'projectTold'>> {
+  const then = await bounds(db, at);
+  const milestones = await milestonesAt(db, then, id);
+  const whole = milestones.reduce((all, { weight }) => all + weight, 0);
+  return {
+    milestones: milestones.map(({ id: milestone, name, weight, reachedOn, reason, by }) => ({
+      ...{ id: milestone, name, weightMillionths: weight, share: ratio(weight, whole), reachedOn, reason, by },
+    })),
+    surveys: (await surveysAt(db, then, id)).toReversed().map(({ project: _, ...survey }) => survey),
+  };
+}
+
+/** What a day is read by: it lies in an open month, today at the latest. */
+interface TellingOn {
+  readonly today: IsoDate;
+  readonly lockedThrough: LockedThrough;
+  readonly dayOrder: DayOrder;
+}
+
+async function tellingOn(trx: Trx, { today }: Acting): Promise<TellingOn> {
+  const { lockedThrough, dayOrder } = await companyOf(trx);
+  return { today, lockedThrough, dayOrder };
+}
+
+function dayTold(cell: Cell, { today, lockedThrough, dayOrder }: TellingOn): Decision<IsoDate> {
+  return following(
+    required(cell, 'the day', (typed) => dayIn(typed, today, dayOrder)),
+    (day) => openDay(day, lockedThrough, cell.at),
+  );
+}
+
+function percentTold(cell: Cell): Decision<number> {
+  return following(
+    required(cell, 'the percent', (typed) => numberIn(typed, 4)),
+    (millionths) =>
+      millionths >= 0 && millionths <= MILLIONTHS
+        ? accepted(millionths)
+        : refused({ at: cell.at, kind: 'number-outside', field: 'the percent', least: '0', most: '100' }),
+  );
+}
+
+async function tellSurveys(
+  trx: Trx,
+  rows: Asked<'tellSurveys'>['body']['rows'],
+  acting: Acting,
+): Promise<Answer<'tellSurveys'>> {
+  const on = await tellingOn(trx, acting);
+  const read = acceptedOr(
+    listed(
+      rows.map((row, place) => {
+        const cell = (column: 'toldOn' | 'percent' | 'reason'): Cell => ({
+          typed: row[column],
+          at: `rows/${place}/${column}`,
+        });
+        return gathered({
+          on: dayTold(cell('toldOn'), on),
+          complete: percentTold(cell('percent')),
+          reason: required(cell('reason'), 'who says so, and why', (typed) => textIn(typed, 'the reason', 400)),
+        });
+      }),
+    ),
+  );
+  for (const [place, survey] of read.entries()) {
+    const { projectId: project = 0 } = rows[place] ?? {};
+    const code = await toldProject(trx, project, { method: 'surveyed', at: `rows/${place}/projectId` });
+    await insertSurvey(trx, { project, ...survey }, acting);
+    await audit(trx, acting, { action: 'tell progress', subject: code, about: `project ${project}`, detail: survey });
+  }
+  return { done: true };
+}
+
+/** The code of a project whose progress is told in a way; a closed one takes nothing more. */
+async function toldProject(
+  trx: Trx,
+  id: number,
+  { method, at }: { readonly method: 'surveyed' | 'milestones'; readonly at: string },
+): Promise<string> {
+  const project = await trx.selectFrom('project').select(['code', 'method']).where('id', '=', id).executeTakeFirst();
+  if (!project) throw new Refusal([{ at, kind: 'not-there', subject: 'project' }], 404);
+  if (project.method !== method) throw new Refusal([{ at, kind: 'measured-in-another-way', project: project.code }]);
+  const closed = await closedProblems(trx, id, at);
+  if (closed.length > 0) throw new Refusal(closed);
+  return project.code;
+}
+
+interface Ordered<B> {
+  readonly body: B;
+  readonly acting: Acting;
+}
+
+async function addMilestones(
+  trx: Trx,
+  project: number,
+  { body, acting }: Ordered<Asked<'addMilestones'>['body']>,
+): Promise<Answer<'addMilestones'>> {
+  const code = await toldProject(trx, project, { method: 'milestones', at: '' });
+  const on = await tellingOn(trx, acting);
+  const { countsOn, rows } = acceptedOr(
+    gathered({
+      countsOn: dayTold({ typed: body.countsOn, at: 'countsOn' }, on),
+      rows: listed(
+        body.rows.map(({ name, weight }, place) =>
+          gathered({
+            name: required({ typed: name, at: `rows/${place}/name` }, 'the milestone', (cell) =>
+              textIn(cell, 'the milestone', 120),
+            ),
+            weight: weightTold({ typed: weight, at: `rows/${place}/weight` }),
+          }),
+        ),
+      ),
+    }),
+  );
+  for (const { name, weight } of rows) await insertMilestone(trx, { project, name, weight, countsOn }, acting);
+  await audit(trx, acting, { action: 'add milestones', subject: code, about: `project ${project}`, detail: body });
+  return { done: true };
+}
+
+function weightTold(cell: Cell): Decision<number> {
+  return following(
+    required(cell, 'the weight', (typed) => numberIn(typed, 4)),
+    (weight) =>
+      weight > 0 ? accepted(weight) : refused({ at: cell.at, kind: 'number-not-positive', field: 'the weight' }),
+  );
+}
+
+async function reachMilestone(
+  trx: Trx,
+  id: number,
+  { body, acting }: Ordered<Asked<'reachMilestone'>['body']>,
+): Promise<Answer<'reachMilestone'>> {
+  const milestone = await trx
+    .selectFrom('milestone')
+    .select(['project_id', 'name'])
+    .where('id', '=', id)
+    .executeTakeFirst();
+  if (!milestone) throw new Refusal([{ at: '', kind: 'not-there', subject: 'record' }], 404);
+  const code = await toldProject(trx, milestone.project_id, { method: 'milestones', at: '' });
+  const { on, reason } = acceptedOr(
+    gathered({
+      on: dayTold({ typed: body.on, at: 'on' }, await tellingOn(trx, acting)),
+      reason: required({ typed: body.reason, at: 'reason' }, 'who says so, and why', (cell) =>
+        textIn(cell, 'the reason', 400),
+      ),
+    }),
+  );
+  await insertStand(trx, { milestone: id, on, isReached: body.isReached, reason }, acting);
+  const action = body.isReached ? 'reach a milestone' : 'take a milestone back';
+  await audit(trx, acting, { action, subject: `${code}, ${milestone.name}`, detail: { on, reason } });
+  return { done: true };
+}

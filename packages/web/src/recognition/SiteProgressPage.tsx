@@ -1,0 +1,40 @@
+import { useState } from 'react';
+import { monthText } from '@lowtide/core/calendar/month.ts';
+import { useShownBooks } from '../api/as-of.tsx';
+import { useRead } from '../api/books-api.ts';
+import { Loading, Note } from '../ui/notes.tsx';
+import { Page, Part, Sentence } from '../ui/Page.tsx';
+import { MilestonesTable } from './MilestonesTable.tsx';
+import { SurveySheet } from './SurveySheet.tsx';
+
+/** Progress that cost does not show, of all projects of a month on one page: what sites are surveyed at, and milestones that are reached. */
+export function SiteProgressPage() {
+  const { asOf, through } = useShownBooks();
+  const { answer, trouble } = useRead('toldProgress', { query: asOf });
+  // A new sheet once the surveys are kept: what was typed is told.
+  const [sheets, setSheets] = useState(0);
+  if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
+  if (!answer) return <Loading />;
+  const surveyed = answer.rows.filter(({ method }) => method === 'surveyed');
+  const byMilestones = answer.rows.filter(({ method }) => method === 'milestones');
+  return (
+    <Page
+      title={`Progress of the sites, ${monthText(through)}`}
+      facts="What projects earn by that are surveyed, or have milestones; cost and billing stand beside it"
+    >
+      {answer.rows.length === 0 ? (
+        <Sentence>No project is surveyed or has milestones. How a project earns is chosen on its record.</Sentence>
+      ) : null}
+      {surveyed.length === 0 ? null : (
+        <Part title="Surveyed">
+          <SurveySheet key={sheets} rows={surveyed} onTold={() => setSheets((count) => count + 1)} />
+        </Part>
+      )}
+      {byMilestones.map((row) => (
+        <Part key={row.projectId} title={`${row.code} ${row.name}`}>
+          <MilestonesTable row={row} />
+        </Part>
+      ))}
+    </Page>
+  );
+}

@@ -1,0 +1,124 @@
+import styled from 'styled-components';
+import { dayText } from '@lowtide/core/calendar/iso-date.ts';
+import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
+import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
+import { useWrite, type Answer } from '../api/books-api.ts';
+import { May } from '../api/session.tsx';
+import { useTypedForm } from '../api/use-typed-form.ts';
+import { Button } from '../ui/Button.tsx';
+import { DayField } from '../ui/DayField.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Refused } from '../ui/notes.tsx';
+import { color, space } from '../theme/tokens.ts';
+
+export type ToldRow = Answer<'toldProgress'>['rows'][number];
+
+interface SurveySheetProps {
+  readonly rows: readonly ToldRow[];
+  readonly onTold: () => void;
+}
+
+/** A row for every project that is surveyed: what was told last, and what is told now. */
+export function SurveySheet({ rows, onTold }: SurveySheetProps) {
+  const { today } = useShownBooks();
+  const [tell, { busy }] = useWrite('tellSurveys');
+  const { form, field, general, settle } = useTypedForm<Readonly<Record<string, string>>>({
+    toldOn: today,
+    ...Object.fromEntries(
+      rows.flatMap(({ projectId }) => [
+        [percentOf(projectId), ''],
+        [reasonOf(projectId), ''],
+      ]),
+    ),
+  });
+  const typed = rows.filter(({ projectId }) => (form[percentOf(projectId)] ?? '').trim() !== '');
+  const placeOf = (id: number): number => typed.findIndex(({ projectId }) => projectId === id);
+  const send = async (): Promise<void> => {
+    const body = {
+      rows: typed.map(({ projectId }) => ({
+        ...{ projectId, toldOn: form['toldOn'] ?? '', percent: form[percentOf(projectId)] ?? '' },
+        reason: form[reasonOf(projectId)] ?? '',
+      })),
+    };
+    if (settle(await tell({ body }))) onTold();
+  };
+  return (
+    <>
+      <Rows>
+        {rows.map((row) => (
+          <Row key={row.projectId}>
+            <div>
+              <AsOfLink to={`/projects/${row.projectId}`}>{row.code}</AsOfLink> {row.name}
+              <Said>{saidOf(row)}</Said>
+            </div>
+            <Field
+              label={`${row.code}, % complete`}
+              figures
+              {...field(percentOf(row.projectId), `rows/${placeOf(row.projectId)}/percent`)}
+            />
+            <Field
+              label={`${row.code}, who says so, and why`}
+              {...field(reasonOf(row.projectId), `rows/${placeOf(row.projectId)}/reason`)}
+            />
+          </Row>
+        ))}
+      </Rows>
+      <May do="keep-books">
+        <Foot>
+          <DayField near={today} label="Surveyed on" {...field('toldOn', 'rows/0/toldOn')} />
+          <Button $look="primary" isDisabled={busy || typed.length === 0} onPress={() => void send()}>
+            Tell progress of {typed.length}
+          </Button>
+        </Foot>
+      </May>
+      <Refused why={general} />
+    </>
+  );
+}
+
+function percentOf(project: number): string {
+  return `percent ${project}`;
+}
+
+function reasonOf(project: number): string {
+  return `reason ${project}`;
+}
+
+/** What was told last, beside what cost and billing say. */
+export function saidOf({ complete, on, reason, by, byCost, byBilling }: ToldRow): string {
+  const told =
+    complete === null
+      ? 'Nothing told yet'
+      : `Told: ${percentText(complete)}${on === null ? '' : ` on ${dayText(on)} by ${by}, ${reason}`}`;
+  const billed = byBilling === null ? '' : `; by billing ${percentText(byBilling)}`;
+  return `${told}. By cost ${percentText(byCost)}${billed}.`;
+}
+
+export function percentText(of: Ratio): string {
+  return `${percent(of, 1)} %`;
+}
+
+const Rows = styled.div`
+  display: grid;
+  gap: ${space.two};
+`;
+const Row = styled.div`
+  display: grid;
+  grid-template-columns: minmax(260px, 1fr) 150px minmax(220px, 340px);
+  gap: ${space.three};
+  align-items: end;
+  padding-bottom: ${space.two};
+  border-bottom: 1px solid ${color.line};
+  @media (max-width: 800px) {
+    grid-template-columns: 1fr;
+  }
+`;
+const Said = styled.div`
+  color: ${color.textQuiet};
+`;
+const Foot = styled.div`
+  display: flex;
+  gap: ${space.three};
+  align-items: end;
+  margin-top: ${space.three};
+`;
