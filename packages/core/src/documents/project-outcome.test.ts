@@ -19,7 +19,7 @@ const BEFORE: ProjectPosition = {
   earned: cents(0),
   billed: cents(0),
   billable: cents(0),
-  told: null,
+  ...{ told: null, wasted: cents(0) },
   provision: cents(0),
   stage: 'under way',
 };

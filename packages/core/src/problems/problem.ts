@@ -3,6 +3,7 @@ import type { Month } from '../calendar/month.ts';
 import type { Cents } from '../money/cents.ts';
 import type { Quantity, Rate } from '../money/quantity.ts';
 import type { BillingConcerns, BillingFacts } from './billing-facts.ts';
+import type { ProgressConcerns, ProgressFacts } from './progress-facts.ts';
 
 /** What a cell or a field should hold. */
 export type Subject =
@@ -51,7 +52,7 @@ export type Subject =
   | 'token';
 
 /** What is wrong, as facts; `wording.ts` has the words. Every one of them is something a user can cause and put right. */
-export interface Facts extends BillingFacts {
+export interface Facts extends BillingFacts, ProgressFacts {
   missing: { readonly field: string };
   'unreadable-number': { readonly typed: string };
   'too-many-decimals': { readonly typed: string; readonly decimals: number };
@@ -84,8 +85,6 @@ export interface Facts extends BillingFacts {
   'price-agreed': { readonly agreed: Cents };
   'client-project-unmeasured': Record<never, never>;
   'as-billed-holds-cost': Record<never, never>;
-  'measured-in-another-way': { readonly project: string };
-  'completed-expenses-cost': Record<never, never>;
   'price-not-read': object;
   'field-fixed': { readonly field: string; readonly stored: string };
   'orders-still-open': { readonly orders: string; readonly project: string };
@@ -266,7 +265,7 @@ interface OverBudget {
 }
 
 /** What deserves a second look and may be accepted. */
-export interface Concerns extends BillingConcerns {
+export interface Concerns extends BillingConcerns, ProgressConcerns {
   'unusual-side': {
     readonly balance: string;
     readonly side: 'debit' | 'credit';
@@ -292,8 +291,6 @@ export interface Concerns extends BillingConcerns {
   'entered-not-paid': { readonly employee: string; readonly hours: Quantity };
   'not-active': { readonly project: string; readonly status: string };
   'cost-over-estimate': { readonly project: string; readonly cost: Cents; readonly estimate: Cents };
-  'no-estimate': { readonly project: string };
-  'progress-not-told': { readonly project: string; readonly cost: Cents };
   'no-contract': { readonly project: string; readonly cost: Cents };
   'billed-over-price': { readonly project: string; readonly billed: Cents; readonly contract: Cents };
   'line-over-forecast': {

@@ -54,13 +54,14 @@ export function estimateAtCompletion({
 
 /**
  * What progress is measured on: cost and estimate without the lines carried at zero margin, whose cost shows no progress (materials long
- * before they are installed, ASC 606-10-55-21). Once the project has ended they have cost what they will.
+ * before they are installed, ASC 606-10-55-21), and without what was wasted (ASC 606-10-55-21, IFRS 15.B19). Once the project has ended
+ * lines at zero margin have cost what they will.
  */
 export function measuredOn(position: ProjectPosition): { readonly cost: Cents; readonly estimate: Cents } {
   const { cost, estimate } = atZeroMargin(position);
   return {
-    cost: difference(position.costToDate, cost),
-    estimate: difference(estimateAtCompletion(position), estimate),
+    cost: cents(position.costToDate - cost - position.wasted),
+    estimate: cents(estimateAtCompletion(position) - estimate - position.wasted),
   };
 }
 

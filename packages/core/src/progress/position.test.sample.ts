@@ -37,7 +37,7 @@ export function position(
     costToDate: money(dollars.cost),
     earned: ZERO,
     ...{ billed: ZERO, billable: ZERO },
-    told: null,
+    ...{ told: null, wasted: ZERO },
     provision: ZERO,
     stage: 'under way',
     ...more,

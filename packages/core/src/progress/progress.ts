@@ -41,7 +41,10 @@ function measuredProgress(position: ProjectPosition, kept: KeptDecimals): Progre
       return toldProgress(position, 'surveyed', kept);
     case 'milestones':
       return toldProgress(position, 'by-milestones', kept);
-    default:
+    case 'cost-to-cost':
+    case 'as-billed':
+    case 'as-billable':
+    case 'none':
       return progressByCost(position, kept);
   }
 }

@@ -36,6 +36,8 @@ export interface ProjectPosition {
   readonly billable: Cents;
   /** What was told of its progress: surveyed, or by its milestones; null before anything was, and where it is measured otherwise. */
   readonly told: Ratio | null;
+  /** Of its cost, what shows no progress: work done twice, material that was spoiled. */
+  readonly wasted: Cents;
   /** Loss provision posted. */
   readonly provision: Cents;
   readonly stage: Stage;

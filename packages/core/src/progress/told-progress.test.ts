@@ -142,3 +142,11 @@ test('whatever was told on the way, revenue ends at the price and profit at pric
     ),
   );
 });
+
+test('wasted cost is left out of both sides of percent complete, and stays cost', () => {
+  const wasted = cents(4_000_000);
+  const row = recognitionRow(at({ wasted }), RUN, POLICY);
+  // (240,000.00 − 40,000.00) ÷ (600,000.00 − 40,000.00) of 800,000.00.
+  expect([row.earnedToDate, row.released]).toEqual([28_571_429, HELD]);
+  expect(recognitionRow(at({ wasted, stage: 'finished' }), RUN, POLICY).earnedToDate).toBe(80_000_000);
+});

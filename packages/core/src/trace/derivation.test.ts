@@ -18,7 +18,7 @@ const POSITION: ProjectPosition = {
   earned: cents(40_000),
   billed: cents(55_000),
   billable: cents(0),
-  told: null,
+  ...{ told: null, wasted: cents(0) },
   provision: cents(0),
   stage: 'under way',
 };

@@ -169,8 +169,11 @@ function estimateDerivation(at: PositionAt, estimate: Cents): Derivation {
 /** What is left out on both sides of the percent complete. */
 function zeroMarginInputs(position: ProjectPosition): readonly DerivationInput[] {
   const { cost, estimate } = atZeroMargin(position);
-  if (cost === 0 && estimate === 0) return [];
+  const wasted = position.wasted;
+  const waste = wasted === 0 ? [] : [{ label: 'Wasted cost, left out of both', value: money(wasted) }];
+  if (cost === 0 && estimate === 0) return waste;
   return [
+    ...waste,
     { label: 'Cost of lines carried at zero margin, left out', value: money(cost) },
     { label: 'Estimate of lines carried at zero margin, left out', value: money(estimate) },
   ];

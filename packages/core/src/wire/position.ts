@@ -22,6 +22,7 @@ export const Position = z.object({
   billed: Cents,
   billable: Cents,
   told: Ratio.nullable(),
+  wasted: Cents,
   provision: Cents,
   stage: z.enum(STAGES),
 });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { AsOf, ById, Day, Done, Id, Ratio, Typed } from '../shapes/values.ts';
+import { AsOf, ById, Cents, Day, Done, Id, Ratio, Typed } from '../shapes/values.ts';
 import type { Endpoints } from './endpoint.ts';
 
 /** Projects whose progress is told, and what was told last, beside what cost and billing say. */
@@ -41,6 +41,18 @@ export const NewMilestones = z.strictObject({
 });
 export const MilestoneStand = z.strictObject({ on: Typed, isReached: z.boolean(), reason: Typed });
 
+/** Cost that shows no progress, each time it was told or taken back. */
+export const WastedCost = z.object({
+  rows: z.array(
+    z.object({
+      ...{ id: Id, projectId: Id, code: z.string(), name: z.string(), on: Day, amountCents: Cents },
+      ...{ reason: z.string(), by: z.string() },
+    }),
+  ),
+});
+/** Below zero, it takes back what was told before. */
+export const NewWaste = z.strictObject({ project: Typed, on: Typed, amount: Typed, reason: Typed });
+
 // One a line.
 // prettier-ignore
 export const TOLD_PROGRESS_ENDPOINTS = {
@@ -48,5 +60,7 @@ export const TOLD_PROGRESS_ENDPOINTS = {
   tellSurveys: { method: 'post', path: '/surveyed-progress', may: 'keep-books', summary: 'Tell the percent that projects were surveyed at, with day and reason', body: Surveys, response: Done, makesStale: ['plans', 'ledger'] },
   projectTold: { method: 'get', path: '/projects/{id}/told-progress', may: 'read-projects', about: { project: 'params.id' }, summary: 'Milestones of a project and what it was surveyed at', params: ById, query: AsOf, response: ProjectTold, reads: ['plans', 'records'] },
   addMilestones: { method: 'post', path: '/projects/{id}/milestones', may: 'keep-books', summary: 'Add milestones with their weights to a project', params: ById, body: NewMilestones, response: Done, makesStale: ['plans', 'ledger'] },
+  wastedCost: { method: 'get', path: '/wasted-cost', may: 'read-books', summary: 'Cost that shows no progress, of all projects', query: AsOf, response: WastedCost, reads: ['plans', 'records'] },
+  tellWaste: { method: 'post', path: '/wasted-cost', may: 'keep-books', summary: 'Say that cost of a project shows no progress, or take that back', body: NewWaste, response: Done, makesStale: ['plans', 'ledger'] },
   reachMilestone: { method: 'post', path: '/milestones/{id}/stands', may: 'keep-books', summary: 'Say that a milestone was reached on a day, or is not', params: ById, body: MilestoneStand, response: Done, makesStale: ['plans', 'ledger'] },
 } as const satisfies Endpoints;

@@ -218,10 +218,8 @@ describe('shares of the contract', () => {
     });
     // 2,520.00 of the 25,200.00 of the gate is credited, and a tenth of the 2,520.00 that is held back of it.
     const credited = { documentId: await latestInvoice(app), datedOn: '', work: '', text: 'Not the gate' };
-    const note = await app.order<{ id: number }>('POST', '/credit-notes', {
-      ...credited,
-      lines: [{ line: '2', amount: '2,520' }],
-    });
+    const gate = { ...credited, lines: [{ line: '2', amount: '2,520' }] };
+    const note = await app.order<{ id: number }>('POST', '/credit-notes', gate);
     expect(await billingOf(app)).toMatchObject({
       ...{ billedCents: 4_068_000, heldCents: 406_800 },
       lines: [

@@ -12,7 +12,7 @@ import { read, write, type Acting, type Answer, type Asked, type Work } from '..
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { insertMessage, settleMessage, takeBackMessage, waitingMessage } from '../mailbox/message-queries.ts';
-import { readAnswer } from '../mailbox/read-paper.ts';
+import { readXmlApart } from '../http/read-xml-apart.ts';
 import { insertDraft } from '../sheets/draft-queries.ts';
 import { answerOf, answerRows, documentNamed, sheetOfAnswer, wrongWith } from './answer-queries.ts';
 import { insertSent } from './sent-document-queries.ts';
@@ -31,7 +31,9 @@ export function clientAnswerRoutes(router: Router, context: Context): void {
   read(router, context, 'clientAnswers', async (db, { query }, { today }) => ({
     rows: [...(await answerRows(db, query.show, today))],
   }));
-  write(router, context, 'takeClientAnswer', taking, { prepare: ({ body }) => readAnswer(body.xml) });
+  write(router, context, 'takeClientAnswer', taking, {
+    prepare: ({ body }) => readXmlApart<ClientAnswer>({ read: 'client answer', xml: body.xml }),
+  });
   write(router, context, 'useClientAnswer', async (trx, { params }, acting) => useAnswer(trx, params.id, acting));
   write(router, context, 'dropClientAnswer', async (trx, { params, body }, acting) => {
     const message = await waitingMessage(trx, 'client', params.id);

@@ -21,6 +21,7 @@ import * as laborBalances from './migrations/0018-labor-balances.ts';
 import * as openByProject from './migrations/0019-open-by-project.ts';
 import * as billing from './migrations/0020-billing.ts';
 import * as deposits from './migrations/0021-deposits.ts';
+import * as wastedCost from './migrations/0027-wasted-cost.ts';
 import * as toldProgress from './migrations/0026-told-progress.ts';
 import * as answersAndReminders from './migrations/0025-answers-and-reminders.ts';
 import * as taxOnPaper from './migrations/0024-tax-on-paper.ts';
@@ -60,6 +61,7 @@ export const MIGRATIONS: readonly Migration[] = [
   taxOnPaper,
   answersAndReminders,
   toldProgress,
+  wastedCost,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

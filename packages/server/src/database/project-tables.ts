@@ -68,6 +68,7 @@ export interface ProjectTables {
   };
   /** The percent that a project was surveyed at on a day. */
   surveyed_progress: Recorded & { project_id: number; told_on: number; complete_millionths: number; reason: string };
+  wasted_cost: Recorded & { project_id: number; counts_on: number; amount_cents: number; reason: string };
   /** It counts from a day on, with its weight among those of its project. */
   milestone: Recorded & { project_id: number; name: string; weight_millionths: number; counts_on: number };
   /** Reached from a day on, or no more. */

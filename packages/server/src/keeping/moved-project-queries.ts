@@ -17,6 +17,7 @@ export interface BooksMark {
   readonly document: number;
   readonly work: number;
   readonly survey: number;
+  readonly wasted: number;
   readonly milestone: number;
   readonly reached: number;
 }
@@ -35,6 +36,7 @@ export async function booksMark(db: Db): Promise<BooksMark> {
     (SELECT ifnull(MAX(id), 0) FROM document) AS document,
     (SELECT ifnull(MAX(id), 0) FROM billed_work) AS work,
     (SELECT ifnull(MAX(id), 0) FROM surveyed_progress) AS survey,
+    (SELECT ifnull(MAX(id), 0) FROM wasted_cost) AS wasted,
     (SELECT ifnull(MAX(id), 0) FROM milestone) AS milestone,
     (SELECT ifnull(MAX(id), 0) FROM milestone_stand) AS reached`.execute(db);
   const [mark] = rows;
@@ -74,6 +76,7 @@ export async function movedProjects(
     UNION SELECT project_id FROM approval WHERE id > ${since.approval}
     UNION SELECT w.project_id FROM billed_work b JOIN billable_work w ON w.id = b.work_id WHERE b.id > ${since.work}
     UNION SELECT project_id FROM surveyed_progress WHERE id > ${since.survey}
+    UNION SELECT project_id FROM wasted_cost WHERE id > ${since.wasted}
     UNION SELECT project_id FROM milestone WHERE id > ${since.milestone}
     UNION SELECT m.project_id FROM milestone_stand s JOIN milestone m ON m.id = s.milestone_id WHERE s.id > ${since.reached}
     UNION SELECT a.project_id FROM withdrawal w JOIN approval a ON a.id = w.approval_id

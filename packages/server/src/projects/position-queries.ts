@@ -9,6 +9,7 @@ import { projectTotals, type ProjectTotals, type Span } from '../ledger/balance-
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { billableByProject } from '../billable-work/unbilled-work-queries.ts';
 import { toldProgress, type ToldProgress } from './told-progress-queries.ts';
+import { wastedCost } from './wasted-cost-queries.ts';
 import { NOTHING_EXPECTED, plansOf, projectPlans } from './plan-queries.ts';
 import { measureValues } from '@lowtide/core/ledger/measures.ts';
 import { projectsAt, type ProjectRecord } from '../company/project-queries.ts';
@@ -49,6 +50,10 @@ export async function standingProjects(
     only === undefined
       ? await keptByProject(db, `told ${nameOf(asOf)}`, (one) => toldProgress(db, at, one))
       : await toldProgress(db, at, only);
+  const wasted =
+    only === undefined
+      ? await keptByProject(db, `wasted ${nameOf(asOf)}`, (one) => wastedCost(db, at, one))
+      : await wastedCost(db, at, only);
   const end = lastDay(asOf.through);
   return records.map((record) => {
     const total = totals.get(record.id) ?? NOTHING;
@@ -59,6 +64,7 @@ export async function standingProjects(
       earned: total.earned,
       ...{ billed: total.billed, billable: billable.get(record.id) ?? ZERO },
       told: toldBy(record.method, told.get(record.id)),
+      wasted: wasted.get(record.id) ?? ZERO,
       provision: total.loss,
       stage: stageOn(end, record),
     };

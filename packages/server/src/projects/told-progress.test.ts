@@ -149,3 +149,20 @@ test('a completed contract needs its reason, earns nothing before it is finished
   expect((await verifiedBooks(app.books.reader)).flatMap(({ differences }) => differences)).toEqual([]);
   await app.close();
 });
+
+test('wasted cost of a project measured by cost lowers what it earns until it is taken back', async () => {
+  const app = await company.open();
+  const before = (await runOf(app))?.earnedToDateCents ?? 0;
+  const waste = (amount: string) => ({ project: 'DUNE', on: '2027-01-20', amount, reason: 'Fill washed out' });
+  await app.order('POST', '/wasted-cost', waste('500'));
+  expect((await runOf(app))?.earnedToDateCents).toBeLessThan(before);
+  expect(await app.ask('/wasted-cost?through=2027-01')).toMatchObject({
+    rows: [{ code: 'DUNE', on: '2027-01-20', amountCents: 50_000, reason: 'Fill washed out', by: 'Tester' }],
+  });
+  // 2,000.00 of cost in all.
+  expect(await app.refused('POST', '/wasted-cost', waste('1,500.01'))).toEqual(['amount number-outside']);
+  expect(await app.refused('POST', '/wasted-cost', waste('-500.01'))).toEqual(['amount number-outside']);
+  await app.order('POST', '/wasted-cost', waste('-500'));
+  expect((await runOf(app))?.earnedToDateCents).toBe(before);
+  await app.close();
+});

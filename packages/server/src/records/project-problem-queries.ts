@@ -44,14 +44,7 @@ export async function projectProblems(
   if (method === 'as-billed' && textOf(record, 'costTreatment') === 'hold') {
     problems.push({ at: 'costTreatment', kind: 'as-billed-holds-cost' });
   }
-  if (method === 'completed-contract') {
-    if (textOf(record, 'costTreatment') === 'expense') {
-      problems.push({ at: 'costTreatment', kind: 'completed-expenses-cost' });
-    }
-    if (textOf(record, 'methodReason') === '') {
-      problems.push({ at: 'methodReason', kind: 'missing', field: 'why its progress cannot be measured' });
-    }
-  }
+  if (method === 'completed-contract') problems.push(...completedProblems(record));
   const isByWork = textOf(record, 'billedBy') === 'time and materials';
   if (method === 'as-billable' && !isByWork) problems.push({ at: 'billedBy', kind: 'billable-needs-work' });
   if (isByWork && textOf(record, 'kind') === 'internal') {
@@ -74,6 +67,18 @@ export async function projectProblems(
     ...(await agreedPriceProblems(db, id, record)),
     ...(await closingProblems(db, id, record, accepting)),
   ];
+}
+
+/** A completed contract says why, and holds its cost. */
+function completedProblems(record: ReadRecord): readonly Problem[] {
+  const problems: Problem[] = [];
+  if (textOf(record, 'costTreatment') === 'expense') {
+    problems.push({ at: 'costTreatment', kind: 'completed-expenses-cost' });
+  }
+  if (textOf(record, 'methodReason') === '') {
+    problems.push({ at: 'methodReason', kind: 'missing', field: 'why its progress cannot be measured' });
+  }
+  return problems;
 }
 
 /** An end is told of what is finished or cancelled, and of nothing else. */

@@ -21,10 +21,9 @@ type Account = Answer<'clientAccount'>;
 /** The account of a client: what is open and how late, what they were told of it and what they promised. */
 export function ClientAccountPage() {
   const { id = '' } = useParams();
-  const { asOf, through } = useShownBooks();
+  const { asOf } = useShownBooks();
   const { answer, trouble } = useRead('clientAccount', { params: { id }, query: asOf });
   const [open, setOpen] = useState<'remind' | 'promise' | null>(null);
-  const go = useGo();
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!answer) return <Loading />;
   const { client, next } = answer;
@@ -32,22 +31,7 @@ export function ClientAccountPage() {
     <Page
       title={client.name}
       facts={`${client.code} · account as of ${dayText(answer.on)}`}
-      actions={
-        <>
-          <a href={`/api/clients/${client.id}/statement.pdf?through=${through}`} target="_blank" rel="noreferrer">
-            Statement (PDF)
-          </a>
-          <May do="keep-books">
-            <Button onPress={() => setOpen('promise')}>Note a promise</Button>
-            <Button onPress={() => go('/costs/receipts/new')}>Receipt</Button>
-            {next === null ? null : (
-              <Button {...(next.isTime ? { $look: 'primary' as const } : {})} onPress={() => setOpen('remind')}>
-                {reminderName(next.step)}
-              </Button>
-            )}
-          </May>
-        </>
-      }
+      actions={<AccountActions account={answer} onOpen={setOpen} />}
     >
       <Standing account={answer} />
       <DataTable
@@ -82,6 +66,32 @@ export function ClientAccountPage() {
       ) : null}
       {open === 'promise' ? <PromiseDialog account={answer} onClose={() => setOpen(null)} /> : null}
     </Page>
+  );
+}
+
+interface AccountActionsProps {
+  readonly account: Account;
+  readonly onOpen: (dialog: 'remind' | 'promise') => void;
+}
+
+function AccountActions({ account: { client, next }, onOpen }: AccountActionsProps) {
+  const { through } = useShownBooks();
+  const go = useGo();
+  return (
+    <>
+      <a href={`/api/clients/${client.id}/statement.pdf?through=${through}`} target="_blank" rel="noreferrer">
+        Statement (PDF)
+      </a>
+      <May do="keep-books">
+        <Button onPress={() => onOpen('promise')}>Note a promise</Button>
+        <Button onPress={() => go('/costs/receipts/new')}>Receipt</Button>
+        {next === null ? null : (
+          <Button {...(next.isTime ? { $look: 'primary' as const } : {})} onPress={() => onOpen('remind')}>
+            {reminderName(next.step)}
+          </Button>
+        )}
+      </May>
+    </>
   );
 }
 

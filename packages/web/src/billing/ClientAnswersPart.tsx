@@ -27,10 +27,7 @@ export function ClientAnswersPart() {
   const [why, setWhy] = useState<string | null>(null);
   const [dropping, setDropping] = useState<Row | null>(null);
   const go = useGo();
-  const [take] = useWrite('takeClientAnswer');
-  const [deliver] = useWrite('clientInbox');
   const [begin] = useWrite('useClientAnswer');
-  const [drop] = useWrite('dropClientAnswer');
   const [takeBack] = useWrite('takeBackClientAnswer');
   if (trouble) return <Note $tone="trouble">{trouble.detail}</Note>;
   if (!answer) return <Loading />;
@@ -53,13 +50,7 @@ export function ClientAnswersPart() {
         paid. An advice only announces; the receipt is posted when the money is there.
       </Sentence>
       <div style={{ display: 'flex', gap: 8, alignItems: 'end' }}>
-        <PaperTakeIn
-          label="Answers as XML"
-          source="Fetch from the simulated clients"
-          take={(paper, again) => take({ body: { ...paper, again } })}
-          deliver={() => deliver({ body: {} })}
-          onRefused={setWhy}
-        />
+        <AnswersIn onRefused={setWhy} />
         <Choice label="Shown" options={SHOWN} value={show} onChange={setShow} />
       </div>
       <Refused why={why} />
@@ -71,15 +62,34 @@ export function ClientAnswersPart() {
         rowTone={({ isUsable }) => (isUsable ? undefined : 'trouble')}
         empty={isDropped ? 'No answer was dropped.' : 'No answer is waiting. Send an invoice or an application first.'}
       />
-      {dropping === null ? null : (
-        <DropDialog
-          name={dropping.number || dropping.name}
-          words="Nothing is done with it. It stays among the answers that were dropped, and can be taken back there."
-          drop={(reason) => drop({ params: { id: String(dropping.id) }, body: { reason } })}
-          onClose={() => setDropping(null)}
-        />
-      )}
+      {dropping === null ? null : <DropAnswer row={dropping} onClose={() => setDropping(null)} />}
     </>
+  );
+}
+
+function AnswersIn({ onRefused }: { readonly onRefused: (why: string | null) => void }) {
+  const [take] = useWrite('takeClientAnswer');
+  const [deliver] = useWrite('clientInbox');
+  return (
+    <PaperTakeIn
+      label="Answers as XML"
+      source="Fetch from the simulated clients"
+      take={(paper, again) => take({ body: { ...paper, again } })}
+      deliver={() => deliver({ body: {} })}
+      onRefused={onRefused}
+    />
+  );
+}
+
+function DropAnswer({ row, onClose }: { readonly row: Row; readonly onClose: () => void }) {
+  const [drop] = useWrite('dropClientAnswer');
+  return (
+    <DropDialog
+      name={row.number || row.name}
+      words="Nothing is done with it. It stays among the answers that were dropped, and can be taken back there."
+      drop={(reason) => drop({ params: { id: String(row.id) }, body: { reason } })}
+      onClose={onClose}
+    />
   );
 }
 

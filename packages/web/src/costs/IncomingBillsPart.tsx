@@ -24,9 +24,6 @@ export function IncomingBillsPart() {
   const go = useGo();
   const [onSheet] = useWrite('useMessage');
   const [takeBack] = useWrite('takeBackMessage');
-  const [take] = useWrite('takeMessage');
-  const [fetch] = useWrite('mailbox');
-  const [drop] = useWrite('dropMessage');
   const put = async ({ id }: Message): Promise<void> => {
     const written = await onSheet({ params: { id: String(id) }, body: undefined });
     if (written.ok) go(`/costs/bills/${written.answer.draft}`);
@@ -41,13 +38,7 @@ export function IncomingBillsPart() {
         matched, stands beside it.
       </Sentence>
       <div style={{ display: 'flex', gap: 8, alignItems: 'end' }}>
-        <PaperTakeIn
-          label="Bills as XML"
-          source="Fetch from the simulated mailbox"
-          take={(paper, again) => take({ body: { ...paper, again } })}
-          deliver={() => fetch({ body: {} })}
-          onRefused={setWhy}
-        />
+        <BillsIn onRefused={setWhy} />
         <Choice label="Shown" options={SHOWN} value={show} onChange={setShow} />
       </div>
       <Refused why={why} />
@@ -66,15 +57,34 @@ export function IncomingBillsPart() {
         rowTone={({ isUsable }) => (isUsable ? undefined : 'trouble')}
         empty={isDropped ? 'No bill was dropped.' : 'No bill is waiting.'}
       />
-      {dropping === null ? null : (
-        <DropDialog
-          name={dropping.number || dropping.name}
-          words="It is not entered. It stays among the bills that were dropped, and can be taken back there."
-          drop={(reason) => drop({ params: { id: String(dropping.id) }, body: { reason } })}
-          onClose={() => setDropping(null)}
-        />
-      )}
+      {dropping === null ? null : <DropBill message={dropping} onClose={() => setDropping(null)} />}
     </>
+  );
+}
+
+function BillsIn({ onRefused }: { readonly onRefused: (why: string | null) => void }) {
+  const [take] = useWrite('takeMessage');
+  const [deliver] = useWrite('mailbox');
+  return (
+    <PaperTakeIn
+      label="Bills as XML"
+      source="Fetch from the simulated mailbox"
+      take={(paper, again) => take({ body: { ...paper, again } })}
+      deliver={() => deliver({ body: {} })}
+      onRefused={onRefused}
+    />
+  );
+}
+
+function DropBill({ message, onClose }: { readonly message: Message; readonly onClose: () => void }) {
+  const [drop] = useWrite('dropMessage');
+  return (
+    <DropDialog
+      name={message.number || message.name}
+      words="It is not entered. It stays among the bills that were dropped, and can be taken back there."
+      drop={(reason) => drop({ params: { id: String(message.id) }, body: { reason } })}
+      onClose={onClose}
+    />
   );
 }
 

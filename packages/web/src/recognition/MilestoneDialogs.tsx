@@ -1,13 +1,14 @@
 import { useShownBooks } from '../api/as-of.tsx';
-import { useWrite } from '../api/books-api.ts';
+import { useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { DayField } from '../ui/DayField.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refused } from '../ui/notes.tsx';
-import type { Milestone } from './MilestonesTable.tsx';
 import type { ToldRow } from './SurveySheet.tsx';
+
+export type Milestone = Answer<'projectTold'>['milestones'][number];
 
 interface AddMilestoneDialogProps {
   readonly row: ToldRow;

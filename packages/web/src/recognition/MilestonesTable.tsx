@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import { useShownBooks } from '../api/as-of.tsx';
-import { useRead, type Answer } from '../api/books-api.ts';
+import { useRead } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
@@ -9,10 +9,8 @@ import { Loading, Note } from '../ui/notes.tsx';
 import { Sentence } from '../ui/Page.tsx';
 import { textColumn } from '../ui/columns.tsx';
 import type { Column } from '../ui/table-column.ts';
-import { AddMilestoneDialog, ReachDialog } from './MilestoneDialogs.tsx';
+import { AddMilestoneDialog, ReachDialog, type Milestone } from './MilestoneDialogs.tsx';
 import { percentText, saidOf, type ToldRow } from './SurveySheet.tsx';
-
-export type Milestone = Answer<'projectTold'>['milestones'][number];
 
 /** The milestones of a project with their weights, and which are reached. */
 export function MilestonesTable({ row }: { readonly row: ToldRow }) {

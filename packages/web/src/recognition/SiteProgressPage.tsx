@@ -5,6 +5,7 @@ import { useRead } from '../api/books-api.ts';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Part, Sentence } from '../ui/Page.tsx';
 import { MilestonesTable } from './MilestonesTable.tsx';
+import { WastedCost } from './WastedCost.tsx';
 import { SurveySheet } from './SurveySheet.tsx';
 
 /** Progress that cost does not show, of all projects of a month on one page: what sites are surveyed at, and milestones that are reached. */
@@ -35,6 +36,9 @@ export function SiteProgressPage() {
           <MilestonesTable row={row} />
         </Part>
       ))}
+      <Part title="Cost that shows no progress">
+        <WastedCost />
+      </Part>
     </Page>
   );
 }

@@ -18,7 +18,7 @@ const BASE: ProjectPosition = {
   earned: cents(23_818_667),
   billed: money(250_000),
   billable: cents(0),
-  told: null,
+  ...{ told: null, wasted: cents(0) },
   provision: cents(0),
   stage: 'under way',
 };

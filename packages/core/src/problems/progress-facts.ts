@@ -1,0 +1,13 @@
+import type { Cents } from '../money/cents.ts';
+
+/** What is wrong with how a project's progress is measured or told. */
+export interface ProgressFacts {
+  'measured-in-another-way': { readonly project: string };
+  'completed-expenses-cost': Record<never, never>;
+}
+
+/** What deserves a second look about progress. */
+export interface ProgressConcerns {
+  'no-estimate': { readonly project: string };
+  'progress-not-told': { readonly project: string; readonly cost: Cents };
+}
