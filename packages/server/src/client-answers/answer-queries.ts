@@ -1,4 +1,4 @@
-import { announcedReceipt, certifiedSheet, proposalOf } from '@lowtide/core/billing/answered-sheets.ts';
+import { announcedReceipt, certifiedSheet, proposalOf } from '@lowtide/core/ubl/answered-sheets.ts';
 import { monthOf } from '@lowtide/core/calendar/month.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { problemRemark, warningRemark, type Remark } from '@lowtide/core/documents/preview.ts';

@@ -15,7 +15,7 @@ import { insertMessage, settleMessage, takeBackMessage, waitingMessage } from '.
 import { readXmlApart } from '../http/read-xml-apart.ts';
 import { insertDraft } from '../sheets/draft-queries.ts';
 import { answerOf, answerRows, documentNamed, sheetOfAnswer, wrongWith } from './answer-queries.ts';
-import { insertSent } from './sent-document-queries.ts';
+import { insertSent } from '../documents/sent-document-queries.ts';
 
 /** What is sent to clients, and what they answer: an answer waits and proposes a sheet; nothing posts by itself. */
 export function clientAnswerRoutes(router: Router, context: Context): void {

@@ -10,7 +10,7 @@ import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { asOf } from '../ledger/as-of-queries.ts';
-import { sentAt } from '../client-answers/sent-document-queries.ts';
+import { sentAt } from './sent-document-queries.ts';
 import { documentLines } from '../ledger/line-queries.ts';
 import { postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';

@@ -15,7 +15,7 @@ import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { nextNumber, postDocument, type Posted } from '../ledger/post-document-queries.ts';
 import { accounts, companyOf } from '../company/company-queries.ts';
 import { orderOf } from './order-answers.ts';
-import { heldNow, releasedByClients } from '../schedules/client-retention-queries.ts';
+import { heldNow, releasedByClients } from './client-retention-queries.ts';
 import { EVERYTHING } from '../ledger/as-of-queries.ts';
 import { retainedByProject, retainedOf } from './retention-queries.ts';
 

@@ -7,7 +7,7 @@ import { projectFigures } from '../http/traced.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { retainedByProject } from '../orders/retention-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
-import { dueDays, releasedByClients } from '../schedules/client-retention-queries.ts';
+import { dueDays, releasedByClients } from '../orders/client-retention-queries.ts';
 
 /** What is held back of each project on both sides at the month's end. */
 export async function retention(db: Db, asOf: AsOf): Promise<Answer<'retention'>> {

@@ -9,7 +9,7 @@ import { oldestOf, workLeftAt } from '../billable-work/unbilled-work-queries.ts'
 import type { Db } from '../database/schema.ts';
 import type { Answer, Asked } from '../http/api.ts';
 import { asOf, bounds, notWithdrawn, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
-import { dueDays } from '../schedules/client-retention-queries.ts';
+import { dueDays } from '../orders/client-retention-queries.ts';
 import { applicationsSent } from '../schedules/project-billing-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 

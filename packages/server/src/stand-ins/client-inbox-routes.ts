@@ -1,5 +1,5 @@
 import type { Router } from 'express';
-import { sentAndOpen } from '../client-answers/sent-document-queries.ts';
+import { sentAndOpen } from '../documents/sent-document-queries.ts';
 import { companyOf } from '../company/company-queries.ts';
 import { write } from '../http/api.ts';
 import type { Context } from '../http/context.ts';

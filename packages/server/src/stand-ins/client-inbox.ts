@@ -9,7 +9,7 @@ import { cents, sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { ratio, shareOf } from '@lowtide/core/money/ratio.ts';
 import type { ClientAnswer, ClientResponse, PaymentAdvice } from '@lowtide/core/ubl/client-answer.ts';
 import { writtenClientAnswer } from '@lowtide/core/ubl/written-client-answer.ts';
-import type { SentDocument } from '../client-answers/sent-document-queries.ts';
+import type { SentDocument } from '../documents/sent-document-queries.ts';
 import { xmlText } from '../print/xml.ts';
 
 export interface InboxBooks {

@@ -2,7 +2,7 @@ import { dayText } from '../calendar/iso-date.ts';
 import type { CertificateSheet } from '../documents/certificate/form.ts';
 import type { ReceiptRow, ReceiptSheet } from '../documents/receipt/form.ts';
 import { dollars, plainDollars } from '../money/dollars.ts';
-import type { ClientAnswer, ClientResponse, PaymentAdvice } from '../ubl/client-answer.ts';
+import type { ClientAnswer, ClientResponse, PaymentAdvice } from './client-answer.ts';
 
 /** The sheet of what a client certified of an application: a row for each line that is certified otherwise than asked. */
 export function certifiedSheet({ document, lines, text }: ClientResponse): CertificateSheet {
