@@ -21,7 +21,6 @@ const orderOf = async (number: string): Promise<number> => {
 
 const PICTURES: Readonly<Record<string, string>> = {
   today: '/today',
-  reports: '/reports',
   projects: '/projects',
   project: '/projects/1',
   estimate: '/projects/1/estimates/1',
@@ -38,7 +37,8 @@ const PICTURES: Readonly<Record<string, string>> = {
   portfolio: '/reports/portfolio?m=2027-02',
   trace: '/projects/1?trace=cost.p1.t2027-03',
   closing: '/closing',
-  utilization: '/reports/hours?by=month&from=2026-04',
+  answers: '/billing?part=answers',
+  progress: '/recognition/progress',
 };
 
 for (const [name, path] of Object.entries(PICTURES)) {

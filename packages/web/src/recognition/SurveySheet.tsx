@@ -67,7 +67,7 @@ export function SurveySheet({ rows, onTold }: SurveySheetProps) {
         <Foot>
           <DayField near={today} label="Surveyed on" {...field('toldOn', 'rows/0/toldOn')} />
           <Button $look="primary" isDisabled={busy || typed.length === 0} onPress={() => void send()}>
-            Tell progress of {typed.length}
+            {typed.length === 0 ? 'Tell progress' : `Tell progress of ${typed.length}`}
           </Button>
         </Foot>
       </May>
