@@ -1,3 +1,4 @@
+import { dayText } from '../calendar/iso-date.ts';
 import { dollars } from '../money/dollars.ts';
 import type { Fact } from './problem.ts';
 
@@ -13,6 +14,7 @@ type Kind =
   | 'as-billed-holds-cost'
   | 'completed-expenses-cost'
   | 'measured-in-another-way'
+  | 'day-to-come'
   | 'no-price-to-share'
   | 'not-open-any-more'
   | 'amount-of-one-party'
@@ -39,6 +41,7 @@ export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } =
     'No revenue recognition is for internal projects. Choose as-billed, where revenue is what is billed and no budget is needed, or cost-to-cost.',
   'as-billed-holds-cost': () =>
     'A project that earns as billed expenses its cost as incurred. Choose that for its cost, or another way to recognize revenue.',
+  'day-to-come': (fact) => `${dayText(fact.day)} is still to come. Use today or an earlier day.`,
   'measured-in-another-way': (fact) =>
     `The progress of ${fact.project} is measured in another way. Change its recognition on its record first.`,
   'completed-expenses-cost': () =>

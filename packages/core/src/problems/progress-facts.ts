@@ -1,9 +1,11 @@
+import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Cents } from '../money/cents.ts';
 
 /** What is wrong with how a project's progress is measured or told. */
 export interface ProgressFacts {
   'measured-in-another-way': { readonly project: string };
   'completed-expenses-cost': Record<never, never>;
+  'day-to-come': { readonly day: IsoDate };
 }
 
 /** What deserves a second look about progress. */

@@ -101,6 +101,7 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'price-agreed': { kind: 'price-agreed', agreed: cents(100) },
   'client-project-unmeasured': { kind: 'client-project-unmeasured' },
   'measured-in-another-way': { kind: 'measured-in-another-way', project: 'P' },
+  'day-to-come': { kind: 'day-to-come', day },
   'completed-expenses-cost': { kind: 'completed-expenses-cost' },
   'as-billed-holds-cost': { kind: 'as-billed-holds-cost' },
   'price-not-read': { kind: 'price-not-read' },

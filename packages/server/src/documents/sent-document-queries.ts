@@ -49,6 +49,8 @@ export async function sentAndOpen(db: Db): Promise<readonly SentDocument[]> {
       AND ${counts('d', EVERYTHING)}
       AND NOT EXISTS (SELECT 1 FROM certificate c JOIN document i ON i.id = c.document_id
         WHERE c.application_id = d.id AND ${counts('i', EVERYTHING)})
+      AND NOT EXISTS (SELECT 1 FROM application n JOIN document v ON v.id = n.document_id
+        WHERE n.replaces_id = d.id AND ${counts('v', EVERYTHING)})
     ORDER BY (SELECT MIN(id) FROM sent_document s WHERE s.document_id = d.id)`.execute(db);
   return rows
     .filter(({ kind, open }) => kind === 'application' || open > 0)

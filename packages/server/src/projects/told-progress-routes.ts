@@ -64,7 +64,7 @@ async function projectTold(db: Db, id: number, at: AsOf): Promise<Answer<'projec
   };
 }
 
-/** What a day is read by: it lies in an open month, today at the latest. */
+/** What a day is read by: it lies in an open month, and is today at the latest. */
 interface TellingOn {
   readonly today: IsoDate;
   readonly lockedThrough: LockedThrough;
@@ -79,7 +79,7 @@ async function tellingOn(trx: Trx, { today }: Acting): Promise<TellingOn> {
 function dayTold(cell: Cell, { today, lockedThrough, dayOrder }: TellingOn): Decision<IsoDate> {
   return following(
     required(cell, 'the day', (typed) => dayIn(typed, today, dayOrder)),
-    (day) => openDay(day, lockedThrough, cell.at),
+    (day) => (day > today ? refused({ at: cell.at, kind: 'day-to-come', day }) : openDay(day, lockedThrough, cell.at)),
   );
 }
 

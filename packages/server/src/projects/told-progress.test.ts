@@ -84,6 +84,9 @@ test('what is wrong is told at its field, and nothing of it is taken', async () 
     'rows/1/reason missing',
   ]);
   expect((await app.ask<Told>('/told-progress?through=2027-01')).rows).toMatchObject([{ complete: null, on: null }]);
+  expect(await app.refused('POST', '/surveyed-progress', tell('2027-02-01', '30'))).toEqual([
+    'rows/0/toldOn day-to-come',
+  ]);
   await recognize(app, '2027-01');
   await app.order('PUT', '/month-lock', { through: '2027-01', reason: 'Reviewed' });
   expect(await app.refused('POST', '/surveyed-progress', tell('2027-01-31', '30'))).toEqual([

@@ -88,10 +88,7 @@ async function remind(
         ifFilled({ typed: body.remindedOn, at: 'remindedOn' }, acting.today, (cell) =>
           dayIn(cell, acting.today, dayOrder),
         ),
-        (day) =>
-          day > acting.today
-            ? refused({ at: 'remindedOn', kind: 'days-out-of-order', earlier: 'today', later: 'the day it is sent' })
-            : accepted(day),
+        (day) => (day > acting.today ? refused({ at: 'remindedOn', kind: 'day-to-come', day }) : accepted(day)),
       ),
       text: textIn({ typed: body.text, at: 'text' }, 'the text', 400),
     }),

@@ -41,6 +41,9 @@ test('a client is reminded in three steps of everything overdue, each when it is
     ],
     next: { step: 1, isTime: true, amountCents: 250_000 },
   });
+  expect(await app.refused('POST', `/clients/${client}/reminders`, { remindedOn: '2027-02-01', text: '' })).toEqual([
+    'remindedOn day-to-come',
+  ]);
   const remind = () =>
     app.order<{ id: number; step: number }>('POST', `/clients/${client}/reminders`, { remindedOn: '', text: '' });
   expect((await remind()).step).toBe(1);
