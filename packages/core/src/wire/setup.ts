@@ -58,12 +58,11 @@ export const Letterhead = z.strictObject({
     .nullable(),
   paper: z.enum(['letter', 'a4']),
   /** Two letters; for invoices sent as UBL. */
-  country: z
-    .string()
-    .regex(/^([A-Z]{2})?$/, 'Give a country as two letters, such as US.')
-    .default(''),
-  taxNumber: z.string().max(40, 'Shorten it to 40 characters.').default(''),
+  country: z.string().regex(/^([A-Z]{2})?$/, 'Give a country as two letters, such as US.'),
+  taxNumber: z.string().max(40, 'Shorten it to 40 characters.'),
 });
+/** The same as it is changed; what is left out of who is taxed where stays as it was. */
+export const LetterheadChange = Letterhead.partial({ country: true, taxNumber: true });
 
 export const RecordParams = z.strictObject({ kind: z.enum(RECORD_KIND_NAMES as [string, ...string[]]) });
 export const OneRecordParams = RecordParams.extend({ id: IdText });
@@ -88,7 +87,7 @@ export const SETUP_ENDPOINTS = {
   setUp: { method: 'post', path: '/company', may: 'run-company', summary: 'Set up the company with a starter chart', body: CompanyForm, response: Done, makesStale: ['ledger', 'records', 'months'] },
   changeCompany: { method: 'put', path: '/company', may: 'run-company', summary: 'Change the company', body: CompanyForm.omit({ firstMonth: true, starterCostCodes: true }), response: Done, makesStale: ['records'] },
   letterhead: { method: 'get', path: '/company/letterhead', may: 'read-books', summary: "What the company's letters carry", response: Letterhead, reads: ['records'] },
-  changeLetterhead: { method: 'put', path: '/company/letterhead', may: 'run-company', summary: "Change what the company's letters carry", body: Letterhead, response: Done, makesStale: ['records'] },
+  changeLetterhead: { method: 'put', path: '/company/letterhead', may: 'run-company', summary: "Change what the company's letters carry", body: LetterheadChange, response: Done, makesStale: ['records'] },
   records: { method: 'get', path: '/records/{kind}', may: 'read-books', summary: 'All records of a kind', params: RecordParams, response: Records, reads: ['records', 'plans'] },
   addRecord: { method: 'post', path: '/records/{kind}', may: 'keep-books', summary: 'Add a record', params: RecordParams, body: RecordForm, response: StoredRecord, makesStale: ['records', 'plans', 'ledger'] },
   changeRecord: { method: 'put', path: '/records/{kind}/{id}', may: 'keep-books', summary: 'Change a record', params: OneRecordParams, body: RecordChange, response: StoredRecord, makesStale: ['records', 'plans', 'ledger'] },

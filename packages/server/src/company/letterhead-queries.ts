@@ -1,4 +1,4 @@
-import type { Letterhead } from '@lowtide/core/wire/setup.ts';
+import type { Letterhead, LetterheadChange } from '@lowtide/core/wire/setup.ts';
 import type { z } from 'zod';
 import type { Db, Trx } from '../database/schema.ts';
 
@@ -21,13 +21,14 @@ export async function printedCompany(db: Db): Promise<PrintedCompany> {
   };
 }
 
-export async function updateLetterhead(trx: Trx, form: LetterheadForm): Promise<void> {
+export async function updateLetterhead(trx: Trx, form: z.output<typeof LetterheadChange>): Promise<void> {
   const { address, bankDetails, logo, paper, country, taxNumber } = form;
   await trx
     .updateTable('company')
     .set({
       ...{ address: address.trim(), bank_details: bankDetails.trim(), logo, paper },
-      ...{ country, tax_number: taxNumber.trim() },
+      ...(country === undefined ? {} : { country }),
+      ...(taxNumber === undefined ? {} : { tax_number: taxNumber.trim() }),
     })
     .where('id', '=', 1)
     .execute();

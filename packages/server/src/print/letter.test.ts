@@ -56,6 +56,11 @@ describe("the company's letters", () => {
     expect([pageOf(before), before.includes('/Subtype /Image')]).toEqual([[612, 792], false]);
     expect((await put(HEAD)).status).toBe(200);
     expect(await app.ask('/company/letterhead')).toEqual(HEAD);
+    // Who is taxed where stays, where it is left out.
+    const { country: _, taxNumber: __, ...rest } = HEAD;
+    expect((await put({ ...rest, address: 'Elsewhere' })).status).toBe(200);
+    expect(await app.ask('/company/letterhead')).toEqual({ ...HEAD, address: 'Elsewhere' });
+    expect((await put(HEAD)).status).toBe(200);
     const after = await pdf(invoice);
     expect([pageOf(after), after.includes('/Subtype /Image')]).toEqual([[595, 842], true]);
     // Reports are printed across on the same paper.
