@@ -36,6 +36,7 @@ export const BILLING_FACTS: { readonly [K in keyof BillingFacts]: Fact<K> } = {
   'markup-unreadable': { kind: 'markup-unreadable', typed: 'ten' },
   'not-time-and-materials': { kind: 'not-time-and-materials', project: 'GATE' },
   'other-client': { kind: 'other-client', project: 'GATE' },
+  'sent-to-another': { kind: 'sent-to-another', number: 'INV-1', client: 'Rill County' },
   'nothing-to-remind': { kind: 'nothing-to-remind', client: 'COUNTY' },
   'released-ahead': { kind: 'released-ahead', project: 'GATE', released: money, received: money, held: money },
   'nothing-certified': { kind: 'nothing-certified' },

@@ -31,6 +31,7 @@ export interface BillingFacts {
   'why-otherwise': { readonly rest: Cents };
   'markup-unreadable': { readonly typed: string };
   'not-time-and-materials': { readonly project: string };
+  'sent-to-another': { readonly number: string; readonly client: string };
   'nothing-to-remind': { readonly client: string };
   'released-ahead': {
     readonly project: string;

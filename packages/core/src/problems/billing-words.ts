@@ -17,6 +17,8 @@ export const BILLING_WORDS: { readonly [K in keyof BillingFacts]: (fact: Fact<K>
   'percent-and-amount': () => 'The line has a percent and an amount. Leave one of the two out.',
   'application-waiting': (fact) =>
     `${fact.number} waits for the client's answer. Certify it first, or name it as the one that this corrects.`,
+  'sent-to-another': (fact) =>
+    `${fact.number} is of ${fact.client}, and this answer is not. Ask who sent it, or drop it.`,
   'nothing-to-remind': (fact) =>
     `Nothing of ${fact.client} is overdue that has not had its final notice. Wait for the due day, or write off what will not be paid.`,
   'released-ahead': (fact) =>

@@ -7,7 +7,7 @@ import { found } from '@lowtide/core/lookup/lookup.ts';
 import { sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { problemsOf, type Decision } from '@lowtide/core/problems/decision.ts';
 import type { Problem, Warning } from '@lowtide/core/problems/problem.ts';
-import type { ClientAnswer, PaymentAdvice } from '@lowtide/core/ubl/client-answer.ts';
+import type { ClientAnswer, ClientResponse, PaymentAdvice } from '@lowtide/core/ubl/client-answer.ts';
 import { companyOf } from '../company/company-queries.ts';
 import { parties } from '../company/list-queries.ts';
 import type { Db } from '../database/schema.ts';
@@ -59,7 +59,7 @@ async function rowOf(db: Db, message: Message, { today, before }: Beside): Promi
   }
   const answer = read.value;
   const wrong = await wrongWith(db, answer);
-  const documentId = answer.kind === 'response' ? await documentNamed(db, answer.document) : null;
+  const documentId = answer.kind === 'response' ? ((await documentNamed(db, answer.document))?.id ?? null) : null;
   const sheet = await sheetOfAnswer(db, answer);
   return {
     ...{ ...said, number: answer.number, client: answer.client, issuedOn: answer.issuedOn, text: answer.text },
@@ -98,10 +98,16 @@ export async function wrongWith(db: Db, answer: ClientAnswer): Promise<readonly 
       ? []
       : [{ at: '', kind: 'other-company', name: answer.company } as const]),
     ...(other === undefined ? [] : [{ at: '', kind: 'other-currency', currency: other, books } as const]),
-    ...(answer.kind === 'response' && (await documentNamed(db, answer.document)) === null
-      ? [{ at: 'document', kind: 'not-there', subject: 'document' } as const]
-      : []),
+    ...(answer.kind === 'response' ? await wrongDocument(db, answer) : []),
   ];
+}
+
+/** The document that an answer is about is there, and of whoever answers. */
+async function wrongDocument(db: Db, { document: number, client }: ClientResponse): Promise<readonly Problem[]> {
+  const named = await documentNamed(db, number);
+  if (named === null) return [{ at: 'document', kind: 'not-there', subject: 'document' }];
+  const isTheirs = [named.client, named.code].some((name) => name.toLowerCase() === client.trim().toLowerCase());
+  return isTheirs ? [] : [{ at: 'document', kind: 'sent-to-another', number, client: named.client }];
 }
 
 /** Whether another advice that waits announces the same money. */
@@ -123,16 +129,17 @@ function sameMoney(one: PaymentAdvice, other: PaymentAdvice): boolean {
   return of(one).join('\n') === of(other).join('\n');
 }
 
-/** The latest document sent to clients under a number; null where there is none. */
-export async function documentNamed(db: Db, number: string): Promise<number | null> {
+/** The latest document of clients under a number, with whose it is; null where there is none. */
+export async function documentNamed(db: Db, number: string) {
   const row = await db
-    .selectFrom('document')
-    .select('id')
-    .where('number', '=', number)
-    .where('kind', 'in', ['application', 'invoice', 'credit-note'])
-    .orderBy('id', 'desc')
+    .selectFrom('document as d')
+    .innerJoin('party as y', 'y.id', 'd.party_id')
+    .select(['d.id', 'y.name as client', 'y.code'])
+    .where('d.number', '=', number)
+    .where('d.kind', 'in', ['application', 'invoice', 'credit-note'])
+    .orderBy('d.id', 'desc')
     .executeTakeFirst();
-  return row?.id ?? null;
+  return row ?? null;
 }
 
 /** The sheet that an answer proposes; null for a dispute, which proposes to look. */

@@ -89,5 +89,5 @@ async function useAnswer(trx: Trx, id: number, acting: Acting): Promise<Answer<'
 async function disputedDocument(trx: Trx, answer: ClientAnswer): Promise<number> {
   const found = answer.kind === 'response' ? await documentNamed(trx, answer.document) : null;
   if (found === null) throw new Refusal([{ at: 'document', kind: 'not-there', subject: 'document' }], 404);
-  return found;
+  return found.id;
 }

@@ -125,7 +125,7 @@ test('a dispute leads to its invoice and is read with it', async () => {
     invoiceOf('DUNE', 'amount', '9'),
   );
   const xml = `<ApplicationResponse><ID>Q-1</ID><IssueDate>2027-01-31</IssueDate>
-    <SenderParty><PartyName><Name>County</Name></PartyName></SenderParty>
+    <SenderParty><PartyName><Name>Garrow County</Name></PartyName></SenderParty>
     <ReceiverParty><PartyName><Name>Test Works</Name></PartyName></ReceiverParty>
     <DocumentResponse><Response><ResponseCode>UQ</ResponseCode><Description>Not agreed</Description></Response>
     <DocumentReference><ID>${invoice.number}</ID></DocumentReference></DocumentResponse></ApplicationResponse>`;
@@ -140,11 +140,13 @@ test('a dispute leads to its invoice and is read with it', async () => {
 
 test.each([
   { case: 'another company', from: 'Test Works', to: 'Marl Reach', kinds: ['other-company'] },
+  { case: 'a document of another client', from: 'Garrow County', to: 'Tarn Trust', kinds: ['sent-to-another'] },
   { case: 'a document nobody wrote', from: 'INV-0001', to: 'INV-0999', kinds: ['not-there'] },
 ])('an answer to $case cannot be acted on, and says why', async ({ from, to, kinds }) => {
   const app = await company.open({ demo: true });
   await app.order('POST', '/invoices', invoiceOf('DUNE', 'amount', '9'));
   const xml = `<ApplicationResponse><ID>Q-1</ID><IssueDate>2027-01-31</IssueDate>
+    <SenderParty><PartyName><Name>Garrow County</Name></PartyName></SenderParty>
     <ReceiverParty><PartyName><Name>Test Works</Name></PartyName></ReceiverParty>
     <DocumentResponse><Response><ResponseCode>UQ</ResponseCode></Response>
     <DocumentReference><ID>INV-0001</ID></DocumentReference></DocumentResponse></ApplicationResponse>`;
