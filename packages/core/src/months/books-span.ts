@@ -23,3 +23,8 @@ export function dayInBooks(
 ): Decision<IsoDate> {
   return first <= day && day <= last ? accepted(day) : refused({ at, kind: 'day-outside-books', day, first, last });
 }
+
+/** The day, where it has come. */
+export function dayThatCame(day: IsoDate, today: IsoDate, at: string): Decision<IsoDate> {
+  return day <= today ? accepted(day) : refused({ at, kind: 'day-to-come', day });
+}

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { openApart } from '../open-by-project.test.support.ts';
-import { sheetOf } from '../priced-estimate.test.support.ts';
+import { approve, priced } from '../priced-estimate.test.support.ts';
 import { smallCompany, workedDay, hoursSheet, post, type TestApp } from '../small-company.test.support.ts';
 import { verifiedBooks } from '../verify/verify-queries.ts';
 
@@ -56,16 +56,7 @@ const project = async (app: TestApp, code: string): Promise<number | undefined> 
 
 /** DUNE with a schedule of values of one line, 10,000.00. */
 async function scheduled(app: TestApp): Promise<void> {
-  const begun = await app.order<{ id: number; version: number; pricedOn: string }>('POST', '/projects/2/estimates', {
-    ...{ kind: 'estimate', name: '', copyOf: null },
-  });
-  const { version } = await app.order<{ version: number }>('PUT', `/estimates/${begun.id}`, {
-    ...{ version: begun.version, name: '', pricedOn: begun.pricedOn, targetEndOn: '' },
-    sheet: sheetOf([{ section: 'Earthwork', code: '31-250', cost: '8,000', price: '10,000' }]),
-  });
-  await app.order('POST', `/estimates/${begun.id}/approval`, {
-    ...{ version, agreedOn: '2027-01-10', grouping: 'section', plan: [] },
-  });
+  await approve(app, await priced(app, 2, [{ section: 'Earthwork', code: '31-250', cost: '8,000', price: '10,000' }]));
 }
 
 describe('of two people who bill the same at once, the second is told', () => {

@@ -1,19 +1,10 @@
 import { expect, test } from 'vitest';
-import { sheetOf } from '../priced-estimate.test.support.ts';
+import { approve, priced } from '../priced-estimate.test.support.ts';
 import { invoiceOf, post, smallCompany, type TestApp } from '../small-company.test.support.ts';
 
 /** DUNE is agreed at 10,000.00 for Earthwork. */
 const company = smallCompany(async (app) => {
-  const begun = await app.order<{ id: number; version: number; pricedOn: string }>('POST', '/projects/2/estimates', {
-    ...{ kind: 'estimate', name: '', copyOf: null },
-  });
-  const { version } = await app.order<{ version: number }>('PUT', `/estimates/${begun.id}`, {
-    ...{ version: begun.version, name: '', pricedOn: begun.pricedOn, targetEndOn: '' },
-    sheet: sheetOf([{ section: 'Earthwork', code: '31-250', cost: '8,000', price: '10,000' }]),
-  });
-  await app.order('POST', `/estimates/${begun.id}/approval`, {
-    ...{ version, agreedOn: '2027-01-10', grouping: 'section', plan: [] },
-  });
+  await approve(app, await priced(app, 2, [{ section: 'Earthwork', code: '31-250', cost: '8,000', price: '10,000' }]));
 });
 
 interface Row {

@@ -3,6 +3,7 @@ import { dayIn, numberIn, required, textIn, type Cell } from '@lowtide/core/cell
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import { MILLIONTHS, ratio } from '@lowtide/core/money/ratio.ts';
+import { dayThatCame } from '@lowtide/core/months/books-span.ts';
 import { openDay, type LockedThrough } from '@lowtide/core/months/open-day.ts';
 import { accepted, following, gathered, listed, refused, type Decision } from '@lowtide/core/problems/decision.ts';
 import { progressByCost } from '@lowtide/core/progress/progress.ts';
@@ -79,7 +80,7 @@ async function tellingOn(trx: Trx, { today }: Acting): Promise<TellingOn> {
 function dayTold(cell: Cell, { today, lockedThrough, dayOrder }: TellingOn): Decision<IsoDate> {
   return following(
     required(cell, 'the day', (typed) => dayIn(typed, today, dayOrder)),
-    (day) => (day > today ? refused({ at: cell.at, kind: 'day-to-come', day }) : openDay(day, lockedThrough, cell.at)),
+    (day) => following(dayThatCame(day, today, cell.at), (came) => openDay(came, lockedThrough, cell.at)),
   );
 }
 

@@ -3,6 +3,7 @@ import { nextReminder } from '@lowtide/core/billing/reminders.ts';
 import { dayIn, filled, ifFilled, moneyIn, required, textIn } from '@lowtide/core/cells/cell.ts';
 import { dayNumber, plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, lastDay, monthOf, type Month } from '@lowtide/core/calendar/month.ts';
+import { dayThatCame } from '@lowtide/core/months/books-span.ts';
 import { accepted, following, gathered, refused } from '@lowtide/core/problems/decision.ts';
 import { AsOf, ById } from '@lowtide/core/shapes/values.ts';
 import { FILES } from '@lowtide/core/wire/files.ts';
@@ -88,7 +89,7 @@ async function remind(
         ifFilled({ typed: body.remindedOn, at: 'remindedOn' }, acting.today, (cell) =>
           dayIn(cell, acting.today, dayOrder),
         ),
-        (day) => (day > acting.today ? refused({ at: 'remindedOn', kind: 'day-to-come', day }) : accepted(day)),
+        (day) => dayThatCame(day, acting.today, 'remindedOn'),
       ),
       text: textIn({ typed: body.text, at: 'text' }, 'the text', 400),
     }),

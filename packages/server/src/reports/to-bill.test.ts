@@ -1,18 +1,10 @@
 import { expect, test } from 'vitest';
-import { sheetOf } from '../priced-estimate.test.support.ts';
+import { approve, priced } from '../priced-estimate.test.support.ts';
 import { GOOD_BILL, billSheet, invoiceOf, post, recognize, smallCompany } from '../small-company.test.support.ts';
 
 /** DUNE is agreed at 10,000.00, to be billed half in January and half in March. */
 const company = smallCompany(async (app) => {
-  const begun = await app.order<{ id: number; version: number; pricedOn: string }>('POST', '/projects/2/estimates', {
-    ...{ kind: 'estimate', name: '', copyOf: null },
-  });
-  const { version } = await app.order<{ version: number }>('PUT', `/estimates/${begun.id}`, {
-    ...{ version: begun.version, name: '', pricedOn: begun.pricedOn, targetEndOn: '' },
-    sheet: sheetOf([{ section: 'Earthwork', code: '31-250', cost: '8,000', price: '10,000' }]),
-  });
-  await app.order('POST', `/estimates/${begun.id}/approval`, {
-    ...{ version, agreedOn: '2027-01-10', grouping: 'section' },
+  await approve(app, await priced(app, 2, [{ section: 'Earthwork', code: '31-250', cost: '8,000', price: '10,000' }]), {
     plan: [
       { dueOn: '2027-01-20', text: 'Half', share: '50%' },
       { dueOn: '2027-03-20', text: 'The rest', share: '50%' },
