@@ -11,6 +11,14 @@ const MILESTONES = [
   { name: 'Dive survey accepted', weight: '10', reached: null },
 ] as const;
 
+/** Claimed of a client, told of a month before it is recognized. */
+const CLAIMS = [
+  {
+    ...{ month: '2027-01', project: 'DR-225', name: 'Old moorings on the line of the sheet piles', amount: '14,500' },
+    reason: 'Of 31,200 claimed, what the engineer has agreed to in writing',
+  },
+] as const;
+
 interface ToldRow {
   readonly projectId: number;
   readonly code: string;
@@ -19,6 +27,10 @@ interface ToldRow {
 
 /** What the sites say of a month before it is recognized: a survey a little behind cost, and milestones as they are reached. */
 export async function tellProgress(door: FrontDoor, company: Company, month: Month): Promise<void> {
+  for (const { month: toldIn, ...claim } of CLAIMS) {
+    if (toldIn !== month) continue;
+    await door.order('POST', '/variable-amounts', { ...claim, kind: 'claim', on: lastDay(month) });
+  }
   const { rows } = await door.ask<{ rows: readonly ToldRow[] }>(`/told-progress?through=${month}`);
   for (const project of projectsOf(company)) {
     const row = rows.find(({ code }) => code === project.code);

@@ -51,6 +51,7 @@ import { orderRoutes } from './orders/order-routes.ts';
 import { strayRoutes } from './strays/stray-routes.ts';
 import { retentionRoutes } from './orders/retention-routes.ts';
 import { clientAnswerRoutes } from './client-answers/answer-routes.ts';
+import { variableAmountRoutes } from './projects/variable-amount-routes.ts';
 import { wastedCostRoutes } from './projects/wasted-cost-routes.ts';
 import { toldProgressRoutes } from './projects/told-progress-routes.ts';
 import { reminderRoutes } from './reminders/reminder-routes.ts';
@@ -132,6 +133,7 @@ const FEATURES = [
   reminderRoutes,
   toldProgressRoutes,
   wastedCostRoutes,
+  variableAmountRoutes,
   recurringRoutes,
   mailboxStandInRoutes,
   clientInboxRoutes,

@@ -19,7 +19,13 @@ const bills = (rows: readonly Partial<typeof BILL>[], controlTotal = ''): Sheet 
 });
 const position = (more: Partial<ProjectPosition> = {}): ProjectPosition => ({
   project: GATE,
-  ...{ contract: cents(1_000_000), budget: cents(600_000), lineEstimates: cents(600_000), forecastMonth: null },
+  ...{
+    contract: cents(1_000_000),
+    included: cents(0),
+    budget: cents(600_000),
+    lineEstimates: cents(600_000),
+    forecastMonth: null,
+  },
   zeroMargin: { cost: cents(0), estimate: cents(0) },
   ...{
     override: null,

@@ -10,6 +10,7 @@ import { GATE, SAMPLE } from './sample-catalog.test.sample.ts';
 const BEFORE: ProjectPosition = {
   project: GATE,
   contract: cents(1_000_000),
+  included: cents(0),
   budget: cents(600_000),
   lineEstimates: cents(600_000),
   zeroMargin: { cost: cents(0), estimate: cents(0) },

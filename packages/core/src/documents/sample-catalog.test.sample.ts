@@ -3,7 +3,7 @@ import { month } from '../calendar/month.ts';
 import { codingKey } from '../ledger/dimensions.ts';
 import { ROLES, type Account, type Role } from '../ledger/account.ts';
 import { accountId, costCodeId, employeeId, partyId, phaseId, projectId, taxCodeId } from '../ledger/ids.ts';
-import type { Project } from '../ledger/project.ts';
+import type { BeforeItIsMeasured, Project } from '../ledger/project.ts';
 import { cents } from '../money/cents.ts';
 import { quantity, rate } from '../money/quantity.ts';
 import { rateBook, type RateRule } from '../rates/applying-rule.ts';
@@ -26,7 +26,7 @@ const accounts: readonly Account[] = [
   { id: accountId(90), code: '6100', name: 'Rent and yard', type: 'expense', role: null },
 ];
 
-const project = (id: number, code: string, more: Partial<Project> = {}): Project => ({
+const project = (id: number, code: string, more: Partial<Project> = {}): Project & BeforeItIsMeasured => ({
   id: projectId(id),
   code,
   name: `Project ${code}`,
@@ -35,6 +35,7 @@ const project = (id: number, code: string, more: Partial<Project> = {}): Project
   status: 'active',
   method: 'cost-to-cost',
   costTreatment: 'hold',
+  ...{ beforeContract: 'waits', beforeEstimate: 'waits' },
   startOn: isoDate('2027-01-01'),
   actualEndOn: null,
   taxCode: null,

@@ -171,6 +171,7 @@ test('what a forecast does: 700,000 estimated, now 820,000, of 420,000 spent and
   const position: ProjectPosition = {
     project: GATE,
     contract: cents(100_000_000),
+    included: cents(0),
     budget: cents(70_000_000),
     zeroMargin: { cost: cents(0), estimate: cents(0) },
     lineEstimates: cents(70_000_000),

@@ -16,6 +16,10 @@ export const METHODS = [
 export const BILLING_BASES = ['what was agreed', 'time and materials'] as const;
 /** `hold`: cost waits in WIP (or construction in progress) until it is recognized; `expense`: it is expensed as incurred. */
 export const COST_TREATMENTS = ['hold', 'expense'] as const;
+/** Cost before there is a contract: it waits, for the client is expected to pay for it; or it is expensed. */
+export const BEFORE_CONTRACT = ['waits', 'expensed'] as const;
+/** Work under a contract before it is estimated: its cost waits, or it earns what it costs (zero margin, ASC 606-10-25-37, IFRS 15.45). */
+export const BEFORE_ESTIMATE = ['waits', 'earns its cost'] as const;
 
 export interface Phase {
   readonly id: PhaseId;
@@ -37,6 +41,12 @@ export interface Project {
   readonly actualEndOn: IsoDate | null;
   readonly taxCode: TaxCodeId | null;
   readonly phases: readonly Phase[];
+}
+
+/** What a project does while there is no contract, or no estimate. */
+export interface BeforeItIsMeasured {
+  readonly beforeContract: (typeof BEFORE_CONTRACT)[number];
+  readonly beforeEstimate: (typeof BEFORE_ESTIMATE)[number];
 }
 
 /** The account a project's cost goes to when it is incurred. */

@@ -14,6 +14,8 @@ type Kind =
   | 'as-billed-holds-cost'
   | 'completed-expenses-cost'
   | 'measured-in-another-way'
+  | 'already-included'
+  | 'change-order-decided'
   | 'day-to-come'
   | 'no-price-to-share'
   | 'not-open-any-more'
@@ -44,6 +46,9 @@ export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } =
   'day-to-come': (fact) => `${dayText(fact.day)} is still to come. Use today or an earlier day.`,
   'measured-in-another-way': (fact) =>
     `The progress of ${fact.project} is measured in another way. Change its recognition on its record first.`,
+  'already-included': (fact) => `${fact.name} is in the list already. Change what is included of it there.`,
+  'change-order-decided': (fact) =>
+    `Change order ${fact.name} is decided: what was included of it counts no more, its approval does. Nothing is left to change.`,
   'completed-expenses-cost': () =>
     'Cost of a completed contract waits in WIP until it is finished. Choose that for its cost, or another way to recognize revenue.',
   'no-price-to-share': () =>

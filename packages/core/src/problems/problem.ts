@@ -21,6 +21,7 @@ export type Subject =
   | 'week'
   | 'rate'
   | 'estimate'
+  | 'change order'
   | 'forecast'
   | 'project'
   | 'phase'

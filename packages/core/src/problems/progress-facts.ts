@@ -4,6 +4,8 @@ import type { Cents } from '../money/cents.ts';
 /** What is wrong with how a project's progress is measured or told. */
 export interface ProgressFacts {
   'measured-in-another-way': { readonly project: string };
+  'already-included': { readonly name: string };
+  'change-order-decided': { readonly name: string };
   'completed-expenses-cost': Record<never, never>;
   'day-to-come': { readonly day: IsoDate };
 }

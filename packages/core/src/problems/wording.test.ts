@@ -102,6 +102,8 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'client-project-unmeasured': { kind: 'client-project-unmeasured' },
   'measured-in-another-way': { kind: 'measured-in-another-way', project: 'P' },
   'day-to-come': { kind: 'day-to-come', day },
+  'already-included': { kind: 'already-included', name: '1 Boardwalk' },
+  'change-order-decided': { kind: 'change-order-decided', name: '1 Boardwalk' },
   'completed-expenses-cost': { kind: 'completed-expenses-cost' },
   'as-billed-holds-cost': { kind: 'as-billed-holds-cost' },
   'price-not-read': { kind: 'price-not-read' },

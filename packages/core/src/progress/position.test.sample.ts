@@ -1,11 +1,11 @@
 import { isoDate } from '../calendar/iso-date.ts';
 import { projectId } from '../ledger/ids.ts';
-import type { Project } from '../ledger/project.ts';
+import type { BeforeItIsMeasured, Project } from '../ledger/project.ts';
 import { cents, ZERO, type Cents } from '../money/cents.ts';
 import type { ProjectPosition } from './project-position.ts';
 
 /** A contract under way, for tests. */
-export const PROJECT: Project = {
+export const PROJECT: Project & BeforeItIsMeasured = {
   id: projectId(1),
   code: 'P-1',
   name: 'Tide gate',
@@ -14,6 +14,8 @@ export const PROJECT: Project = {
   status: 'active',
   method: 'cost-to-cost',
   costTreatment: 'hold',
+  beforeContract: 'waits',
+  beforeEstimate: 'waits',
   startOn: isoDate('2027-01-01'),
   actualEndOn: null,
   taxCode: null,
@@ -29,6 +31,7 @@ export function position(
   return {
     project: PROJECT,
     contract: money(dollars.contract),
+    included: ZERO,
     budget: money(dollars.budget),
     lineEstimates: money(dollars.budget),
     zeroMargin: { cost: ZERO, estimate: ZERO },

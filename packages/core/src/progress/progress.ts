@@ -7,7 +7,7 @@ import { hasEnded } from './stage.ts';
 
 export type Progress =
   | { readonly kind: 'not-measured' | 'no-estimate' | 'no-contract' | 'not-begun'; readonly complete: Ratio }
-  | { readonly kind: 'not-told' | 'until-finished'; readonly complete: Ratio }
+  | { readonly kind: 'not-told' | 'until-finished' | 'earns-its-cost'; readonly complete: Ratio }
   | { readonly kind: 'surveyed' | 'by-milestones'; readonly complete: Ratio }
   | { readonly kind: 'under-way' | 'finished' | 'cancelled' | 'as-billed' | 'as-billable'; readonly complete: Ratio }
   | { readonly kind: 'over-estimate'; readonly complete: Ratio; readonly overrun: Cents };
@@ -27,9 +27,15 @@ export function progress(position: ProjectPosition, kept: KeptDecimals): Progres
   if (position.project.method === 'as-billed') return { kind: 'as-billed', complete: shareBilled(position) };
   if (position.project.method === 'as-billable') return { kind: 'as-billable', complete: shareBillable(position) };
   if (stage === 'finished' || stage === 'cancelled') return { kind: stage, complete: WHOLE };
-  if (!isEstimated(position)) return { kind: hasContract(position) ? 'no-estimate' : 'no-contract', complete: NONE };
+  if (!isEstimated(position)) return { kind: unestimated(position), complete: NONE };
   const measured = measuredProgress(position, kept);
   return hasContract(position) ? measured : { kind: 'no-contract', complete: measured.complete };
+}
+
+function unestimated(position: ProjectPosition): 'no-contract' | 'no-estimate' | 'earns-its-cost' {
+  if (!hasContract(position)) return 'no-contract';
+  const { beforeEstimate, method } = position.project;
+  return beforeEstimate === 'earns its cost' && method !== 'completed-contract' ? 'earns-its-cost' : 'no-estimate';
 }
 
 /** By the project's own measure, while it is under way. */
@@ -73,6 +79,11 @@ function shareBillable({ stage, contract, billable }: ProjectPosition): Ratio {
   return ratio(revenueAsBillable({ contract, billable }), contract);
 }
 
+/** Revenue to date of work that nobody has estimated: what it cost, which it is expected to recover, its price at most. ASC 606-10-25-37. */
+export function revenueAtCost({ contract, costToDate }: Pick<ProjectPosition, 'contract' | 'costToDate'>): Cents {
+  return smaller(larger(costToDate, ZERO), contract);
+}
+
 /** Revenue to date of time and materials: what the work done may be billed at, up to its limit where it has one. ASC 606-10-55-18. */
 export function revenueAsBillable({ contract, billable }: Pick<ProjectPosition, 'contract' | 'billable'>): Cents {
   return revenueAsBilled({ contract, billed: billable });
@@ -88,8 +99,13 @@ function hasContract({ stage, contract }: ProjectPosition): boolean {
   return stage === 'under way' && contract > 0;
 }
 
-/** Whether its cost waits in WIP: nothing is earned yet, or not before it is finished. */
-export function holdsCost(reached: Progress): boolean {
+/**
+ * Whether its cost waits in WIP: nothing is earned yet, or not before it is finished. Not where it is expensed as incurred, nor before a
+ * contract that it is not expected to be paid by.
+ */
+export function holdsCost({ costTreatment, beforeContract }: ProjectPosition['project'], reached: Progress): boolean {
+  if (costTreatment === 'expense') return false;
+  if (reached.kind === 'no-contract') return beforeContract === 'waits';
   return isWaiting(reached) || reached.kind === 'until-finished';
 }
 

@@ -1,6 +1,6 @@
 import type { Month } from '../calendar/month.ts';
 import type { Coding } from '../ledger/dimensions.ts';
-import type { Project } from '../ledger/project.ts';
+import type { BeforeItIsMeasured, Project } from '../ledger/project.ts';
 import type { MeasureValues } from '../ledger/measures.ts';
 import { cents, difference, type Cents } from '../money/cents.ts';
 import type { Ratio } from '../money/ratio.ts';
@@ -17,9 +17,11 @@ export interface EstimateOverride {
 
 /** All that is known of one project at a month's end, to date, in minor units. */
 export interface ProjectPosition {
-  readonly project: Omit<Project, 'client' | 'taxCode' | 'phases'>;
-  /** Original contract and the changes effective by then. */
+  readonly project: Omit<Project, 'client' | 'taxCode' | 'phases'> & BeforeItIsMeasured;
+  /** The price of the work: original contract, the changes effective by then, and what of it is included and not agreed. */
   readonly contract: Cents;
+  /** Of the price, what is included and not agreed yet: claims, bonuses, penalties, pending change orders (ASC 606-10-32-5 to 32-14). */
+  readonly included: Cents;
   /** Revised budget, cost side: the sum of its lines. */
   readonly budget: Cents;
   /** Sum of the estimates at completion of budget lines, and of codings without one. */
@@ -41,6 +43,11 @@ export interface ProjectPosition {
   /** Loss provision posted. */
   readonly provision: Cents;
   readonly stage: Stage;
+}
+
+/** The price that is agreed, which is what may be billed. */
+export function agreedPrice({ contract, included }: Pick<ProjectPosition, 'contract' | 'included'>): Cents {
+  return difference(contract, included);
 }
 
 /** Cost of a coding in the accounts that are looked at. */

@@ -11,6 +11,7 @@ import {
   progress,
   revenueAsBillable,
   revenueAsBilled,
+  revenueAtCost,
   type KeptDecimals,
   type Progress,
 } from './progress.ts';
@@ -63,10 +64,9 @@ export function recognitionRow(position: ProjectPosition, cost: RunCost, policy:
   const estimate = estimateAtCompletion(position);
   const reached = progress(position, policy.kept);
   if (isClosed(position.project)) return asItStands(position, { estimate, progress: reached });
-  const waiting = isWaiting(reached);
-  const isHeld = holdsCost(reached) && position.project.costTreatment === 'hold';
+  const isHeld = holdsCost(position.project, reached);
   const earnedToDate = earnedBy(position, reached);
-  const loss = waiting || position.contract <= 0 ? ZERO : expectedLoss(position.contract, estimate);
+  const loss = expectsLoss(position, reached) ? expectedLoss(position.contract, estimate) : ZERO;
   return {
     position,
     estimate,
@@ -81,6 +81,11 @@ export function recognitionRow(position: ProjectPosition, cost: RunCost, policy:
       ...staleForecast(position, policy),
     ],
   };
+}
+
+/** A loss is expected of a contract that somebody has estimated. */
+function expectsLoss({ contract }: ProjectPosition, reached: Progress): boolean {
+  return contract > 0 && !isWaiting(reached) && reached.kind !== 'earns-its-cost';
 }
 
 /** A closed project earns nothing more. */
@@ -98,6 +103,7 @@ function asItStands(
 /** Revenue to date by the project's measure; nothing while it waits for a contract or an estimate. */
 function earnedBy(position: ProjectPosition, reached: Progress): Cents {
   if (isWaiting(reached) || reached.kind === 'until-finished' || reached.kind === 'not-told') return ZERO;
+  if (reached.kind === 'earns-its-cost') return revenueAtCost(position);
   if (reached.kind === 'as-billed') return revenueAsBilled(position);
   if (reached.kind === 'as-billable') return revenueAsBillable(position);
   return revenueToDate(position.contract, reached.complete, atZeroMargin(position));
@@ -148,7 +154,7 @@ function warnings(position: ProjectPosition, reached: Progress, loss: Cents): re
     found.push({ at, kind: 'cost-over-estimate', project: at, cost, estimate: difference(cost, reached.overrun) });
   }
   if (reached.kind === 'no-estimate') found.push({ at, kind: 'no-estimate', project: at });
-  if (reached.kind === 'no-contract' && position.costToDate !== 0) {
+  if (reached.kind === 'no-contract' && position.costToDate !== 0 && holdsCost(position.project, reached)) {
     found.push({ at, kind: 'no-contract', project: at, cost: position.costToDate });
   }
   if (reached.kind === 'as-billed' && position.contract > 0 && position.billed > position.contract) {
@@ -196,7 +202,7 @@ export function recognized(row: RecognitionRow): Recognized {
  * expensed as incurred.
  */
 export function waitingCost({ position, progress: reached }: RecognitionRow): Cents {
-  return holdsCost(reached) && position.project.costTreatment === 'hold' ? position.costToDate : ZERO;
+  return holdsCost(position.project, reached) ? position.costToDate : ZERO;
 }
 
 /** Cost in WIP as posted: what the run would release, and what waits, less what was released of that before. */

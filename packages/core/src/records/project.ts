@@ -1,4 +1,12 @@
-import { BILLING_BASES, COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
+import {
+  BEFORE_CONTRACT,
+  BEFORE_ESTIMATE,
+  BILLING_BASES,
+  COST_TREATMENTS,
+  METHODS,
+  PROJECT_KINDS,
+  PROJECT_STATUSES,
+} from '../ledger/project.ts';
 import { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '../billing/retention-terms.ts';
 import { APPLICATIONS_POST } from '../billing/schedule.ts';
 import { choice, CODE, codeOf, field, NAME, text, type KindOfRecord } from './field.ts';
@@ -38,6 +46,14 @@ export const PROJECT: KindOfRecord = {
     field('costTreatment', 'Cost', choice(COST_TREATMENTS), [
       'required',
       'Held in WIP until recognized, or expensed as incurred, as what earns as billed is. Changed, it counts from then on, and the next run catches up.',
+    ]),
+    field('beforeContract', 'Cost before the contract', choice(BEFORE_CONTRACT), [
+      'optional',
+      'Waits in WIP for the contract, which is usual where it is expected to pay for it, or is expensed with each run.',
+    ]),
+    field('beforeEstimate', 'Before it is estimated', choice(BEFORE_ESTIMATE), [
+      'optional',
+      'Under contract and without budget or forecast: its cost waits, which is usual, or it earns what it costs, at no margin.',
     ]),
     field('taxCode', 'Tax code', codeOf('tax-code'), ['optional', 'For its invoices.']),
     field('billedBy', 'Billed by', choice(BILLING_BASES), [

@@ -9,6 +9,7 @@ import { figureKey } from './figure.ts';
 const POSITION: ProjectPosition = {
   project: GATE,
   contract: cents(100_000),
+  included: cents(0),
   budget: cents(80_000),
   lineEstimates: cents(85_000),
   zeroMargin: { cost: cents(0), estimate: cents(0) },

@@ -47,6 +47,7 @@ export function valueText(value: FigureValue): string {
 export type PositionFigure = Exclude<
   DerivedName,
   | 'contract'
+  | 'agreed-price'
   | 'budget'
   | 'line-estimate'
   | 'result-margin'
@@ -184,6 +185,7 @@ function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): D
   const kept = at.kept === null ? '' : `, kept to ${at.kept} decimals`;
   const formula = {
     'not-told': 'nothing was told of its progress yet',
+    'earns-its-cost': 'no estimate yet: it earns what it costs, and nobody knows how much is done',
     'until-finished': 'a completed contract: nothing is complete before it is finished',
     surveyed: `the percent that was surveyed last${kept}`,
     'by-milestones': `weights of the milestones reached ÷ all weights${kept}`,

@@ -45,6 +45,7 @@ export const POSTED_FIGURES = {
 /** Figures worked out from other figures. */
 export const DERIVED_FIGURES = {
   contract: 'Contract price',
+  'agreed-price': 'Contract price agreed',
   billable: 'Billable value of the work',
   budget: 'Budget',
   'line-estimate': 'Estimated cost of the line at completion',

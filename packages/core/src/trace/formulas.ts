@@ -30,7 +30,8 @@ export const FORMULAS: { readonly [N in FigureName]: string } = {
   revenue: 'lines posted to revenue accounts',
   'cost-typed': 'cost of revenue and expenses of the cost type, without expected losses',
   'cost-other': 'cost of revenue and expenses without a cost type, without expected losses',
-  contract: 'original contract + approved changes',
+  contract: 'original contract + approved changes + what is included and not agreed',
+  'agreed-price': 'original contract + approved changes',
   billable: 'hours at bill rates + cost with its markup − written down',
   budget: 'original budget + approved changes',
   'line-estimate':

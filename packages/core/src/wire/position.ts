@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { COST_TREATMENTS, METHODS, PROJECT_KINDS, PROJECT_STATUSES } from '../ledger/project.ts';
+import {
+  BEFORE_CONTRACT,
+  BEFORE_ESTIMATE,
+  COST_TREATMENTS,
+  METHODS,
+  PROJECT_KINDS,
+  PROJECT_STATUSES,
+} from '../ledger/project.ts';
 import { STAGES } from '../progress/stage.ts';
 import { Cents, Ratio, Day, Month, ProjectNumber } from '../shapes/values.ts';
 
@@ -8,10 +15,12 @@ export const Position = z.object({
   project: z.object({
     ...{ id: ProjectNumber, code: z.string(), name: z.string(), kind: z.enum(PROJECT_KINDS) },
     ...{ status: z.enum(PROJECT_STATUSES), method: z.enum(METHODS), costTreatment: z.enum(COST_TREATMENTS) },
+    ...{ beforeContract: z.enum(BEFORE_CONTRACT), beforeEstimate: z.enum(BEFORE_ESTIMATE) },
     startOn: Day,
     actualEndOn: Day.nullable(),
   }),
   contract: Cents,
+  included: Cents,
   budget: Cents,
   lineEstimates: Cents,
   zeroMargin: z.object({ cost: Cents, estimate: Cents }),

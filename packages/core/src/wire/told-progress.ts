@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { AsOf, ById, Cents, Day, Done, Id, Ratio, Typed } from '../shapes/values.ts';
+import { VARIABLE_KINDS } from '../progress/variable-amounts.ts';
 import type { Endpoints } from './endpoint.ts';
 
 /** Projects whose progress is told, and what was told last, beside what cost and billing say. */
@@ -53,6 +54,29 @@ export const WastedCost = z.object({
 /** Below zero, it takes back what was told before. */
 export const NewWaste = z.strictObject({ project: Typed, on: Typed, amount: Typed, reason: Typed });
 
+/** What may be part of a price before it is agreed, as it stands, and pending change orders of which nothing is included. */
+export const VariableAmounts = z.object({
+  rows: z.array(
+    z.object({
+      /** Null where nothing was ever included of a pending change order. */
+      ...{ id: Id.nullable(), projectId: Id, code: z.string(), project: z.string() },
+      ...{ kind: z.enum(VARIABLE_KINDS), name: z.string(), estimateId: Id.nullable() },
+      /** Included in the price: 0 once a change order is decided. */
+      ...{ amountCents: Cents, isDecided: z.boolean() },
+      /** What a pending change order would add to the price; null for all else. */
+      asksCents: Cents.nullable(),
+      ...{ on: Day.nullable(), reason: z.string(), by: z.string() },
+    }),
+  ),
+  totals: z.object({ amountCents: Cents }),
+});
+/** Of a pending change order its number in `estimateId`; its name is then its own. */
+export const NewVariableAmount = z.strictObject({
+  ...{ project: Typed, kind: z.enum(VARIABLE_KINDS), name: Typed, on: Typed, amount: Typed, reason: Typed },
+  estimateId: Id.nullable().default(null),
+});
+export const VariableStand = z.strictObject({ on: Typed, amount: Typed, reason: Typed });
+
 // One a line.
 // prettier-ignore
 export const TOLD_PROGRESS_ENDPOINTS = {
@@ -62,5 +86,8 @@ export const TOLD_PROGRESS_ENDPOINTS = {
   addMilestones: { method: 'post', path: '/projects/{id}/milestones', may: 'keep-books', summary: 'Add milestones with their weights to a project', params: ById, body: NewMilestones, response: Done, makesStale: ['plans', 'ledger'] },
   wastedCost: { method: 'get', path: '/wasted-cost', may: 'read-books', summary: 'Cost that shows no progress, of all projects', query: AsOf, response: WastedCost, reads: ['plans', 'records'] },
   tellWaste: { method: 'post', path: '/wasted-cost', may: 'keep-books', summary: 'Say that cost of a project shows no progress, or take that back', body: NewWaste, response: Done, makesStale: ['plans', 'ledger'] },
+  variableAmounts: { method: 'get', path: '/variable-amounts', may: 'read-books', summary: 'Claims, bonuses, penalties and pending change orders, and what of them is included in prices', query: AsOf, response: VariableAmounts, reads: ['plans', 'records', 'estimates'] },
+  includeAmount: { method: 'post', path: '/variable-amounts', may: 'keep-books', summary: 'Include an amount in a price before it is agreed', body: NewVariableAmount, response: Done, makesStale: ['plans', 'ledger'] },
+  changeIncluded: { method: 'post', path: '/variable-amounts/{id}/stands', may: 'keep-books', summary: 'Change what of an amount is included in a price from a day on; 0 for nothing', params: ById, body: VariableStand, response: Done, makesStale: ['plans', 'ledger'] },
   reachMilestone: { method: 'post', path: '/milestones/{id}/stands', may: 'keep-books', summary: 'Say that a milestone was reached on a day, or is not', params: ById, body: MilestoneStand, response: Done, makesStale: ['plans', 'ledger'] },
 } as const satisfies Endpoints;

@@ -1,7 +1,7 @@
 import { dayOf, isoDate, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { partyId, phaseId, projectId, taxCodeId } from '@lowtide/core/ledger/ids.ts';
-import type { Phase, Project } from '@lowtide/core/ledger/project.ts';
+import type { BeforeItIsMeasured, Phase, Project } from '@lowtide/core/ledger/project.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { seen } from '../http/seen-projects.ts';
@@ -9,7 +9,7 @@ import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { countingVersion, type KnownAt } from './version-queries.ts';
 
 /** A project with what only its page and lists show. */
-export interface ProjectRecord extends Project {
+export interface ProjectRecord extends Project, BeforeItIsMeasured {
   readonly clientName: string | null;
   readonly manager: string;
   readonly targetEndOn: IsoDate | null;
@@ -49,6 +49,7 @@ async function projectsNow(db: Db, only?: number): Promise<readonly ProjectRecor
     .select([
       ...(['p.id', 'p.code', 'p.name', 'p.kind', 'p.client_id', 'p.manager', 'p.status', 'p.method'] as const),
       ...(['p.start_on', 'p.target_end_on', 'p.actual_end_on', 'p.cost_treatment', 'p.tax_code_id'] as const),
+      ...(['p.before_contract', 'p.before_estimate'] as const),
       ...(['p.site_address', 'p.notes', 'p.version', 'c.name as client_name'] as const),
     ])
     .$if(only !== undefined, (query) => query.where('p.id', '=', only ?? 0))
@@ -69,6 +70,8 @@ async function projectsNow(db: Db, only?: number): Promise<readonly ProjectRecor
     status: row.status as Project['status'],
     method: row.method as Project['method'],
     costTreatment: row.cost_treatment as Project['costTreatment'],
+    beforeContract: row.before_contract,
+    beforeEstimate: row.before_estimate,
     taxCode: row.tax_code_id === null ? null : taxCodeId(row.tax_code_id),
     siteAddress: row.site_address,
     notes: row.notes,
@@ -88,6 +91,9 @@ interface VersionFields {
   readonly status: Project['status'];
   readonly method: Project['method'];
   readonly costTreatment: Project['costTreatment'];
+  /** Empty where it was left out, or recorded before it was asked. */
+  readonly beforeContract?: BeforeItIsMeasured['beforeContract'] | '' | null;
+  readonly beforeEstimate?: BeforeItIsMeasured['beforeEstimate'] | '' | null;
   readonly taxCode: number | null;
   readonly siteAddress: string | null;
   readonly notes: string | null;
@@ -130,6 +136,8 @@ async function projectsThen(db: Db, at: KnownAt, only?: number): Promise<readonl
       status: fields.status,
       method: fields.method,
       costTreatment: fields.costTreatment,
+      beforeContract: fields.beforeContract || 'waits',
+      beforeEstimate: fields.beforeEstimate || 'waits',
       taxCode: fields.taxCode === null ? null : taxCodeId(fields.taxCode),
       siteAddress: fields.siteAddress ?? '',
       notes: fields.notes ?? '',

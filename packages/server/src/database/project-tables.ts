@@ -1,6 +1,7 @@
 import type { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '@lowtide/core/billing/retention-terms.ts';
 import type { APPLICATIONS_POST } from '@lowtide/core/billing/schedule.ts';
-import type { BILLING_BASES } from '@lowtide/core/ledger/project.ts';
+import type { BEFORE_CONTRACT, BEFORE_ESTIMATE, BILLING_BASES } from '@lowtide/core/ledger/project.ts';
+import type { VARIABLE_KINDS } from '@lowtide/core/progress/variable-amounts.ts';
 import type { Generated } from 'kysely';
 import type { CodingRow } from './coding-columns.ts';
 import type { Coded, Recorded } from './table-columns.ts';
@@ -35,6 +36,8 @@ export interface ProjectTables {
     closes_when_earned: Generated<number>;
     applications_post: Generated<(typeof APPLICATIONS_POST)[number]>;
     method_reason: Generated<string>;
+    before_contract: Generated<(typeof BEFORE_CONTRACT)[number]>;
+    before_estimate: Generated<(typeof BEFORE_ESTIMATE)[number]>;
   };
   phase: Coded & { project_id: number; parent_id: number | null };
   budget_line: CodingRow & {
@@ -68,6 +71,16 @@ export interface ProjectTables {
   };
   /** The percent that a project was surveyed at on a day. */
   surveyed_progress: Recorded & { project_id: number; told_on: number; complete_millionths: number; reason: string };
+  /** A claim, a bonus, a penalty or a pending change order that may be part of the price before it is agreed. */
+  variable_amount: Recorded & {
+    project_id: number;
+    kind: (typeof VARIABLE_KINDS)[number];
+    name: string;
+    /** The pending change order that it is of. */
+    estimate_id: number | null;
+  };
+  /** What of it is included in the price from a day on; 0 for nothing. */
+  variable_stand: Recorded & { variable_amount_id: number; counts_on: number; amount_cents: number; reason: string };
   wasted_cost: Recorded & { project_id: number; counts_on: number; amount_cents: number; reason: string };
   /** It counts from a day on, with its weight among those of its project. */
   milestone: Recorded & { project_id: number; name: string; weight_millionths: number; counts_on: number };

@@ -269,7 +269,12 @@ export async function decideEstimate(trx: Trx, id: number, made: EstimateDecisio
 /** One that was ever approved stays in the books, for its approval names it; it is shown no more. */
 export async function deleteEstimate(trx: Trx, id: number): Promise<void> {
   const approved = await trx.selectFrom('approval').select('id').where('estimate_id', '=', id).executeTakeFirst();
-  if (approved === undefined) await trx.deleteFrom('estimate').where('id', '=', id).execute();
+  const included = await trx
+    .selectFrom('variable_amount')
+    .select('id')
+    .where('estimate_id', '=', id)
+    .executeTakeFirst();
+  if (approved === undefined && included === undefined) await trx.deleteFrom('estimate').where('id', '=', id).execute();
   else await trx.updateTable('estimate').set({ dropped: 1 }).where('id', '=', id).execute();
 }
 

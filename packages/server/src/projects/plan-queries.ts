@@ -17,6 +17,7 @@ import {
   type ForecastMoment,
 } from './forecast-queries.ts';
 import { isMonthRecognized } from './latest-run-queries.ts';
+import { includedAmounts } from './variable-amount-queries.ts';
 import { isZeroMargin } from './zero-margin-queries.ts';
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { codingKept, codingOfTable, knownCoding, sameCoding, WITHIN_PROJECT } from '../database/coding-columns.ts';
@@ -25,11 +26,11 @@ import type { Coding } from '@lowtide/core/ledger/dimensions.ts';
 /** What was agreed and is expected of a project, beside what was posted. */
 export type Expected = Pick<
   ProjectPosition,
-  'contract' | 'budget' | 'lineEstimates' | 'zeroMargin' | 'override' | 'forecastMonth'
+  'contract' | 'included' | 'budget' | 'lineEstimates' | 'zeroMargin' | 'override' | 'forecastMonth'
 >;
 
 export const NOTHING_EXPECTED: Expected = {
-  ...{ contract: ZERO, budget: ZERO, lineEstimates: ZERO, override: null, forecastMonth: null },
+  ...{ contract: ZERO, included: ZERO, budget: ZERO, lineEstimates: ZERO, override: null, forecastMonth: null },
   zeroMargin: { cost: ZERO, estimate: ZERO },
 };
 
@@ -62,16 +63,24 @@ export async function plansOf(
   { only, rows }: PlansWanted,
 ): Promise<ReadonlyMap<number, ProjectPlan>> {
   const contracts = await contractPrices(db, at, only);
+  const included = await includedAmounts(db, at, only);
   const stands = rows ? new Map<number, StandSums>() : await standsByProject(db, at, only);
   const forecasts = await forecastMonths(db, at, only);
   const overrides = await estimateOverrides(db, at, only);
-  const planned = new Set([...contracts.keys(), ...stands.keys(), ...forecasts.keys(), ...overrides.keys()]);
+  const planned = new Set([
+    ...contracts.keys(),
+    ...included.keys(),
+    ...stands.keys(),
+    ...forecasts.keys(),
+    ...overrides.keys(),
+  ]);
   if (only !== undefined) planned.add(only);
   return new Map(
     [...planned].map((project) => {
       const { costByType, committed, overForecast, ...sums } = stands.get(project) ?? NO_STANDS;
       const expected = {
-        contract: contracts.get(project) ?? ZERO,
+        contract: cents((contracts.get(project) ?? ZERO) + (included.get(project) ?? ZERO)),
+        included: included.get(project) ?? ZERO,
         ...(rows ? budgetSums(rows) : sums),
         ...estimateSource(overrides.get(project), forecasts.get(project)),
       };

@@ -1,8 +1,8 @@
 import { lastDay, monthNumber, type Month } from '@lowtide/core/calendar/month.ts';
 import type { BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { cents, ZERO } from '@lowtide/core/money/cents.ts';
-import type { ProjectPosition } from '@lowtide/core/progress/project-position.ts';
-import { stageOn } from '@lowtide/core/progress/stage.ts';
+import { agreedPrice, type ProjectPosition } from '@lowtide/core/progress/project-position.ts';
+import { stageOn, type Stage } from '@lowtide/core/progress/stage.ts';
 import type { Db } from '../database/schema.ts';
 import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals, type ProjectTotals, type Span } from '../ledger/balance-queries.ts';
@@ -10,7 +10,7 @@ import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { billableByProject } from '../billable-work/unbilled-work-queries.ts';
 import { toldProgress, type ToldProgress } from './told-progress-queries.ts';
 import { wastedCost } from './wasted-cost-queries.ts';
-import { NOTHING_EXPECTED, plansOf, projectPlans } from './plan-queries.ts';
+import { NOTHING_EXPECTED, plansOf, projectPlans, type Expected } from './plan-queries.ts';
 import { measureValues } from '@lowtide/core/ledger/measures.ts';
 import { projectsAt, type ProjectRecord } from '../company/project-queries.ts';
 
@@ -57,19 +57,25 @@ export async function standingProjects(
   const end = lastDay(asOf.through);
   return records.map((record) => {
     const total = totals.get(record.id) ?? NOTHING;
+    const stage = stageOn(end, record);
     const position: ProjectPosition = {
       project: record,
-      ...(plans.get(record.id)?.expected ?? NOTHING_EXPECTED),
+      ...priced(plans.get(record.id)?.expected ?? NOTHING_EXPECTED, stage),
       costToDate: cents(total.held + total.expensed),
       earned: total.earned,
       ...{ billed: total.billed, billable: billable.get(record.id) ?? ZERO },
       told: toldBy(record.method, told.get(record.id)),
       wasted: wasted.get(record.id) ?? ZERO,
       provision: total.loss,
-      stage: stageOn(end, record),
+      stage,
     };
     return { record, position, totals: total };
   });
+}
+
+/** What was agreed when a project was cancelled takes the place of all that was included in its price. */
+function priced(expected: Expected, stage: Stage): Expected {
+  return stage === 'cancelled' ? { ...expected, contract: agreedPrice(expected), included: ZERO } : expected;
 }
 
 /** What was told of a project by its own measure. */

@@ -5,7 +5,7 @@ import {
   retentionSteps,
   stepsText,
 } from '@lowtide/core/billing/retention-terms.ts';
-import { BILLING_BASES } from '@lowtide/core/ledger/project.ts';
+import { BEFORE_CONTRACT, BEFORE_ESTIMATE, BILLING_BASES } from '@lowtide/core/ledger/project.ts';
 import { APPLICATIONS_POST } from '@lowtide/core/billing/schedule.ts';
 import type { ReadRecord } from '@lowtide/core/records/read-record.ts';
 import type { Db, Schema, Trx } from '../database/schema.ts';
@@ -94,6 +94,8 @@ function projectValues(record: ReadRecord) {
     retention_final_millionths: numberOf(record, 'retentionWithFinal'),
     applications_post: choiceOf(APPLICATIONS_POST, textOf(record, 'applicationsPost')),
     method_reason: textOf(record, 'methodReason'),
+    before_contract: choiceOf(BEFORE_CONTRACT, textOf(record, 'beforeContract')),
+    before_estimate: choiceOf(BEFORE_ESTIMATE, textOf(record, 'beforeEstimate')),
   };
 }
 
@@ -175,6 +177,7 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       ...(['p.retention', 'p.retention_stored_millionths', 'p.retention_by', 'p.retention_reduces'] as const),
       ...(['p.billed_by', 'p.markup'] as const),
       ...(['p.retention_due_days', 'p.retention_final_millionths', 'p.applications_post', 'p.method_reason'] as const),
+      ...(['p.before_contract', 'p.before_estimate'] as const),
       originalPriceOf(sql.ref('p.id')).as('original_cents'),
     ])
     .orderBy('p.code')
@@ -195,6 +198,8 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       status: row.status,
       method: row.method,
       costTreatment: row.cost_treatment,
+      beforeContract: row.before_contract,
+      beforeEstimate: row.before_estimate,
       taxCode: row.tax_code ?? '',
       contractPrice: row.original_cents === null ? '' : typed.money(row.original_cents),
       siteAddress: row.site_address,

@@ -1,7 +1,7 @@
 import { difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { progress } from '@lowtide/core/progress/progress.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
-import { overbilled, type ProjectPosition } from '@lowtide/core/progress/project-position.ts';
+import { agreedPrice, overbilled, type ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
 import { projectFigures } from '../http/traced.ts';
@@ -13,7 +13,7 @@ import { companyAt } from '../company/company-queries.ts';
 export async function billable(db: Db, at: AsOf): Promise<Answer<'billable'>> {
   const { percentDecimals } = await companyAt(db, await bounds(db, at));
   const contracts = (await standingProjects(db, at)).filter(
-    ({ position: { project, contract } }) => project.kind === 'client' && contract > 0,
+    ({ position }) => position.project.kind === 'client' && agreedPrice(position) > 0,
   );
   const total = (of: (position: ProjectPosition) => Cents): Cents => sum(contracts.map(({ position }) => of(position)));
   return {
@@ -21,7 +21,7 @@ export async function billable(db: Db, at: AsOf): Promise<Answer<'billable'>> {
       const figure = projectFigures(record.id, at.through);
       return {
         ...{ id: record.id, code: record.code, name: record.name, client: record.clientName ?? '' },
-        contract: figure('contract', position.contract),
+        contract: figure('agreed-price', agreedPrice(position)),
         earned: figure('earned', position.earned),
         billed: figure('billed', position.billed),
         leftCents: left(position),
@@ -31,7 +31,7 @@ export async function billable(db: Db, at: AsOf): Promise<Answer<'billable'>> {
       };
     }),
     totals: {
-      contractCents: total(({ contract }) => contract),
+      contractCents: total(agreedPrice),
       earnedCents: total(({ earned }) => earned),
       billedCents: total(({ billed }) => billed),
       overbilledCents: total(overbilled),
@@ -40,6 +40,6 @@ export async function billable(db: Db, at: AsOf): Promise<Answer<'billable'>> {
   };
 }
 
-function left({ contract, billed }: ProjectPosition): Cents {
-  return difference(contract, billed);
+function left(position: ProjectPosition): Cents {
+  return difference(agreedPrice(position), position.billed);
 }

@@ -3,7 +3,7 @@ import { dayNumber, dayOf, plusDays, type IsoDate } from '@lowtide/core/calendar
 import { lastDay } from '@lowtide/core/calendar/month.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { cents, difference, sum, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
-import { priceOf } from '@lowtide/core/progress/project-position.ts';
+import { agreedPrice, priceOf } from '@lowtide/core/progress/project-position.ts';
 import { sql } from 'kysely';
 import { oldestOf, workLeftAt } from '../billable-work/unbilled-work-queries.ts';
 import type { Db } from '../database/schema.ts';
@@ -35,7 +35,7 @@ export async function toBillAt(db: Db, at: AsOf, above: Cents): Promise<Answer<'
     const reasons = reasonsToBill(
       {
         planned: plans.get(record.id) ?? [],
-        left: priceOf(position).figure === 'contract' ? difference(position.contract, position.billed) : null,
+        left: priceOf(position).figure === 'contract' ? difference(agreedPrice(position), position.billed) : null,
         ...{ earned: position.earned, billed: position.billed, asked, held: totals.retained },
         work: unbilled && { left: sum(unbilled.map(({ left }) => left)), oldestOn: oldestOf(unbilled) },
         heldDueOn: record.actualEndOn === null || days === null ? null : plusDays(record.actualEndOn, days),

@@ -46,6 +46,7 @@ function wipAnswer(
     code: record.code,
     name: record.name,
     client: record.clientName ?? '',
+    ...{ manager: record.manager, status: record.status, includedCents: position.included },
     contract: figure(priceOf(position).figure, row.price),
     estimate: figure('estimate', row.estimate),
     profit: figure('profit-at-completion', row.estimatedGrossProfit),
@@ -80,6 +81,7 @@ function wipTotals(rows: readonly ScheduledProject[]): Schedule['totals'] {
   const total = (of: (each: ScheduledProject) => Cents): Cents => sum(rows.map(of));
   return {
     contractCents: total(({ row }) => row.price),
+    includedCents: total(({ row }) => row.position.included),
     estimateCents: total(({ row }) => row.estimate),
     profitCents: total(({ row }) => row.estimatedGrossProfit),
     costCents: total(({ row }) => row.position.costToDate),

@@ -19,6 +19,7 @@ import { committedByOrder } from '../orders/commitment-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { budgetChanges, contractChanges, type ContractChange } from '../projects/contract-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
+import { variableAmounts } from '../projects/variable-amount-queries.ts';
 import { projects } from '../company/project-queries.ts';
 import { companyAt } from '../company/company-queries.ts';
 import { CODING_NAMES } from '@lowtide/core/ledger/dimensions.ts';
@@ -32,7 +33,8 @@ export async function derivationOf(db: Db, figure: DerivedFigure, known: number 
   if (figure.name === 'contract-assets' || figure.name === 'contract-liabilities') return netted(db, figure, at);
   if (figure.name === 'result-margin') return resultMargin(db, figure, at);
   if (typeof figure.project !== 'number') return null;
-  if (figure.name === 'contract') return contractDerivation(db, figure.project, at);
+  if (figure.name === 'contract') return priceDerivation(db, figure.project, at);
+  if (figure.name === 'agreed-price') return contractDerivation(db, figure.project, at);
   if (figure.name === 'budget') return budgetDerivation(db, figure, at);
   if (figure.name === 'committed') return committedDerivation(db, figure, at);
   if (figure.name === 'line-estimate' || figure.name === 'remaining' || figure.name === 'variance') {
@@ -123,6 +125,27 @@ async function netted(db: Db, figure: DerivedFigure, at: AsOf): Promise<Derivati
     formula: FORMULAS[figure.name],
     value: money(assets ? both.assets : both.liabilities),
     inputs,
+  };
+}
+
+/** The price: what was agreed, and what of it is included and not agreed, amount by amount. */
+async function priceDerivation(db: Db, project: number, at: AsOf): Promise<Derivation> {
+  const [agreed, [standing]] = [
+    await contractDerivation(db, project, at),
+    await standingProjects(db, at, { only: project }),
+  ];
+  if (standing === undefined || standing.position.included === 0) return agreed;
+  const amounts = (await variableAmounts(db, await bounds(db, at), project)).filter(({ amount }) => amount !== 0);
+  return {
+    formula: FORMULAS.contract,
+    value: money(standing.position.contract),
+    inputs: [
+      ...agreed.inputs,
+      ...amounts.map(({ kind, name, on, reason, by, amount }) => ({
+        label: [`Included, not agreed: ${kind} ${name}`, dayText(on), reason, by].join(' · '),
+        value: money(amount),
+      })),
+    ],
   };
 }
 

@@ -4,6 +4,7 @@ import { useShownBooks } from '../api/as-of.tsx';
 import { useRead } from '../api/books-api.ts';
 import { Loading, Note } from '../ui/notes.tsx';
 import { Page, Part, Sentence } from '../ui/Page.tsx';
+import { IncludedAmounts } from './IncludedAmounts.tsx';
 import { MilestonesTable } from './MilestonesTable.tsx';
 import { WastedCost } from './WastedCost.tsx';
 import { SurveySheet } from './SurveySheet.tsx';
@@ -21,7 +22,7 @@ export function SiteProgressPage() {
   return (
     <Page
       title={`Progress of the sites, ${monthText(through)}`}
-      facts="What projects earn by that are surveyed, or have milestones; cost and billing stand beside it"
+      facts="What earning rests on besides cost: surveys, milestones, what is in prices and not agreed, cost that was wasted"
     >
       {answer.rows.length === 0 ? (
         <Sentence>No project is surveyed or has milestones. How a project earns is chosen on its record.</Sentence>
@@ -36,6 +37,9 @@ export function SiteProgressPage() {
           <MilestonesTable row={row} />
         </Part>
       ))}
+      <Part title="In the price and not agreed">
+        <IncludedAmounts />
+      </Part>
       <Part title="Cost that shows no progress">
         <WastedCost />
       </Part>

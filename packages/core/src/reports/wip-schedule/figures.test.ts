@@ -9,6 +9,7 @@ const money = (dollars: number) => cents(dollars * 100);
 const BASE: ProjectPosition = {
   project: GATE,
   contract: money(812_000),
+  included: cents(0),
   budget: money(609_000),
   lineEstimates: money(609_000),
   zeroMargin: { cost: cents(0), estimate: cents(0) },

@@ -5,6 +5,7 @@ import { WipSchedule } from './shape.ts';
 
 const row = {
   ...{ id: 1, code: 'PE-01', name: 'Garrow Creek', client: 'Orr District', contract: money(1_000, 'contract') },
+  ...{ manager: 'R. Ames', status: 'active', includedCents: 50 },
   ...{
     estimate: money(800, 'estimate'),
     profit: money(200, 'profit'),
@@ -22,7 +23,14 @@ const row = {
 const answer = WipSchedule.parse({
   rows: [row, { ...row, id: 2, code: 'PE-02', overbilledCents: 0, underbilledCents: 60 }],
   totals: {
-    ...{ contractCents: 2_000, estimateCents: 1_600, profitCents: 400, costCents: 600, earnedCents: 750 },
+    ...{
+      contractCents: 2_000,
+      includedCents: 100,
+      estimateCents: 1_600,
+      profitCents: 400,
+      costCents: 600,
+      earnedCents: 750,
+    },
     ...{ profitToDateCents: 150, billedCents: 800, overbilledCents: 26, underbilledCents: 61 },
     ...{ earnedThisYearCents: 350, backlogCents: 1_250, costToCompleteCents: 1_000 },
     ...{ profitInBacklogCents: 250, retainedCents: 80, depositCents: 30, netCents: 85 },
@@ -33,12 +41,23 @@ describe('the WIP schedule', () => {
   const table = () => WIP_SCHEDULE.table(answer, {});
   test('a contract to date, this year, earlier and ahead; only the side it stands on has a trace', () => {
     expect(rowsRead(table())[0]).toEqual([
-      ...['PE-01', 'Garrow Creek', 'Orr District', '1000 ← contract', '800 ← estimate', '200 ← profit', '1/5 ← margin'],
+      ...[
+        'PE-01',
+        'Garrow Creek',
+        'Orr District',
+        'R. Ames',
+        'active',
+        '1000 ← contract',
+        '50',
+        '800 ← estimate',
+        '200 ← profit',
+        '1/5 ← margin',
+      ],
       ...['300 ← cost', '3/8 ← complete', '375 ← earned', '75 ← to date', '400 ← billed', '25 ← net', '0'],
       ...['40 ← held', '15 ← deposit', '0 ← net of it'],
       ...['175 ← this year', '200 ← before', '625 ← backlog', '500 ← to complete', '125'],
     ]);
-    expect(rowsRead(table())[1]?.slice(12, 14)).toEqual(['0', '60 ← net']);
+    expect(rowsRead(table())[1]?.slice(15, 17)).toEqual(['0', '60 ← net']);
     expect(rowsNamed(table())).toEqual(['1, PE-01, /projects/1', '2, PE-02, /projects/2']);
   });
 
@@ -48,7 +67,10 @@ describe('the WIP schedule', () => {
         'Total',
         '',
         '',
+        '',
+        '',
         '2000',
+        '100',
         '1600',
         '400',
         '400/2000',
@@ -67,8 +89,10 @@ describe('the WIP schedule', () => {
     ]);
   });
 
-  const toDate = (only: string) => [
-    ...[`Contract (contract, money${only})`, `EAC (estimate, money${only})`],
+  const toDate = (only: string, year: string) => [
+    `Contract (contract, money${only})`,
+    `Included, not agreed (included_not_agreed, money${year})`,
+    ...[`EAC (estimate, money${only})`],
     ...[`Gross profit at completion (gross_profit, money${only})`, `Margin (margin_percent, percent${only})`],
     ...[`Cost (cost, money${only})`, `Complete (percent_complete, percent${only})`],
     ...['Earned (earned, money, earned)', `Profit to date (profit_to_date, money${only})`],
@@ -89,17 +113,18 @@ describe('the WIP schedule', () => {
   ];
   const named = (only: string) => [
     ...['Code (code, text)', 'Project (name, text, gives way)', `Client (client, text, gives way${only})`],
+    ...['Manager (manager, text, gives way, file only)', 'Status (status, text, file only)'],
   ];
   test.each([
     {
       case: 'to date',
       chosen: {},
-      columns: [...named(', file only'), ...toDate(''), ...held(', file only'), ...year(', file only')],
+      columns: [...named(', file only'), ...toDate('', ', file only'), ...held(', file only'), ...year(', file only')],
     },
     {
       case: 'by years',
       chosen: { view: 'year' },
-      columns: [...named(''), ...toDate(', file only'), ...held(', file only'), ...year('')],
+      columns: [...named(''), ...toDate(', file only', ''), ...held(', file only'), ...year('')],
     },
   ])('files have every column, the screen those of the view: $case', ({ chosen, columns }) => {
     expect(columnsRead(WIP_SCHEDULE.table(answer, chosen))).toEqual(columns);

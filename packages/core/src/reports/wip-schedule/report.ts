@@ -28,6 +28,7 @@ export const WIP_SCHEDULE = report({
       options: [
         { value: 'to-date', text: 'where it stands to date' },
         { value: 'year', text: 'this year, earlier, and what is ahead' },
+        { value: 'people', text: 'who manages it and how it stands' },
         { value: 'held', text: 'billed, held back and paid ahead' },
       ],
     },
@@ -45,12 +46,15 @@ export const WIP_SCHEDULE = report({
 /** All of them in files; on screen those of the view. */
 function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>[] {
   const [toDate, billing] = [shownIn(view, 'to-date'), shownIn(view, 'to-date', 'held')];
-  const [held, year] = [shownIn(view, 'held'), shownIn(view, 'year')];
+  const [held, year, people] = [shownIn(view, 'held'), shownIn(view, 'year'), shownIn(view, 'people')];
   return [
-    { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code, total: 'Total' },
-    { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
-    { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client, ...year },
+    ...namedColumns(year, people),
     { ...money('contract', 'Contract', totals.contractCents), of: ({ contract }) => traced(contract), ...billing },
+    {
+      ...{ ...money('included', 'Included, not agreed', totals.includedCents), file: 'included_not_agreed' },
+      of: ({ includedCents }) => includedCents,
+      ...year,
+    },
     { ...money('estimate', 'EAC', totals.estimateCents), long: EAC, of: ({ estimate }) => traced(estimate), ...toDate },
     {
       ...{ ...money('profit', 'Gross profit at completion', totals.profitCents), file: 'gross_profit' },
@@ -86,6 +90,41 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
       of: ({ billed }) => traced(billed),
       ...billing,
     },
+    ...sideColumns(totals, billing),
+    ...heldColumns(totals, held),
+    ...yearColumns(totals, year),
+  ];
+}
+
+type Only = { readonly only?: 'file' };
+
+/** Which contract it is, whose, and who leads it. */
+function namedColumns(year: Only, people: Only): readonly ColumnOf<Row>[] {
+  return [
+    { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code, total: 'Total' },
+    { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
+    { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client, ...year },
+    {
+      id: 'manager',
+      head: 'Manager',
+      file: 'manager',
+      holds: 'text',
+      gives: true,
+      of: ({ manager }) => manager,
+      ...people,
+    },
+    { id: 'status', head: 'Status', file: 'status', holds: 'text', of: ({ status }) => status, ...people },
+  ];
+}
+
+/** On screen in some of the views, in files always. */
+function shownIn(view: string, ...views: readonly string[]): Only {
+  return views.includes(view) ? {} : { only: 'file' };
+}
+
+/** Billed ahead of what is earned, or behind it. */
+function sideColumns(totals: Schedule['totals'], billing: Only): readonly ColumnOf<Row>[] {
+  return [
     {
       ...{ ...money('overbilled', 'Overbilled', totals.overbilledCents), tone: 'gap' },
       madeOf: { plus: ['billed'], minus: ['earned'], orZero: true },
@@ -98,16 +137,7 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
       of: ({ underbilledCents, netFigure }) => side(underbilledCents, netFigure),
       ...billing,
     },
-    ...heldColumns(totals, held),
-    ...yearColumns(totals, year),
   ];
-}
-
-type Only = { readonly only?: 'file' };
-
-/** On screen in some of the views, in files always. */
-function shownIn(view: string, ...views: readonly string[]): Only {
-  return views.includes(view) ? {} : { only: 'file' };
 }
 
 /** What the client holds back and paid ahead, and the contract's net with both. */

@@ -7,7 +7,11 @@ const WipRow = z.object({
   code: z.string(),
   name: z.string(),
   client: z.string(),
+  manager: z.string(),
+  status: z.string(),
   contract: Money,
+  /** Of the contract, what is included in its price and not agreed. */
+  includedCents: Cents,
   estimate: Money,
   profit: Money,
   margin: Ratio.nullable(),
@@ -34,6 +38,7 @@ const WipRow = z.object({
 });
 const WipTotals = z.object({
   contractCents: Cents,
+  includedCents: Cents,
   estimateCents: Cents,
   profitCents: Cents,
   costCents: Cents,
