@@ -4,20 +4,11 @@ import { accepted, refused, type Decision } from '../problems/decision.ts';
 import { isClosed } from '../ledger/project.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
 import type { Recognized } from './recognized.ts';
-import { atZeroMargin, estimateAtCompletion } from './estimate-at-completion.ts';
-import {
-  holdsCost,
-  isWaiting,
-  progress,
-  revenueAsBillable,
-  revenueAsBilled,
-  revenueAtCost,
-  type KeptDecimals,
-  type Progress,
-} from './progress.ts';
+import { earning } from './earning.ts';
+import { estimateAtCompletion } from './estimate-at-completion.ts';
+import { holdsCost, progress, type KeptDecimals, type Progress } from './progress.ts';
 import type { CodedAmount, ProjectPosition } from './project-position.ts';
 import { hasEnded } from './stage.ts';
-import { expectedLoss, provisionToDate, revenueToDate } from './revenue-earned.ts';
 
 /** One project's row of a run: what it stood at, what the month adds, where it stands after. */
 export interface RecognitionRow {
@@ -31,6 +22,9 @@ export interface RecognitionRow {
   readonly released: readonly CodedAmount[];
   readonly warnings: readonly Warning[];
 }
+
+/** Why a run leaves a project out. */
+export const LEFT_OUT = ['not measured', 'nothing yet'] as const;
 
 /** What the company has set for its runs, and the month of this one. */
 export interface RunPolicy {
@@ -61,19 +55,22 @@ export interface OverForecast {
 export const NO_RUN_COST: RunCost = { held: [], recognized: [], overForecast: [] };
 
 export function recognitionRow(position: ProjectPosition, cost: RunCost, policy: RunPolicy): RecognitionRow {
-  const estimate = estimateAtCompletion(position);
-  const reached = progress(position, policy.kept);
-  if (isClosed(position.project)) return asItStands(position, { estimate, progress: reached });
-  const isHeld = holdsCost(position.project, reached);
-  const earnedToDate = earnedBy(position, reached);
-  const loss = expectsLoss(position, reached) ? expectedLoss(position.contract, estimate) : ZERO;
+  if (isClosed(position.project)) return asItStands(position, policy.kept);
+  const {
+    progress: reached,
+    estimate,
+    earnedToDate,
+    loss,
+    provisionToDate: provided,
+    isHeld,
+  } = earning(position, policy.kept);
   return {
     position,
     estimate,
     progress: reached,
     earnedBefore: position.earned,
     earnedToDate,
-    provisionToDate: provisionToDate(loss, isHeld ? ZERO : position.costToDate, earnedToDate),
+    provisionToDate: provided,
     released: isHeld ? backToWait(cost) : cost.held,
     warnings: [
       ...warnings(position, reached, loss),
@@ -83,30 +80,13 @@ export function recognitionRow(position: ProjectPosition, cost: RunCost, policy:
   };
 }
 
-/** A loss is expected of a contract that somebody has estimated. */
-function expectsLoss({ contract }: ProjectPosition, reached: Progress): boolean {
-  return contract > 0 && !isWaiting(reached) && reached.kind !== 'earns-its-cost';
-}
-
 /** A closed project earns nothing more. */
-function asItStands(
-  position: ProjectPosition,
-  { estimate, progress: reached }: Pick<RecognitionRow, 'estimate' | 'progress'>,
-): RecognitionRow {
+function asItStands(position: ProjectPosition, kept: KeptDecimals): RecognitionRow {
   const { earned, provision } = position;
   return {
-    ...{ position, estimate, progress: reached, earnedBefore: earned, earnedToDate: earned },
-    ...{ provisionToDate: provision, released: [], warnings: [] },
+    ...{ position, estimate: estimateAtCompletion(position), progress: progress(position, kept) },
+    ...{ earnedBefore: earned, earnedToDate: earned, provisionToDate: provision, released: [], warnings: [] },
   };
-}
-
-/** Revenue to date by the project's measure; nothing while it waits for a contract or an estimate. */
-function earnedBy(position: ProjectPosition, reached: Progress): Cents {
-  if (isWaiting(reached) || reached.kind === 'until-finished' || reached.kind === 'not-told') return ZERO;
-  if (reached.kind === 'earns-its-cost') return revenueAtCost(position);
-  if (reached.kind === 'as-billed') return revenueAsBilled(position);
-  if (reached.kind === 'as-billable') return revenueAsBillable(position);
-  return revenueToDate(position.contract, reached.complete, atZeroMargin(position));
 }
 
 /** While nothing is earned, cost waits in WIP: what an earlier run released goes back. Cost that is expensed as incurred never waits. */
@@ -114,7 +94,7 @@ function backToWait({ recognized }: RunCost): readonly CodedAmount[] {
   return recognized.map(({ coding, amount }) => ({ coding, amount: opposite(amount) }));
 }
 
-interface Earning {
+interface EarnedAsItIs {
   readonly earnedToDate: Cents;
   readonly kept: KeptDecimals;
 }
@@ -123,7 +103,7 @@ interface Earning {
 function linesOverForecast(
   position: ProjectPosition,
   { overForecast }: RunCost,
-  { earnedToDate, kept }: Earning,
+  { earnedToDate, kept }: EarnedAsItIs,
 ): readonly Warning[] {
   if (hasEnded(position.stage)) return [];
   const at = position.project.code;
@@ -131,7 +111,7 @@ function linesOverForecast(
     .map(({ isZeroMargin, ...line }) => {
       const more = cents(line.cost + line.committed - line.forecast);
       const brought = withLineEstimates(position, more, isZeroMargin);
-      const effect = difference(earnedBy(brought, progress(brought, kept)), earnedToDate);
+      const effect = difference(earning(brought, kept).earnedToDate, earnedToDate);
       return { at, kind: 'line-over-forecast' as const, project: at, ...line, effect };
     })
     .toSorted((one, other) => Math.abs(other.effect) - Math.abs(one.effect));

@@ -7,22 +7,7 @@ import { RefundForm } from '../documents/client-refund/form.ts';
 import { WriteOffForm } from '../documents/write-off/form.ts';
 import { OffsetForm } from '../documents/offset/form.ts';
 import { JournalRow } from '../documents/journal/form.ts';
-import {
-  ById,
-  AsOf,
-  Cents,
-  Day,
-  Id,
-  IdText,
-  Money,
-  Month,
-  Offset,
-  PART,
-  Ratio,
-  Remark,
-  Typed,
-  Done,
-} from '../shapes/values.ts';
+import { ById, AsOf, Cents, Day, Id, Month, Offset, Remark, Typed, Done } from '../shapes/values.ts';
 import { LedgerLine } from '../reports/lists/shape.ts';
 
 export const DocumentRow = z.object({
@@ -82,94 +67,6 @@ export const DocumentDetail = z.object({
 export const Reversal = z.strictObject({ postedOn: Typed, reason: Typed });
 export const Posted = z.object({ id: Id, number: z.string() });
 
-/** The run of a month, or a part of its rows. */
-export const RecognitionQuery = z.strictObject({ month: Month, ...PART });
-const RecognitionRow = z.object({
-  id: Id,
-  code: z.string(),
-  name: z.string(),
-  contract: Money,
-  estimate: Money,
-  cost: Money,
-  progress: z.string(),
-  complete: Ratio,
-  earnedBeforeCents: Cents,
-  earnedMonthCents: Cents,
-  earnedToDateCents: Cents,
-  releasedCents: Cents,
-  provisionChangeCents: Cents,
-  provisionCents: Cents,
-  override: z.object({ amountCents: Cents, reason: z.string() }).nullable(),
-  warnings: z.array(Remark),
-});
-/** What a posted run changed, as it was kept with it. Runs of older versions may lack some of it. */
-export const PostedRows = z.array(
-  RecognitionRow.pick({ id: true, code: true, name: true, complete: true, progress: true }).extend({
-    earnedBeforeCents: Cents,
-    earnedMonthCents: Cents,
-    earnedToDateCents: Cents,
-    releasedCents: Cents,
-    provisionChangeCents: Cents,
-  }),
-);
-
-/** Of all rows that a run posted. */
-const PostedTotals = z.object({
-  count: z.int(),
-  earnedBeforeCents: Cents,
-  earnedMonthCents: Cents,
-  earnedToDateCents: Cents,
-  releasedCents: Cents,
-  provisionChangeCents: Cents,
-});
-
-/** A run as it would post now, and the latest one as it did. */
-export const RecognitionPreview = z.object({
-  month: Month,
-  rows: z.array(RecognitionRow),
-  /** Of all rows, whatever part is answered; totals and warnings are of all too. */
-  count: z.int(),
-  totals: z.object({
-    contractCents: Cents,
-    estimateCents: Cents,
-    costCents: Cents,
-    earnedBeforeCents: Cents,
-    earnedMonthCents: Cents,
-    earnedToDateCents: Cents,
-    releasedCents: Cents,
-    provisionChangeCents: Cents,
-    provisionCents: Cents,
-  }),
-  /** The first warnings of the run, and how many there are. */
-  warnings: z.object({ first: z.array(Remark.extend({ projectId: Id })), count: z.int() }),
-  /** What the run posts, account by account. */
-  posts: z.array(z.object({ code: z.string(), name: z.string(), debitCents: Cents, creditCents: Cents })),
-  /** Once the month is run: what the run posted, by project, as much as is asked for of the rows. */
-  posted: PostedRows.nullable(),
-  postedTotals: PostedTotals.nullable(),
-  problems: z.array(Remark),
-  /** Changes whenever anything the run reads changes; the posting must name the one it was shown. */
-  stamp: z.string(),
-  latest: z.object({ documentId: Id, month: Month, recordedAt: z.string(), recordedBy: z.string() }).nullable(),
-});
-/** How a month stands with its recognition. */
-/** Of all projects, or of one. */
-export const RecognitionStateQuery = z.strictObject({ through: Month, project: IdText.optional() });
-export const RecognitionState = z.object({
-  recognizedThrough: Month.nullable(),
-  /** Recorded after the latest run, moving cost of its months; zero where the month is not run. */
-  documentsSince: z.int(),
-  /** Whether a run of the month, or of the latest run's, would post anything. */
-  changesAnything: z.boolean(),
-  toRecognizeCents: Cents,
-  /** Cost in WIP as posted, which results leave out; and of it what waits for a contract or an estimate, even once the month is run. */
-  heldCents: Cents,
-  waitingCents: Cents,
-  waitingProjects: z.array(z.string()),
-});
-export const RecognitionPosting = z.strictObject({ month: Month, stamp: z.string().max(100) });
-export const RecognitionReversal = z.strictObject({ documentId: Id, reason: Typed });
-
 export const InvoicePreview = z.object({
   problems: z.array(Remark),
   workCents: Cents,
@@ -218,10 +115,6 @@ export const DOCUMENT_ENDPOINTS = {
   documents: { method: 'get', path: '/documents', may: 'read-books', summary: 'Posted documents, newest first', query: DocumentsQuery, response: Documents, reads: ['ledger', 'records'] },
   document: { method: 'get', path: '/documents/{id}', may: 'read-projects', about: { document: 'params.id' }, summary: 'One document with its lines', params: ById, response: DocumentDetail, reads: ['ledger', 'records'] },
   reverse: { method: 'post', path: '/documents/{id}/reversal', may: 'keep-books', summary: 'Reverse a document', params: ById, body: Reversal, response: Posted, makesStale: ['ledger'] },
-  recognition: { method: 'get', path: '/recognition', may: 'read-books', summary: 'A recognition run before it is posted', query: RecognitionQuery, response: RecognitionPreview, reads: ['ledger', 'plans', 'records', 'months'], isLong: true },
-  recognitionState: { method: 'get', path: '/recognition-state', may: 'read-projects', summary: 'Whether a month is recognized, and what came since', query: RecognitionStateQuery, response: RecognitionState, reads: ['ledger', 'plans', 'records', 'months'] },
-  recognize: { method: 'post', path: '/recognition', may: 'keep-books', summary: 'Post the run', body: RecognitionPosting, response: Posted, makesStale: ['ledger'] },
-  unrecognize: { method: 'post', path: '/recognition/reversal', may: 'keep-books', summary: 'Reverse the latest run', body: RecognitionReversal, response: Posted, makesStale: ['ledger'] },
   previewInvoice: { method: 'post', path: '/invoice-previews', may: 'keep-books', summary: 'What an invoice would bill', body: InvoiceForm, response: InvoicePreview, reads: ['ledger', 'plans', 'records', 'months'] },
   invoice: { method: 'post', path: '/invoices', may: 'keep-books', summary: 'Post a progress invoice', body: InvoiceForm, response: Posted, makesStale: ['ledger'] },
   receipt: { method: 'post', path: '/receipts', may: 'keep-books', summary: 'Record what a client paid', body: SettlementForm, response: Posted, makesStale: ['ledger'] },

@@ -14,6 +14,7 @@ import { ORDER_ENDPOINTS } from './orders.ts';
 import { CLIENT_ANSWER_ENDPOINTS } from './client-answers.ts';
 import { MAILBOX_ENDPOINTS } from './mailbox.ts';
 import { OVERHEAD_ENDPOINTS } from './overhead.ts';
+import { RECOGNITION_ENDPOINTS } from './recognition.ts';
 import { TOLD_PROGRESS_ENDPOINTS } from './told-progress.ts';
 import { REMINDER_ENDPOINTS } from './reminders.ts';
 import { PEOPLE_ENDPOINTS } from './people.ts';
@@ -66,6 +67,7 @@ export const ENDPOINTS = {
   ...MAILBOX_ENDPOINTS,
   ...CLIENT_ANSWER_ENDPOINTS,
   ...REMINDER_ENDPOINTS,
+  ...RECOGNITION_ENDPOINTS,
   ...TOLD_PROGRESS_ENDPOINTS,
   ...STRAY_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,

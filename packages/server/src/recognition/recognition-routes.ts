@@ -5,20 +5,12 @@ import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { firstDay, lastDay, monthOf, monthText, type Month } from '@lowtide/core/calendar/month.ts';
 import { openDay } from '@lowtide/core/months/open-day.ts';
 import { problemsOf as refusalsOf } from '@lowtide/core/problems/decision.ts';
-import { cents, difference, sum, type Cents } from '@lowtide/core/money/cents.ts';
+import { cents, difference, sum } from '@lowtide/core/money/cents.ts';
 import { revenueRecognized } from '@lowtide/core/documents/recognition/post.ts';
-import {
-  changesAnything,
-  mayRun,
-  recognized,
-  releasedCost,
-  type RecognitionRow,
-} from '@lowtide/core/progress/recognition-run.ts';
-import { concern } from '@lowtide/core/problems/wording.ts';
-import { PostedRows } from '@lowtide/core/wire/documents.ts';
-import type { Problem, Warning } from '@lowtide/core/problems/problem.ts';
-import { orderedBy, type Value } from '@lowtide/core/reports/table.ts';
-import type { z } from 'zod';
+import { changesAnything, mayRun, recognized, type RecognitionRow } from '@lowtide/core/progress/recognition-run.ts';
+import { PostedRows } from '@lowtide/core/wire/recognition.ts';
+import type { Problem } from '@lowtide/core/problems/problem.ts';
+import { orderedBy } from '@lowtide/core/reports/table.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
@@ -27,13 +19,14 @@ import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { postDocument } from '../ledger/post-document-queries.ts';
 import { reverseDocument } from '../ledger/reversal-queries.ts';
-import { projectFigures } from '../http/traced.ts';
 import { accounts, companyOf } from '../company/company-queries.ts';
 import { closeFinished, reopenClosedWith } from './close-finished-queries.ts';
 import { keepForecasts } from './kept-forecast-queries.ts';
 import { latestRun, type LatestRun } from '../projects/latest-run-queries.ts';
 import { recognitionState } from './recognition-state-queries.ts';
-import { postedRows, runRows } from './run-queries.ts';
+import { explained } from './month-causes-queries.ts';
+import { FIRST_WARNINGS, postedTotals, rowAnswer, RUN_ORDERS, totalsAnswer, warningAnswer } from './run-answers.ts';
+import { postedRows, runOfMonth, runRows } from './run-queries.ts';
 
 type Run = Answer<'recognition'>;
 
@@ -42,16 +35,48 @@ export function recognitionRoutes(router: Router, context: Context): void {
   read(router, context, 'recognitionState', async (db, { query }) => recognitionState(db, query));
   write(router, context, 'recognize', async (trx, { body }, acting) => recognize(trx, body, acting));
   write(router, context, 'unrecognize', async (trx, { body }, acting) => {
-    const latest = await latestRun(trx);
-    if (latest === null) throw new Refusal([{ at: 'documentId', kind: 'not-there', subject: 'document' }], 404);
-    if (latest.document !== body.documentId) {
-      throw new Refusal([{ at: 'documentId', kind: 'not-latest-run', latest: latest.month }]);
-    }
-    if (body.reason.trim() === '') throw new Refusal([{ at: 'reason', kind: 'reason-needed' }]);
-    await reopenClosedWith(trx, latest, acting);
-    const order = { document: body.documentId, postedOn: lastDay(latest.month), reason: body.reason };
-    return reverseDocument(trx, order, acting);
+    return takeBack(trx, await latestAsked(trx, body), { reason: body.reason, acting });
   });
+  write(router, context, 'recognizeAgain', async (trx, { body }, acting) => recognizeAgain(trx, body, acting));
+}
+
+/** The latest run, where it is the one asked for. */
+async function latestAsked(trx: Trx, { documentId, reason }: Asked<'unrecognize'>['body']): Promise<LatestRun> {
+  const latest = await latestRun(trx);
+  if (latest === null) throw new Refusal([{ at: 'documentId', kind: 'not-there', subject: 'document' }], 404);
+  if (latest.document !== documentId) {
+    throw new Refusal([{ at: 'documentId', kind: 'not-latest-run', latest: latest.month }]);
+  }
+  if (reason.trim() === '') throw new Refusal([{ at: 'reason', kind: 'reason-needed' }]);
+  return latest;
+}
+
+async function takeBack(
+  trx: Trx,
+  latest: LatestRun,
+  { reason, acting }: { readonly reason: string; readonly acting: Acting },
+): Promise<Answer<'unrecognize'>> {
+  await reopenClosedWith(trx, latest, acting);
+  return reverseDocument(trx, { document: latest.document, postedOn: lastDay(latest.month), reason }, acting);
+}
+
+/** The latest run taken back and posted anew: what came since is in it. The difference is the one that was shown. */
+async function recognizeAgain(
+  trx: Trx,
+  { stamp, ...asked }: Asked<'recognizeAgain'>['body'],
+  acting: Acting,
+): Promise<Answer<'recognizeAgain'>> {
+  const latest = await latestAsked(trx, asked);
+  const shown = await runRows(trx, { through: latest.month, known: null });
+  if (stampOf(shown) !== stamp) throw new Refusal([{ at: 'stamp', kind: 'preview-outdated' }], 409);
+  if (!shown.some(changesAnything)) {
+    throw new Refusal([{ at: 'documentId', kind: 'nothing-to-recognize', month: latest.month }]);
+  }
+  await takeBack(trx, latest, { reason: asked.reason, acting });
+  const rows = await runRows(trx, { through: latest.month, known: null });
+  const problems = await problemsOf(trx, latest.month, { rows, latest: await latestRun(trx), today: acting.today });
+  if (problems.length > 0) throw new Refusal(problems);
+  return postRun(trx, { month: latest.month, rows }, acting);
 }
 
 /** The run of a month; of its rows as many as are asked for, totals and warnings of all. */
@@ -61,7 +86,8 @@ async function preview(
   today: IsoDate,
 ): Promise<Run> {
   const latest = await latestRun(db);
-  const rows = await runRows(db, { through: month, known: null });
+  const { rows, leftOut } = await runOfMonth(db, { through: month, known: null });
+  const why = await explained(db, month, rows);
   const posted = latest?.month === month ? PostedRows.parse(await postedRows(db, latest.document)) : null;
   const inPart = <Row>(all: readonly Row[]): Row[] =>
     all.slice(offset, limit === undefined ? undefined : offset + limit);
@@ -72,13 +98,14 @@ async function preview(
     month,
     rows: inPart(
       orderedBy(
-        rows.map((row) => rowAnswer(row, month)),
+        rows.map((row) => rowAnswer(row, month, why.get(row.position.project.id))),
         order,
         RUN_ORDERS,
       ),
     ),
     count: rows.length,
-    totals: totalsAnswer(rows),
+    totals: totalsAnswer(rows, why),
+    leftOut: leftOut.map(({ project: { id, code, name }, reason }) => ({ id, code, name, reason })),
     warnings: { first: warnings.slice(0, FIRST_WARNINGS), count: warnings.length },
     posts: await postsAnswer(db, rows, month),
     posted: posted && inPart(posted),
@@ -139,6 +166,16 @@ async function recognize(
   const problems = await problemsOf(trx, month, { rows, latest: await latestRun(trx), today: acting.today });
   if (problems.length > 0) throw new Refusal(problems);
   if (stampOf(rows) !== stamp) throw new Refusal([{ at: 'stamp', kind: 'preview-outdated' }], 409);
+  return postRun(trx, { month, rows }, acting);
+}
+
+/** Posts a run, with its rows as they were shown. */
+async function postRun(
+  trx: Trx,
+  { month, rows }: { readonly month: Month; readonly rows: readonly RecognitionRow[] },
+  acting: Acting,
+): Promise<Answer<'recognize'>> {
+  const why = await explained(trx, month, rows);
   await keepForecasts(trx, month, acting);
   const roles = rolesOf(await accounts(trx));
   const number = `Recognition ${monthText(month)}`;
@@ -153,7 +190,7 @@ async function recognize(
       dueOn: null,
       gross: sum(rows.map((row) => difference(row.earnedToDate, row.earnedBefore))),
       memo: `${rows.filter(changesAnything).length} projects`,
-      body: { rows: rows.map((row) => rowAnswer(row, month)) },
+      body: { rows: rows.map((row) => rowAnswer(row, month, why.get(row.position.project.id))) },
       entries: [revenueRecognized(roles, lastDay(month), rows.map(recognized))],
       effects: [],
     },
@@ -162,81 +199,6 @@ async function recognize(
   await closeFinished(trx, acting);
   await audit(trx, acting, { action: 'recognize', subject: month });
   return posted;
-}
-
-function rowAnswer(row: RecognitionRow, month: Month): Run['rows'][number] {
-  const { position } = row;
-  const { project, override } = position;
-  const figure = projectFigures(project.id, month);
-  return {
-    id: project.id,
-    code: project.code,
-    name: project.name,
-    contract: figure('contract', position.contract),
-    estimate: figure('estimate', row.estimate),
-    cost: figure('cost', position.costToDate),
-    progress: row.progress.kind,
-    complete: row.progress.complete,
-    earnedBeforeCents: row.earnedBefore,
-    earnedMonthCents: difference(row.earnedToDate, row.earnedBefore),
-    earnedToDateCents: row.earnedToDate,
-    releasedCents: releasedCost(row),
-    provisionChangeCents: difference(row.provisionToDate, position.provision),
-    provisionCents: row.provisionToDate,
-    override: override && { amountCents: override.amount, reason: override.reason },
-    warnings: row.warnings.map(warningAnswer),
-  };
-}
-
-/** Warnings that are told at once. */
-const FIRST_WARNINGS = 500;
-
-function warningAnswer(warning: Warning): Run['rows'][number]['warnings'][number] {
-  return { at: warning.at, kind: warning.kind, message: concern(warning) };
-}
-
-/** What the rows of a run can be put in order by. */
-const RUN_ORDERS: Readonly<Record<string, (row: Run['rows'][number]) => Value>> = {
-  code: ({ code }) => code,
-  name: ({ name }) => name,
-  contract: ({ contract }) => contract.amountCents,
-  estimate: ({ estimate }) => estimate.amountCents,
-  cost: ({ cost }) => cost.amountCents,
-  complete: ({ complete }) => complete,
-  before: ({ earnedBeforeCents }) => earnedBeforeCents,
-  month: ({ earnedMonthCents }) => earnedMonthCents,
-  toDate: ({ earnedToDateCents }) => earnedToDateCents,
-  released: ({ releasedCents }) => releasedCents,
-  provision: ({ provisionChangeCents }) => provisionChangeCents,
-};
-
-type PostedRow = z.output<typeof PostedRows>[number];
-
-function postedTotals(rows: readonly PostedRow[]): NonNullable<Run['postedTotals']> {
-  const total = (of: (row: PostedRow) => Cents): Cents => sum(rows.map(of));
-  return {
-    count: rows.length,
-    earnedBeforeCents: total(({ earnedBeforeCents }) => earnedBeforeCents),
-    earnedMonthCents: total(({ earnedMonthCents }) => earnedMonthCents),
-    earnedToDateCents: total(({ earnedToDateCents }) => earnedToDateCents),
-    releasedCents: total(({ releasedCents }) => releasedCents),
-    provisionChangeCents: total(({ provisionChangeCents }) => provisionChangeCents),
-  };
-}
-
-function totalsAnswer(rows: readonly RecognitionRow[]): Run['totals'] {
-  const total = (of: (row: RecognitionRow) => Cents): Cents => cents(rows.reduce((all, row) => all + of(row), 0));
-  return {
-    contractCents: total(({ position }) => position.contract),
-    estimateCents: total(({ estimate }) => estimate),
-    costCents: total(({ position }) => position.costToDate),
-    earnedBeforeCents: total(({ earnedBefore }) => earnedBefore),
-    earnedMonthCents: total((row) => difference(row.earnedToDate, row.earnedBefore)),
-    earnedToDateCents: total(({ earnedToDate }) => earnedToDate),
-    releasedCents: total(releasedCost),
-    provisionChangeCents: total((row) => difference(row.provisionToDate, row.position.provision)),
-    provisionCents: total(({ provisionToDate }) => provisionToDate),
-  };
 }
 
 /** The same for the same figures, so that what is posted is what was shown. */

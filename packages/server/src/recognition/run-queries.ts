@@ -6,11 +6,12 @@ import { codeLabel } from '@lowtide/core/documents/budget-warnings.ts';
 import { revenueRecognized } from '@lowtide/core/documents/recognition/post.ts';
 import { COST_ROLES, type Role } from '@lowtide/core/ledger/account.ts';
 import { isWaiting, progress } from '@lowtide/core/progress/progress.ts';
-import type { CodedAmount } from '@lowtide/core/progress/project-position.ts';
+import type { CodedAmount, ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import {
   changesAnything,
   recognitionRow,
   recognized,
+  type LEFT_OUT,
   type RecognitionRow,
 } from '@lowtide/core/progress/recognition-run.ts';
 import { sql } from 'kysely';
@@ -25,34 +26,65 @@ import { accounts, companyAt } from '../company/company-queries.ts';
 import type { LatestRun } from '../projects/latest-run-queries.ts';
 import { isOfEntry } from '../database/line-number.ts';
 
+/** A project that a run leaves out, and why. */
+export interface LeftOut {
+  readonly project: ProjectPosition['project'];
+  readonly reason: (typeof LEFT_OUT)[number];
+}
+
+export interface Run {
+  readonly rows: readonly RecognitionRow[];
+  readonly leftOut: readonly LeftOut[];
+}
+
 /** The rows a run for the month would have: every project that is measured and has anything to show. */
 export async function runRows(db: Db, at: AsOf): Promise<readonly RecognitionRow[]> {
+  return (await runOfMonth(db, at)).rows;
+}
+
+/** The same with the projects that it leaves out. */
+export async function runOfMonth(db: Db, at: AsOf): Promise<Run> {
   const limits = await bounds(db, at);
   const { percentDecimals, forecastMonths } = await companyAt(db, limits);
   const policy = { month: at.through, kept: percentDecimals, forecastMonths };
   const span = { ...limits, from: null };
   const held = await keptByProject(db, `held ${nameOf(at)}`, (only) => codedByProject(db, span, { role: 'wip', only }));
-  const standing = (await standingProjects(db, at)).filter(({ position }) => position.project.method !== 'none');
+  const all = await standingProjects(db, at);
+  const standing = all.filter(({ position }) => position.project.method !== 'none');
   const waiting = standing.filter(({ position }) => isWaiting(progress(position, policy.kept)));
   const recognizedCost = await recognizedOf(db, span, waiting);
   const plans = await projectPlans(db, at);
   const codes = await costCodes(db);
-  return standing
-    .map(({ position, record }) => {
-      const cost = {
-        held: held.get(record.id) ?? [],
-        recognized: recognizedCost.get(record.id) ?? [],
-        overForecast: (plans.get(record.id)?.overForecast ?? []).map((line) => ({
-          code: codeLabel(record, line.coding, { costCodes: codes }),
-          cost: line.cost,
-          committed: line.committed,
-          forecast: line.forecast,
-          isZeroMargin: line.isZeroMargin,
-        })),
-      };
-      return recognitionRow(position, cost, policy);
-    })
-    .filter((row) => changesAnything(row) || row.earnedToDate !== 0 || row.position.costToDate !== 0);
+  const rows = standing.map(({ position, record }) => {
+    const cost = {
+      held: held.get(record.id) ?? [],
+      recognized: recognizedCost.get(record.id) ?? [],
+      overForecast: (plans.get(record.id)?.overForecast ?? []).map((line) => ({
+        code: codeLabel(record, line.coding, { costCodes: codes }),
+        cost: line.cost,
+        committed: line.committed,
+        forecast: line.forecast,
+        isZeroMargin: line.isZeroMargin,
+      })),
+    };
+    return recognitionRow(position, cost, policy);
+  });
+  const unmeasured = all.filter(({ position }) => position.project.method === 'none');
+  return {
+    rows: rows.filter(showsAnything),
+    leftOut: [
+      ...rows.filter((row) => !showsAnything(row)).map(({ position }) => leftOut(position, 'nothing yet')),
+      ...unmeasured.map(({ position }) => leftOut(position, 'not measured')),
+    ],
+  };
+}
+
+function showsAnything(row: RecognitionRow): boolean {
+  return changesAnything(row) || row.earnedToDate !== 0 || row.position.costToDate !== 0;
+}
+
+function leftOut({ project }: ProjectPosition, reason: LeftOut['reason']): LeftOut {
+  return { project, reason };
 }
 
 /** What earlier runs released of projects that wait again: only theirs may go back. */

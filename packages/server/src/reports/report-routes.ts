@@ -4,7 +4,7 @@ import { REPORT_NAMES, reportOf, type AnyReport, type ReportName } from '@lowtid
 import { recognitionNote } from '@lowtide/core/reports/recognition-note.ts';
 import { filterWords } from '@lowtide/core/reports/filter-words.ts';
 import { readFilters, viewed } from '@lowtide/core/reports/table-view.ts';
-import { RecognitionStateQuery } from '@lowtide/core/wire/documents.ts';
+import { RecognitionStateQuery } from '@lowtide/core/wire/recognition.ts';
 import { FileView, reportFile } from '@lowtide/core/wire/files.ts';
 import type { Table } from '@lowtide/core/reports/table.ts';
 import type { Db } from '../database/schema.ts';

@@ -81,6 +81,23 @@ export function Amount({ cents, tone }: { readonly cents: Cents; readonly tone?:
   return <Figure label="" text={dollars(cents)} tone={tone ?? (cents < 0 ? 'trouble' : undefined)} />;
 }
 
+interface PressedAmountProps {
+  /** What a press does. */
+  readonly label: string;
+  readonly cents: Cents;
+  readonly tone?: Tone | undefined;
+  readonly onPress: () => void;
+}
+
+/** An amount that opens what explains it, where that is more than a trace. */
+export function PressedAmount({ label, cents, tone, onPress }: PressedAmountProps) {
+  return (
+    <Traced type="button" style={tone === undefined ? {} : { color: TONES[tone] }} aria-label={label} onClick={onPress}>
+      {dollars(cents)}
+    </Traced>
+  );
+}
+
 /** A share in percent; a dash in words where there is none. */
 export function Percent(props: {
   readonly label: string;
