@@ -1,6 +1,6 @@
 import { beforeAll, expect, test } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import { accessibilityProblems, click, fill, press, sees } from '../src/browser.ts';
+import { accessibilityProblems, click, fill, fillCell, press, sees } from '../src/browser.ts';
 import { onDemoBooks } from '../src/journey-page.ts';
 
 const journey = onDemoBooks('/recognition?m=2027-03');
@@ -42,4 +42,45 @@ test('what a site is surveyed at, and a milestone that is reached, are what the 
   expect(await earnedBy('BW-230')).toBe(66_600_000);
   await go('/projects/12?trace=complete.p12.t2027-03');
   await sees(page, 'weights of the milestones reached ÷ all weights');
+});
+
+test('a pending change order is included until it is decided, and a run says why it earns what it does', async () => {
+  await go('/recognition/progress?m=2027-03');
+  await page.locator('button[aria-label^="Include: 3 Sheet piles"]').click();
+  await sees(page, 'It asks for 94,780.00');
+  await fill(page, 'Included in the price', 'much');
+  await fill(page, 'Why', 'The client has said so in writing');
+  await click(page, 'Include it');
+  await sees(page, 'is no number');
+  await fill(page, 'Included in the price', '47,390');
+  await click(page, 'Include it');
+  await sees(page, 'The client has said so in writing (I. Varga)');
+  await go('/recognition?m=2027-03');
+  const cell = await page.waitForSelector('button[aria-label^="Why GC-214 earns"]');
+  await cell?.click();
+  await sees(page, 'What is included and not agreed went from 0.00 to 47,390.00.');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await press(page, 'Escape');
+});
+
+test('what if everything still to come costs a tenth more: the month moves while it is typed, and the answer is kept', async () => {
+  await go('/recognition/what-if?m=2027-03');
+  await page.waitForSelector('[data-cell="0-3"]');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  const earned = async () => (await api<{ totals: { earnedMonthCents: number } }>('/recognition?month=2027-03')).totals;
+  const before = await earned();
+  await fillCell(page, 'To complete ±, row 1', '10 %');
+  await page.waitForFunction(() => {
+    const rows = [...document.querySelectorAll('section[aria-label="All contracts together"] tbody tr')];
+    return rows.some((row) => /^The month earns/.test(row.textContent ?? '') && !/0\.00$/.test(row.textContent ?? ''));
+  });
+  await fillCell(page, 'Price ±, row 2', 'more');
+  await sees(page, 'Not counted yet');
+  await fillCell(page, 'Price ±, row 2', '1,000');
+  await click(page, 'Keep it');
+  await fill(page, 'Name', 'A tenth dearer');
+  await press(page, 'Enter');
+  await sees(page, 'beside');
+  // Nothing of it is posted.
+  expect(await earned()).toEqual(before);
 });

@@ -52,6 +52,7 @@ import { strayRoutes } from './strays/stray-routes.ts';
 import { retentionRoutes } from './orders/retention-routes.ts';
 import { clientAnswerRoutes } from './client-answers/answer-routes.ts';
 import { variableAmountRoutes } from './projects/variable-amount-routes.ts';
+import { whatIfRoutes } from './what-if/what-if-routes.ts';
 import { wastedCostRoutes } from './projects/wasted-cost-routes.ts';
 import { toldProgressRoutes } from './projects/told-progress-routes.ts';
 import { reminderRoutes } from './reminders/reminder-routes.ts';
@@ -133,6 +134,7 @@ const FEATURES = [
   reminderRoutes,
   toldProgressRoutes,
   wastedCostRoutes,
+  whatIfRoutes,
   variableAmountRoutes,
   recurringRoutes,
   mailboxStandInRoutes,

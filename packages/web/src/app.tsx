@@ -68,6 +68,10 @@ export const router = createBrowserRouter([
         path: 'recognition/progress',
         element: page(() => import('./recognition/SiteProgressPage.tsx'), 'SiteProgressPage'),
       },
+      {
+        path: 'recognition/what-if',
+        element: page(() => import('./recognition/what-if/WhatIfPage.tsx'), 'WhatIfPage'),
+      },
       // What it was called before: addresses people kept.
       { path: 'earning', element: <Onward to="/recognition" /> },
       { path: 'billing', element: page(() => import('./billing/BillingPage.tsx'), 'BillingPage') },

@@ -90,7 +90,7 @@ export const AllViews = z.object({
 });
 export const ViewForm = z.strictObject({
   name: z.string().trim().min(1, 'Name the view.').max(60),
-  state: z.string().max(2_000),
+  state: z.string().max(100_000),
 });
 /** Columns shown, in their order, where they were chosen; and the widths of those that were sized, in pixels. */
 export const TableLayout = z.strictObject({

@@ -2,6 +2,7 @@ import type { Router } from 'express';
 import type { Project } from '@lowtide/core/ledger/project.ts';
 import { read, type Answer } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
+import { positionAnswer } from '../projects/position-row-queries.ts';
 import { standingProjects } from '../projects/position-queries.ts';
 import { projects } from '../company/project-queries.ts';
 import { companyOf } from '../company/company-queries.ts';
@@ -42,7 +43,7 @@ export function sheetBasisRoutes(router: Router, context: Context): void {
     const positions = [];
     for (const project of named) {
       const [standing] = await standingProjects(db, { through, known: null }, { only: project });
-      if (standing) positions.push(standing.position);
+      if (standing) positions.push(positionAnswer(standing.position));
     }
     return { stands: [...(await codingStands(db, through, named))], positions };
   });

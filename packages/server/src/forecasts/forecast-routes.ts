@@ -19,6 +19,7 @@ import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { refuseClosed } from '../projects/closed-project-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { forecastHistory, latestForecasts, type Forecast } from '../projects/forecast-queries.ts';
+import { positionAnswer } from '../projects/position-row-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
 import { companyAt, companyOf } from '../company/company-queries.ts';
 import { insertForecast } from './forecast-write-queries.ts';
@@ -53,7 +54,7 @@ async function sheet(db: Db, project: number, at: AsOf): Promise<Sheet> {
     lines: await lineAnswers(db, { standing, budget }, { at, latest }),
     latest: latest ? momentAnswer(latest) : null,
     history: (await forecastHistory(db, project, limits.recordedAt)).map(momentAnswer),
-    position: { ...position, project: { ...position.project } },
+    position: positionAnswer(position),
     percentDecimals: policies.percentDecimals,
     forecastMonths: policies.forecastMonths,
     stamp: stampOf(budget),

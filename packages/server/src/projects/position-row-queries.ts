@@ -68,3 +68,18 @@ export async function projectRows(db: Db, at: AsOf, shown: Shown): Promise<Answe
     ofAll: all.length,
   };
 }
+
+type PositionAnswer = Answer<'whatIf'>['positions'][number];
+
+/** Where a project stands, without what only its own page shows. */
+export function positionAnswer({ project, ...position }: ProjectPosition): PositionAnswer {
+  const { id, code, name, kind, status, method, costTreatment, beforeContract, beforeEstimate, startOn, actualEndOn } =
+    project;
+  return {
+    ...position,
+    project: {
+      ...{ id, code, name, kind, status, method, costTreatment, beforeContract, beforeEstimate },
+      ...{ startOn, actualEndOn },
+    },
+  };
+}

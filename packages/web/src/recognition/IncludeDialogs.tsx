@@ -2,7 +2,7 @@ import { ZERO } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { VARIABLE_KINDS, type VariableKind } from '@lowtide/core/progress/variable-amounts.ts';
 import { useShownBooks } from '../api/as-of.tsx';
-import { useWrite } from '../api/books-api.ts';
+import { useWrite, type Answer } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
@@ -10,7 +10,8 @@ import { DayField } from '../ui/DayField.tsx';
 import { Dialog, DialogActions, FieldGrid } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refused } from '../ui/notes.tsx';
-import type { IncludedRow } from './IncludedAmounts.tsx';
+
+export type IncludedRow = Answer<'variableAmounts'>['rows'][number];
 
 const TYPED_KINDS = VARIABLE_KINDS.filter((kind) => kind !== 'change order');
 

@@ -3,7 +3,7 @@ import { dayText } from '@lowtide/core/calendar/iso-date.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
-import { useRead, type Answer } from '../api/books-api.ts';
+import { useRead } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
@@ -11,9 +11,7 @@ import { Loading, Note } from '../ui/notes.tsx';
 import { Sentence } from '../ui/Page.tsx';
 import { textColumn } from '../ui/columns.tsx';
 import type { Column } from '../ui/table-column.ts';
-import { ChangeIncludedDialog, IncludeDialog } from './IncludeDialogs.tsx';
-
-export type IncludedRow = Answer<'variableAmounts'>['rows'][number];
+import { ChangeIncludedDialog, IncludeDialog, type IncludedRow } from './IncludeDialogs.tsx';
 
 /** Claims, bonuses, penalties and pending change orders: what of each is part of the price before it is agreed. */
 export function IncludedAmounts() {
@@ -72,13 +70,13 @@ function columns(total: Cents, onChange: (row: IncludedRow) => void): readonly C
     },
     {
       id: 'change',
-      head: '',
+      head: 'Decide',
       cell: (row) =>
         row.isDecided ? null : (
           <May do="keep-books">
             <Button
               $look="quiet"
-              aria-label={`Change what is included of ${row.name}, ${row.code}`}
+              aria-label={`${row.id === null ? 'Include' : 'Change'}: ${row.name}, ${row.code}`}
               onPress={() => onChange(row)}
             >
               {row.id === null ? 'Include' : 'Change'}

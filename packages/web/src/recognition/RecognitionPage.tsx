@@ -113,6 +113,7 @@ interface RunActionsProps {
 function RunActions({ run: { latest, month, problems, totals }, isOutdated, busy, onPost, onOpen }: RunActionsProps) {
   return (
     <May do="keep-books">
+      <AsOfLink to="/recognition/what-if">What if</AsOfLink>
       <AsOfLink to="/recognition/progress">Progress of the sites</AsOfLink>
       {latest === null ? null : (
         <Button onPress={() => onOpen({ kind: 'reverse' })}>Reverse {monthText(latest.month)}</Button>
