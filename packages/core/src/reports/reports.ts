@@ -3,6 +3,8 @@ import { BALANCE_SHEET } from './balance-sheet/report.ts';
 import { BILLABLE } from './billable/report.ts';
 import { CERTIFIED_PAYROLL } from './certified-payroll/report.ts';
 import { TO_BILL } from './to-bill/report.ts';
+import { NEAR_LOSS } from './near-loss/report.ts';
+import { ROLL_FORWARD } from './roll-forward/report.ts';
 import { REALIZATION } from './realization/report.ts';
 import { UNBILLED_WORK } from './unbilled-work/report.ts';
 import { COMMITMENTS } from './commitments/report.ts';
@@ -32,6 +34,8 @@ export const REPORTS = {
   portfolio: PORTFOLIO,
   'estimate-against-actual': ESTIMATE_AGAINST_ACTUAL,
   fade: FADE,
+  'near-loss': NEAR_LOSS,
+  'roll-forward': ROLL_FORWARD,
   deadlines: DEADLINES,
   aging: AGING,
   commitments: COMMITMENTS,

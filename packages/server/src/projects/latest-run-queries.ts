@@ -43,10 +43,18 @@ export async function runOf(db: Db, month: Month, known: number): Promise<number
 }
 
 /** The latest run that counts of a month or one before; null without one. */
-export async function runThrough(db: Db, month: Month): Promise<Pick<LatestRun, 'month' | 'recordedAt'> | null> {
-  const { rows } = await sql<{ dated_on: number; recorded_at: number }>`SELECT dated_on, recorded_at FROM document d
+export async function runThrough(
+  db: Db,
+  month: Month,
+): Promise<Pick<LatestRun, 'document' | 'month' | 'recordedAt'> | null> {
+  const { rows } = await sql<{
+    id: number;
+    dated_on: number;
+    recorded_at: number;
+  }>`SELECT id, dated_on, recorded_at FROM document d
     WHERE kind = 'recognition' AND dated_on <= ${dayNumber(lastDay(month))} AND ${notReversed('d', EVERYTHING)}
     ORDER BY dated_on DESC LIMIT 1`.execute(db);
   const [row] = rows;
-  return row === undefined ? null : { month: monthOf(dayOf(row.dated_on)), recordedAt: row.recorded_at };
+  if (row === undefined) return null;
+  return { document: row.id, month: monthOf(dayOf(row.dated_on)), recordedAt: row.recorded_at };
 }

@@ -22,7 +22,7 @@ import { reverseDocument } from '../ledger/reversal-queries.ts';
 import { accounts, companyOf } from '../company/company-queries.ts';
 import { closeFinished, reopenClosedWith } from './close-finished-queries.ts';
 import { keepForecasts } from './kept-forecast-queries.ts';
-import { latestRun, type LatestRun } from '../projects/latest-run-queries.ts';
+import { latestRun, runThrough, type LatestRun } from '../projects/latest-run-queries.ts';
 import { recognitionState } from './recognition-state-queries.ts';
 import { explained } from './month-causes-queries.ts';
 import { FIRST_WARNINGS, postedTotals, rowAnswer, RUN_ORDERS, totalsAnswer, warningAnswer } from './run-answers.ts';
@@ -88,7 +88,8 @@ async function preview(
   const latest = await latestRun(db);
   const { rows, leftOut } = await runOfMonth(db, { through: month, known: null });
   const why = await explained(db, month, rows);
-  const posted = latest?.month === month ? PostedRows.parse(await postedRows(db, latest.document)) : null;
+  const run = await runThrough(db, month);
+  const posted = run?.month === month ? PostedRows.parse(await postedRows(db, run.document)) : null;
   const inPart = <Row>(all: readonly Row[]): Row[] =>
     all.slice(offset, limit === undefined ? undefined : offset + limit);
   const warnings = rows.flatMap((row) =>

@@ -71,6 +71,8 @@ async function monitored(to: TestApp): Promise<void> {
 
 const PARAMETERS: Readonly<Partial<Record<ReportName, string>>> = {
   fade: '&from=2027-01',
+  'near-loss': '&below=25',
+  'roll-forward': '&from=2027-01',
   profitability: '&from=2027-01&by=project',
   'income-statement': '&from=2027-01',
   hours: '&from=2027-01&by=person',

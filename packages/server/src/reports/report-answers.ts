@@ -14,6 +14,8 @@ import { hoursBy } from './hours-queries.ts';
 import { laborComposition } from './labor-composition-queries.ts';
 import { certifiedPayroll } from './certified-payroll-queries.ts';
 import { deadlines, fadeReport } from './outlook.ts';
+import { nearLossReport } from './near-loss.ts';
+import { rollForwardReport } from './roll-forward.ts';
 import { portfolio } from './portfolio.ts';
 import { profitability } from './profitability.ts';
 import { balance, income, trial } from './statements.ts';
@@ -33,6 +35,8 @@ export const REPORT_ANSWERS: {
   portfolio: async (db, query) => portfolio(db, await booksRead(db, query)),
   'estimate-against-actual': async (db, query) => against(db, asOf(query), query),
   fade: async (db, query, clock) => fadeReport(db, asOf(query), query, clock),
+  'near-loss': async (db, query) => nearLossReport(db, query),
+  'roll-forward': async (db, query) => rollForwardReport(db, query),
   deadlines: async (db, query) => deadlines(db, asOf(query)),
   commitments: async (db, query) => commitmentsBy(db, query),
   'received-not-billed': async (db, query) => receivedNotBilled(db, query),

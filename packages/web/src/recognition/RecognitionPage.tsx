@@ -37,7 +37,7 @@ export function RecognitionPage() {
     setRefused(written.ok ? null : written.trouble);
   };
   const { latest, problems } = run;
-  const isRun = latest?.month === run.month;
+  const isRun = run.posted !== null;
   return (
     <Page
       title={`Recognition, ${monthText(run.month)}`}
