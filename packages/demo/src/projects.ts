@@ -39,7 +39,9 @@ export interface DemoProject {
   /** Billed by time and materials, with this markup on cost; the contract is its limit. */
   readonly markup?: string;
   /** Its progress is told otherwise than by its cost. */
-  readonly measure?: 'surveyed' | 'milestones';
+  readonly measure?: 'surveyed' | 'milestones' | 'units' | 'labor-hours';
+  /** Of what earns by units done: how many there are to do. */
+  readonly unitsInAll?: number;
 }
 
 const common = { hold: true, phases: [], status: 'active', drift: 1 } as const;
@@ -88,6 +90,7 @@ export const PROJECTS: readonly DemoProject[] = [
     lines: BOARDWALK,
     follows: 0.92,
     lag: 2,
+    measure: 'labor-hours',
   },
   {
     ...common,
@@ -131,6 +134,8 @@ export const PROJECTS: readonly DemoProject[] = [
     lines: REEF,
     drift: 1.01,
     follows: 1,
+    measure: 'units',
+    unitsInAll: 620,
   },
   {
     ...common,

@@ -115,6 +115,7 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
       'retentionOfStored',
       'billedBy',
       'markup',
+      'unitsInAll',
     ],
     [
       [
@@ -129,6 +130,7 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
         project.client === 'BRACK' ? 'SH' : 'EX',
         ...[SITES[storyCode(project)] ?? '', project.retention ?? '', project.retention === undefined ? '' : '5'],
         ...[project.markup === undefined ? '' : 'time and materials', project.markup ?? ''],
+        project.unitsInAll === undefined ? '' : String(project.unitsInAll),
       ],
     ],
   );

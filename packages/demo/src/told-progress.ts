@@ -36,6 +36,7 @@ export async function tellProgress(door: FrontDoor, company: Company, month: Mon
     const row = rows.find(({ code }) => code === project.code);
     if (row === undefined || project.start > lastDay(month)) continue;
     if (project.measure === 'surveyed') await survey(door, row, month);
+    if (project.measure === 'units') await count(door, row, { month, inAll: project.unitsInAll ?? 0 });
     if (project.measure === 'milestones')
       await reach(door, row.projectId, { month, isFirst: monthOf(isoDate(project.start)) === month });
   }
@@ -50,6 +51,17 @@ async function survey(door: FrontDoor, { projectId, byCost }: ToldRow, month: Mo
     reason: 'Levels surveyed by the party chief',
   };
   await door.order('POST', '/surveyed-progress', { rows: [told] });
+}
+
+/** Reef modules set by the month's end: a few behind what was spent. */
+async function count(
+  door: FrontDoor,
+  { projectId, byCost }: ToldRow,
+  { month, inAll }: { readonly month: Month; readonly inAll: number },
+): Promise<void> {
+  const units = String(Math.floor((byCost.numerator / byCost.denominator) * inAll * 0.98));
+  const told = { projectId, toldOn: lastDay(month), units, reason: 'Modules set, counted by the divers' };
+  await door.order('POST', '/units-done', { rows: [told] });
 }
 
 async function reach(

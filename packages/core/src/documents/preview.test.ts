@@ -33,7 +33,7 @@ const position = (more: Partial<ProjectPosition> = {}): ProjectPosition => ({
     earned: cents(0),
     billed: cents(0),
     billable: cents(0),
-    ...{ told: null, wasted: cents(0) },
+    ...{ told: null, toldOn: null, wasted: cents(0) },
     provision: cents(0),
   },
   stage: stageOn(isoDate('2027-03-31'), GATE),

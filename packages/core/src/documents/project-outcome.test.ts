@@ -20,7 +20,7 @@ const BEFORE: ProjectPosition = {
   earned: cents(0),
   billed: cents(0),
   billable: cents(0),
-  ...{ told: null, wasted: cents(0) },
+  ...{ told: null, toldOn: null, wasted: cents(0) },
   provision: cents(0),
   stage: 'under way',
 };

@@ -181,7 +181,7 @@ test('what a forecast does: 700,000 estimated, now 820,000, of 420,000 spent and
     earned: cents(60_000_000),
     billed: cents(0),
     billable: cents(0),
-    ...{ told: null, wasted: cents(0) },
+    ...{ told: null, toldOn: null, wasted: cents(0) },
     provision: cents(0),
     stage: 'under way',
   };

@@ -5,12 +5,23 @@ import type { PartyId, PhaseId, ProjectId, TaxCodeId } from './ids.ts';
 export const PROJECT_KINDS = ['client', 'internal'] as const;
 export const PROJECT_STATUSES = ['proposed', 'active', 'finished', 'closed', 'cancelled'] as const;
 /**
- * How a project's progress is measured: cost to date ÷ estimate at completion; a percent that the site is surveyed at; milestones that are
+ * How a project's progress is measured: cost to date ÷ estimate at completion; hours worked ÷ hours worked and to come; units done ÷ units in
+ * all; a percent that the site is surveyed at; milestones that are
  * reached, by their weights; not before it is finished (completed contract); what is billed, for small jobs; what its work may be billed
  * at, for time and materials; or not at all, for internal projects.
  */
 export const METHODS = [
-  ...(['cost-to-cost', 'surveyed', 'milestones', 'completed-contract', 'as-billed', 'as-billable', 'none'] as const),
+  ...([
+    'cost-to-cost',
+    'labor-hours',
+    'units',
+    'surveyed',
+    'milestones',
+    'completed-contract',
+    'as-billed',
+    'as-billable',
+    'none',
+  ] as const),
 ] as const;
 /** What its invoices are of: what was agreed for it, or the hours and costs of its work. */
 export const BILLING_BASES = ['what was agreed', 'time and materials'] as const;

@@ -37,6 +37,8 @@ export const CONCERN_WORDS: { readonly [K in keyof Concerns]: (fact: Concern<K>)
     `The cost of ${fact.project} to date, ${dollars(fact.cost)}, is above its estimate of ${dollars(fact.estimate)}: make a new forecast. Revenue stops at the contract meanwhile.`,
   'progress-not-told': (fact) =>
     `${fact.project} has cost of ${dollars(fact.cost)}, and nobody has told its progress. Tell it in Recognition, progress of the sites.`,
+  'progress-old': (fact) =>
+    `The progress of ${fact.project} was told last of ${dayText(fact.on)}. Tell it anew in Recognition, progress of the sites, or the month earns by the old one.`,
   'no-estimate': (fact) => `${fact.project} has no budget and no estimate, so nothing is earned yet.`,
   'forecast-old': (fact) =>
     `The latest forecast of ${fact.project} is of ${monthText(fact.month)}. Make a new one under Forecast, or copy it when nothing changed.`,

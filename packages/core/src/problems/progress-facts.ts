@@ -13,5 +13,6 @@ export interface ProgressFacts {
 /** What deserves a second look about progress. */
 export interface ProgressConcerns {
   'no-estimate': { readonly project: string };
+  'progress-old': { readonly project: string; readonly on: IsoDate };
   'progress-not-told': { readonly project: string; readonly cost: Cents };
 }

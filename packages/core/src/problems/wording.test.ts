@@ -232,6 +232,7 @@ const CONCERNS: { readonly [K in keyof Concerns]: Concern<K> } = {
   'billable-over-limit': { kind: 'billable-over-limit', project: 'GATE', billable: money, contract: money },
   'announced-before': { kind: 'announced-before', amount: cents(100), number: 'ADV-1' },
   'progress-not-told': { kind: 'progress-not-told', project: 'P', cost: money },
+  'progress-old': { kind: 'progress-old', project: 'P', on: day },
   'short-written-off': { kind: 'short-written-off', amount: cents(100) },
   'limit-near': { kind: 'limit-near', limit: money, left: money },
   'paid-on-account': { kind: 'paid-on-account', amount: cents(100) },

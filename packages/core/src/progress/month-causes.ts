@@ -86,7 +86,7 @@ function asNothing(now: ProjectPosition): ProjectPosition {
     project: now.project,
     ...{ contract: ZERO, included: ZERO, budget: ZERO, lineEstimates: ZERO, override: null, forecastMonth: null },
     ...{ zeroMargin: { cost: ZERO, estimate: ZERO }, costToDate: ZERO, earned: ZERO, billed: ZERO, billable: ZERO },
-    ...{ told: null, wasted: ZERO, provision: ZERO, stage: 'proposed' },
+    ...{ told: null, toldOn: null, wasted: ZERO, provision: ZERO, stage: 'proposed' },
   };
 }
 
@@ -96,9 +96,9 @@ function toldThen(then: ProjectPosition, now: ProjectPosition): ProjectPosition[
 }
 
 function workOf(now: ProjectPosition, then: ProjectPosition) {
-  const { costToDate, wasted, told, billed, billable } = now;
+  const { costToDate, wasted, told, toldOn, billed, billable } = now;
   const zeroMargin = { cost: now.zeroMargin.cost, estimate: then.zeroMargin.estimate };
-  return { costToDate, wasted, told, billed, billable, zeroMargin };
+  return { costToDate, wasted, told, toldOn, billed, billable, zeroMargin };
 }
 
 function estimateOf({ budget, lineEstimates, override, forecastMonth, zeroMargin }: ProjectPosition) {

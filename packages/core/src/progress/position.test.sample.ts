@@ -40,7 +40,7 @@ export function position(
     costToDate: money(dollars.cost),
     earned: ZERO,
     ...{ billed: ZERO, billable: ZERO },
-    ...{ told: null, wasted: ZERO },
+    ...{ told: null, toldOn: null, wasted: ZERO },
     provision: ZERO,
     stage: 'under way',
     ...more,

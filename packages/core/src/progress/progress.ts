@@ -5,10 +5,13 @@ import { percentComplete } from './percent-complete.ts';
 import type { ProjectPosition } from './project-position.ts';
 import { hasEnded } from './stage.ts';
 
+/** By something else than cost: what was told, hours worked, units done. */
+type ToldKind = 'surveyed' | 'by-milestones' | 'by-hours' | 'by-units';
+
 export type Progress =
   | { readonly kind: 'not-measured' | 'no-estimate' | 'no-contract' | 'not-begun'; readonly complete: Ratio }
   | { readonly kind: 'not-told' | 'until-finished' | 'earns-its-cost'; readonly complete: Ratio }
-  | { readonly kind: 'surveyed' | 'by-milestones'; readonly complete: Ratio }
+  | { readonly kind: ToldKind; readonly complete: Ratio }
   | { readonly kind: 'under-way' | 'finished' | 'cancelled' | 'as-billed' | 'as-billable'; readonly complete: Ratio }
   | { readonly kind: 'over-estimate'; readonly complete: Ratio; readonly overrun: Cents };
 
@@ -47,6 +50,10 @@ function measuredProgress(position: ProjectPosition, kept: KeptDecimals): Progre
       return toldProgress(position, 'surveyed', kept);
     case 'milestones':
       return toldProgress(position, 'by-milestones', kept);
+    case 'labor-hours':
+      return toldProgress(position, 'by-hours', kept);
+    case 'units':
+      return toldProgress(position, 'by-units', kept);
     case 'cost-to-cost':
     case 'as-billed':
     case 'as-billable':
@@ -55,7 +62,7 @@ function measuredProgress(position: ProjectPosition, kept: KeptDecimals): Progre
   }
 }
 
-function toldProgress({ told }: ProjectPosition, kind: 'surveyed' | 'by-milestones', kept: KeptDecimals): Progress {
+function toldProgress({ told }: ProjectPosition, kind: ToldKind, kept: KeptDecimals): Progress {
   if (told === null) return { kind: 'not-told', complete: NONE };
   return { kind, complete: kept === null ? told : keptTo(kept, told) };
 }

@@ -1,3 +1,4 @@
+import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Coding } from '../ledger/dimensions.ts';
 import type { BeforeItIsMeasured, Project } from '../ledger/project.ts';
@@ -36,8 +37,13 @@ export interface ProjectPosition {
   readonly billed: Cents;
   /** What work of time and materials may be billed at, less what was written down of it. */
   readonly billable: Cents;
-  /** What was told of its progress: surveyed, or by its milestones; null before anything was, and where it is measured otherwise. */
+  /**
+   * Its progress where cost does not say it: surveyed, by its milestones, by hours or by units; null before anything was told, and where it
+   * is measured otherwise.
+   */
   readonly told: Ratio | null;
+  /** The day it was told of, where it is surveyed or counted in units. */
+  readonly toldOn: IsoDate | null;
   /** Of its cost, what shows no progress: work done twice, material that was spoiled. */
   readonly wasted: Cents;
   /** Loss provision posted. */

@@ -1,4 +1,5 @@
-import { monthNumber, type Month } from '../calendar/month.ts';
+import type { IsoDate } from '../calendar/iso-date.ts';
+import { firstDay, monthNumber, type Month } from '../calendar/month.ts';
 import { cents, difference, opposite, sum, ZERO, type Cents } from '../money/cents.ts';
 import { accepted, refused, type Decision } from '../problems/decision.ts';
 import { isClosed } from '../ledger/project.ts';
@@ -73,7 +74,7 @@ export function recognitionRow(position: ProjectPosition, cost: RunCost, policy:
     provisionToDate: provided,
     released: isHeld ? backToWait(cost) : cost.held,
     warnings: [
-      ...warnings(position, reached, loss),
+      ...warnings(position, { reached, loss, month: policy.month }),
       ...linesOverForecast(position, cost, { earnedToDate, kept: policy.kept }),
       ...staleForecast(position, policy),
     ],
@@ -126,7 +127,13 @@ function withLineEstimates(position: ProjectPosition, more: Cents, isZeroMargin:
   };
 }
 
-function warnings(position: ProjectPosition, reached: Progress, loss: Cents): readonly Warning[] {
+interface Warned {
+  readonly reached: Progress;
+  readonly loss: Cents;
+  readonly month: Month;
+}
+
+function warnings(position: ProjectPosition, { reached, loss, month }: Warned): readonly Warning[] {
   const at = position.project.code;
   const found: Warning[] = [];
   if (reached.kind === 'over-estimate') {
@@ -147,10 +154,25 @@ function warnings(position: ProjectPosition, reached: Progress, loss: Cents): re
   if (reached.kind === 'not-told' && position.costToDate !== 0) {
     found.push({ at, kind: 'progress-not-told', project: at, cost: position.costToDate });
   }
-  if (reached.kind === 'surveyed' || reached.kind === 'by-milestones') found.push(...costAboveEstimate(position));
+  const old = toldBefore(position, month);
+  if (old !== null) found.push({ at, kind: 'progress-old', project: at, on: old });
+  if (MEASURED_OTHERWISE.has(reached.kind)) found.push(...costAboveEstimate(position));
   if (loss > 0) found.push({ at, kind: 'loss-expected', project: at, loss });
   return found;
 }
+
+/** The day it was told of last, where that lies before the month. */
+function toldBefore({ toldOn, stage }: ProjectPosition, month: Month): IsoDate | null {
+  return toldOn !== null && toldOn < firstDay(month) && !hasEnded(stage) ? toldOn : null;
+}
+
+/** Kinds of progress that cost says nothing of. */
+const MEASURED_OTHERWISE: ReadonlySet<Progress['kind']> = new Set([
+  'surveyed',
+  'by-milestones',
+  'by-hours',
+  'by-units',
+]);
 
 /** Progress that is told says nothing of cost: cost above its estimate is pointed out all the same. */
 function costAboveEstimate(position: ProjectPosition): readonly Warning[] {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { isoDate } from '../calendar/iso-date.ts';
 import { month } from '../calendar/month.ts';
 import { cents, ZERO } from '../money/cents.ts';
 import { millionthsOf, ratio } from '../money/ratio.ts';
@@ -149,4 +150,13 @@ test('wasted cost is left out of both sides of percent complete, and stays cost'
   // (240,000.00 − 40,000.00) ÷ (600,000.00 − 40,000.00) of 800,000.00.
   expect([row.earnedToDate, row.released]).toEqual([28_571_429, HELD]);
   expect(recognitionRow(at({ wasted, stage: 'finished' }), RUN, POLICY).earnedToDate).toBe(80_000_000);
+});
+
+test.each([
+  { case: 'in the month', on: '2027-03-01', kinds: [] },
+  { case: 'on the last day before it', on: '2027-02-28', kinds: ['progress-old'] },
+])('progress that was told $case', ({ on, kinds }) => {
+  const of = at({ project: measured('surveyed'), told: millionthsOf(500_000), toldOn: isoDate(on) });
+  expect(recognitionRow(of, RUN, POLICY).warnings.map(({ kind }) => kind)).toEqual(kinds);
+  expect(recognitionRow({ ...of, stage: 'finished' }, RUN, POLICY).warnings).toEqual([]);
 });

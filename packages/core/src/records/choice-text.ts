@@ -2,6 +2,7 @@
 const TEXTS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   method: {
     ...{ surveyed: 'surveyed percent', milestones: 'milestones reached', 'completed-contract': 'completed contract' },
+    ...{ 'labor-hours': 'by labor hours', units: 'by units done' },
     ...{ 'as-billed': 'as billed', 'as-billable': 'as billable', none: 'no revenue recognition' },
   },
   costTreatment: { hold: 'capitalize to WIP', expense: 'expense as incurred' },

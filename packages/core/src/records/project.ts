@@ -37,11 +37,15 @@ export const PROJECT: KindOfRecord = {
     ]),
     field('method', 'Recognition', choice(METHODS), [
       'required',
-      'How revenue is earned: by cost against its estimate; by a surveyed percent; by milestones; when finished (completed contract); as billed, for small jobs; as billable, for time and materials; internal projects earn none.',
+      'How revenue is earned: by cost against its estimate; by hours worked against hours to come; by units done; by a surveyed percent; by milestones; when finished (completed contract); as billed, for small jobs; as billable, for time and materials; internal projects earn none.',
     ]),
     field('methodReason', 'Why it is recognized so', text(400), [
       'optional',
       'Needed for a completed contract: why its progress cannot be measured.',
+    ]),
+    field('unitsInAll', 'Units in all', { kind: 'count' }, [
+      'optional',
+      'Needed where it earns by units done: how many there are to do.',
     ]),
     field('costTreatment', 'Cost', choice(COST_TREATMENTS), [
       'required',

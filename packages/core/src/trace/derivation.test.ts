@@ -19,7 +19,7 @@ const POSITION: ProjectPosition = {
   earned: cents(40_000),
   billed: cents(55_000),
   billable: cents(0),
-  ...{ told: null, wasted: cents(0) },
+  ...{ told: null, toldOn: null, wasted: cents(0) },
   provision: cents(0),
   stage: 'under way',
 };

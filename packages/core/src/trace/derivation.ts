@@ -188,6 +188,8 @@ function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): D
     'earns-its-cost': 'no estimate yet: it earns what it costs, and nobody knows how much is done',
     'until-finished': 'a completed contract: nothing is complete before it is finished',
     surveyed: `the percent that was surveyed last${kept}`,
+    'by-hours': `hours worked ÷ (hours worked + hours still to come by the forecast)${kept}`,
+    'by-units': `units done ÷ units in all${kept}`,
     'by-milestones': `weights of the milestones reached ÷ all weights${kept}`,
     'not-measured': 'progress of this project is not measured',
     'no-estimate': 'no estimate yet, so nothing is complete',

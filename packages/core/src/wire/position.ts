@@ -31,6 +31,7 @@ export const Position = z.object({
   billed: Cents,
   billable: Cents,
   told: Ratio.nullable(),
+  toldOn: Day.nullable(),
   wasted: Cents,
   provision: Cents,
   stage: z.enum(STAGES),

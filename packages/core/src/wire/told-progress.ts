@@ -7,7 +7,14 @@ import type { Endpoints } from './endpoint.ts';
 export const ToldProgressAnswer = z.object({
   rows: z.array(
     z.object({
-      ...{ projectId: Id, code: z.string(), name: z.string(), method: z.enum(['surveyed', 'milestones']) },
+      ...{
+        projectId: Id,
+        code: z.string(),
+        name: z.string(),
+        method: z.enum(['surveyed', 'milestones', 'units', 'labor-hours']),
+      },
+      /** Of what earns by units: how many are done, in ten-thousandths, and how many there are; null for all else. */
+      ...{ unitsDone: z.int().nullable(), unitsInAll: z.int().nullable() },
       /** Null before anything was told. */
       complete: Ratio.nullable(),
       /** Of a survey: its day, why, and who told it. */
@@ -18,6 +25,9 @@ export const ToldProgressAnswer = z.object({
     }),
   ),
 });
+const UnitsRow = z.strictObject({ projectId: Id, toldOn: Typed, units: Typed, reason: Typed });
+/** Units done to date of some projects: all of it, or nothing where any of it is wrong. */
+export const UnitsTold = z.strictObject({ rows: z.array(UnitsRow).min(1).max(2_000) });
 const SurveyRow = z.strictObject({ projectId: Id, toldOn: Typed, percent: Typed, reason: Typed });
 /** What the sites of some projects were surveyed at: all of it, or nothing where any of it is wrong. */
 export const Surveys = z.strictObject({ rows: z.array(SurveyRow).min(1).max(2_000) });
@@ -80,8 +90,9 @@ export const VariableStand = z.strictObject({ on: Typed, amount: Typed, reason: 
 // One a line.
 // prettier-ignore
 export const TOLD_PROGRESS_ENDPOINTS = {
-  toldProgress: { method: 'get', path: '/told-progress', may: 'read-books', summary: 'Projects whose progress is surveyed or told by milestones, and what was told', query: AsOf, response: ToldProgressAnswer, reads: ['ledger', 'plans', 'records', 'estimates'] },
+  toldProgress: { method: 'get', path: '/told-progress', may: 'read-books', summary: 'Projects whose progress cost does not show, and what was told of it', query: AsOf, response: ToldProgressAnswer, reads: ['ledger', 'plans', 'records', 'estimates'] },
   tellSurveys: { method: 'post', path: '/surveyed-progress', may: 'keep-books', summary: 'Tell the percent that projects were surveyed at, with day and reason', body: Surveys, response: Done, makesStale: ['plans', 'ledger'] },
+  tellUnits: { method: 'post', path: '/units-done', may: 'keep-books', summary: 'Tell how many units of projects are done to date, with day and reason', body: UnitsTold, response: Done, makesStale: ['plans', 'ledger'] },
   projectTold: { method: 'get', path: '/projects/{id}/told-progress', may: 'read-projects', about: { project: 'params.id' }, summary: 'Milestones of a project and what it was surveyed at', params: ById, query: AsOf, response: ProjectTold, reads: ['plans', 'records'] },
   addMilestones: { method: 'post', path: '/projects/{id}/milestones', may: 'keep-books', summary: 'Add milestones with their weights to a project', params: ById, body: NewMilestones, response: Done, makesStale: ['plans', 'ledger'] },
   wastedCost: { method: 'get', path: '/wasted-cost', may: 'read-books', summary: 'Cost that shows no progress, of all projects', query: AsOf, response: WastedCost, reads: ['plans', 'records'] },

@@ -16,6 +16,8 @@ export interface ProjectRecord extends Project, BeforeItIsMeasured {
   readonly siteAddress: string;
   readonly notes: string;
   readonly version: number;
+  /** Of what earns by units done. */
+  readonly unitsInAll: number | null;
 }
 
 /** All projects by code, or the one asked for, as they are now. */
@@ -49,7 +51,7 @@ async function projectsNow(db: Db, only?: number): Promise<readonly ProjectRecor
     .select([
       ...(['p.id', 'p.code', 'p.name', 'p.kind', 'p.client_id', 'p.manager', 'p.status', 'p.method'] as const),
       ...(['p.start_on', 'p.target_end_on', 'p.actual_end_on', 'p.cost_treatment', 'p.tax_code_id'] as const),
-      ...(['p.before_contract', 'p.before_estimate'] as const),
+      ...(['p.before_contract', 'p.before_estimate', 'p.units_in_all'] as const),
       ...(['p.site_address', 'p.notes', 'p.version', 'c.name as client_name'] as const),
     ])
     .$if(only !== undefined, (query) => query.where('p.id', '=', only ?? 0))
@@ -71,6 +73,7 @@ async function projectsNow(db: Db, only?: number): Promise<readonly ProjectRecor
     method: row.method as Project['method'],
     costTreatment: row.cost_treatment as Project['costTreatment'],
     beforeContract: row.before_contract,
+    unitsInAll: row.units_in_all,
     beforeEstimate: row.before_estimate,
     taxCode: row.tax_code_id === null ? null : taxCodeId(row.tax_code_id),
     siteAddress: row.site_address,
@@ -92,6 +95,7 @@ interface VersionFields {
   readonly method: Project['method'];
   readonly costTreatment: Project['costTreatment'];
   /** Empty where it was left out, or recorded before it was asked. */
+  readonly unitsInAll?: number | null;
   readonly beforeContract?: BeforeItIsMeasured['beforeContract'] | '' | null;
   readonly beforeEstimate?: BeforeItIsMeasured['beforeEstimate'] | '' | null;
   readonly taxCode: number | null;
@@ -136,6 +140,7 @@ async function projectsThen(db: Db, at: KnownAt, only?: number): Promise<readonl
       status: fields.status,
       method: fields.method,
       costTreatment: fields.costTreatment,
+      unitsInAll: fields.unitsInAll ?? null,
       beforeContract: fields.beforeContract || 'waits',
       beforeEstimate: fields.beforeEstimate || 'waits',
       taxCode: fields.taxCode === null ? null : taxCodeId(fields.taxCode),

@@ -22,6 +22,7 @@ import * as openByProject from './migrations/0019-open-by-project.ts';
 import * as billing from './migrations/0020-billing.ts';
 import * as deposits from './migrations/0021-deposits.ts';
 import * as wastedCost from './migrations/0027-wasted-cost.ts';
+import * as unitsDone from './migrations/0029-units-done.ts';
 import * as variableAmounts from './migrations/0028-variable-amounts.ts';
 import * as toldProgress from './migrations/0026-told-progress.ts';
 import * as answersAndReminders from './migrations/0025-answers-and-reminders.ts';
@@ -64,6 +65,7 @@ export const MIGRATIONS: readonly Migration[] = [
   toldProgress,
   wastedCost,
   variableAmounts,
+  unitsDone,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

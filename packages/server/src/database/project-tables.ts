@@ -36,6 +36,7 @@ export interface ProjectTables {
     closes_when_earned: Generated<number>;
     applications_post: Generated<(typeof APPLICATIONS_POST)[number]>;
     method_reason: Generated<string>;
+    units_in_all: number | null;
     before_contract: Generated<(typeof BEFORE_CONTRACT)[number]>;
     before_estimate: Generated<(typeof BEFORE_ESTIMATE)[number]>;
   };
@@ -82,6 +83,8 @@ export interface ProjectTables {
   /** What of it is included in the price from a day on; 0 for nothing. */
   variable_stand: Recorded & { variable_amount_id: number; counts_on: number; amount_cents: number; reason: string };
   wasted_cost: Recorded & { project_id: number; counts_on: number; amount_cents: number; reason: string };
+  /** Units done of a project to date, on a day. */
+  units_done: Recorded & { project_id: number; told_on: number; quantity_e4: number; reason: string };
   /** It counts from a day on, with its weight among those of its project. */
   milestone: Recorded & { project_id: number; name: string; weight_millionths: number; counts_on: number };
   /** Reached from a day on, or no more. */

@@ -2,12 +2,15 @@ import { lastDay, monthNumber, type Month } from '@lowtide/core/calendar/month.t
 import type { BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { cents, ZERO } from '@lowtide/core/money/cents.ts';
 import { agreedPrice, type ProjectPosition } from '@lowtide/core/progress/project-position.ts';
+import { hoursShare, unitsShare } from '@lowtide/core/progress/hours-and-units.ts';
+import { quantity, type Quantity } from '@lowtide/core/money/quantity.ts';
 import { stageOn, type Stage } from '@lowtide/core/progress/stage.ts';
 import type { Db } from '../database/schema.ts';
 import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals, type ProjectTotals, type Span } from '../ledger/balance-queries.ts';
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { billableByProject } from '../billable-work/unbilled-work-queries.ts';
+import { hoursStillToCome, unitsDone, type UnitsDone } from './hours-and-units-queries.ts';
 import { toldProgress, type ToldProgress } from './told-progress-queries.ts';
 import { wastedCost } from './wasted-cost-queries.ts';
 import { NOTHING_EXPECTED, plansOf, projectPlans, type Expected } from './plan-queries.ts';
@@ -54,6 +57,7 @@ export async function standingProjects(
     only === undefined
       ? await keptByProject(db, `wasted ${nameOf(asOf)}`, (one) => wastedCost(db, at, one))
       : await wastedCost(db, at, only);
+  const measured = await measuredOtherwise(db, asOf, only);
   const end = lastDay(asOf.through);
   return records.map((record) => {
     const total = totals.get(record.id) ?? NOTHING;
@@ -64,7 +68,8 @@ export async function standingProjects(
       costToDate: cents(total.held + total.expensed),
       earned: total.earned,
       ...{ billed: total.billed, billable: billable.get(record.id) ?? ZERO },
-      told: toldBy(record.method, told.get(record.id)),
+      told: toldBy(record, { ...measured, told: told.get(record.id), worked: total.hours }),
+      toldOn: dayTold(record, { told: told.get(record.id), units: measured.units }),
       wasted: wasted.get(record.id) ?? ZERO,
       provision: total.loss,
       stage,
@@ -78,10 +83,59 @@ function priced(expected: Expected, stage: Stage): Expected {
   return stage === 'cancelled' ? { ...expected, contract: agreedPrice(expected), included: ZERO } : expected;
 }
 
-/** What was told of a project by its own measure. */
-function toldBy(method: ProjectRecord['method'], told: ToldProgress | undefined): ProjectPosition['told'] {
-  if (told === undefined || (method !== 'surveyed' && method !== 'milestones')) return null;
-  return told[method];
+interface MeasuredOtherwise {
+  readonly units: ReadonlyMap<number, UnitsDone>;
+  readonly toCome: ReadonlyMap<number, Quantity>;
+}
+
+/** Units done, and hours still to come: what hours and units are measured by. */
+async function measuredOtherwise(db: Db, asOf: AsOf, only?: number): Promise<MeasuredOtherwise> {
+  const books = { through: asOf.through, known: asOf.known };
+  const at = await bounds(db, books);
+  if (only !== undefined) {
+    return { units: await unitsDone(db, at, only), toCome: await hoursStillToCome(db, books, only) };
+  }
+  const name = nameOf(books);
+  return {
+    units: await keptByProject(db, `units ${name}`, (one) => unitsDone(db, at, one)),
+    toCome: await keptByProject(db, `hours to come ${name}`, (one) => hoursStillToCome(db, books, one)),
+  };
+}
+
+interface Measures extends MeasuredOtherwise {
+  readonly told: ToldProgress | undefined;
+  readonly worked: Quantity;
+}
+
+/** A project's progress by its own measure, where cost does not say it. */
+function toldBy(
+  { id, method, unitsInAll }: ProjectRecord,
+  { told, units, toCome, worked }: Measures,
+): ProjectPosition['told'] {
+  switch (method) {
+    case 'surveyed':
+    case 'milestones':
+      return told?.[method] ?? null;
+    case 'units':
+      return unitsShare(units.get(id)?.done ?? null, unitsInAll);
+    case 'labor-hours':
+      return hoursShare(worked, toCome.get(id) ?? quantity(0));
+    case 'cost-to-cost':
+    case 'completed-contract':
+    case 'as-billed':
+    case 'as-billable':
+    case 'none':
+      return null;
+  }
+}
+
+/** The day its progress was told of last, where it is surveyed or counted. */
+function dayTold(
+  { id, method }: ProjectRecord,
+  { told, units }: Pick<Measures, 'told' | 'units'>,
+): ProjectPosition['toldOn'] {
+  if (method === 'surveyed') return told?.surveyedOn ?? null;
+  return method === 'units' ? (units.get(id)?.on ?? null) : null;
 }
 
 /** The totals of every project. */

@@ -12,6 +12,7 @@ type At = Pick<Bounds, 'day' | 'recordedAt'>;
 /** What was told of a project's progress in either way; null where nothing was. */
 export interface ToldProgress {
   readonly surveyed: Ratio | null;
+  readonly surveyedOn: IsoDate | null;
   readonly milestones: Ratio | null;
 }
 
@@ -24,6 +25,7 @@ export async function toldProgress(db: Db, at: At, only?: number): Promise<Reado
       project,
       {
         surveyed: surveys.get(project)?.at(-1)?.complete ?? null,
+        surveyedOn: surveys.get(project)?.at(-1)?.on ?? null,
         milestones: milestonesReached(milestones.get(project) ?? []),
       },
     ]),

@@ -1,7 +1,8 @@
 import type { Router } from 'express';
-import { dayIn, numberIn, required, textIn, type Cell } from '@lowtide/core/cells/cell.ts';
+import { dayIn, numberIn, quantityIn, required, textIn, type Cell } from '@lowtide/core/cells/cell.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
+import type { Quantity } from '@lowtide/core/money/quantity.ts';
 import { MILLIONTHS, ratio } from '@lowtide/core/money/ratio.ts';
 import { dayThatCame } from '@lowtide/core/months/books-span.ts';
 import { openDay, type LockedThrough } from '@lowtide/core/months/open-day.ts';
@@ -9,12 +10,14 @@ import { accepted, following, gathered, listed, refused, type Decision } from '@
 import { progressByCost } from '@lowtide/core/progress/progress.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { companyAt, companyOf } from '../company/company-queries.ts';
+import { projects } from '../company/project-queries.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
 import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { closedProblems } from './closed-project-queries.ts';
+import { insertUnits, unitsDone } from './hours-and-units-queries.ts';
 import { standingProjects } from './position-queries.ts';
 import { insertMilestone, insertStand, insertSurvey, milestonesAt, surveysAt } from './told-progress-queries.ts';
 
@@ -23,6 +26,7 @@ export function toldProgressRoutes(router: Router, context: Context): void {
   read(router, context, 'toldProgress', async (db, { query }) => toldRows(db, asOf(query)));
   read(router, context, 'projectTold', async (db, { params, query }) => projectTold(db, params.id, asOf(query)));
   write(router, context, 'tellSurveys', async (trx, { body }, acting) => tellSurveys(trx, body.rows, acting));
+  write(router, context, 'tellUnits', async (trx, { body }, acting) => tellUnits(trx, body.rows, acting));
   write(router, context, 'addMilestones', async (trx, { params, body }, acting) =>
     addMilestones(trx, params.id, { body, acting }),
   );
@@ -35,15 +39,18 @@ async function toldRows(db: Db, at: AsOf): Promise<Answer<'toldProgress'>> {
   const then = await bounds(db, at);
   const { percentDecimals } = await companyAt(db, then);
   const surveys = new Map((await surveysAt(db, then)).map((survey) => [survey.project, survey]));
+  const units = await unitsDone(db, then);
   const standing = await standingProjects(db, at);
   return {
     rows: standing.flatMap(({ record, position }) => {
       const { method, status } = record;
-      if ((method !== 'surveyed' && method !== 'milestones') || status === 'closed') return [];
-      const last = method === 'surveyed' ? surveys.get(record.id) : undefined;
+      if (!isTold(method) || status === 'closed') return [];
+      const done = method === 'units' ? units.get(record.id) : undefined;
+      const last = method === 'surveyed' ? surveys.get(record.id) : done;
       return [
         {
           ...{ projectId: record.id as number, code: record.code, name: record.name, method },
+          ...{ unitsDone: done?.done ?? null, unitsInAll: method === 'units' ? record.unitsInAll : null },
           ...{ complete: position.told, on: last?.on ?? null, reason: last?.reason ?? '', by: last?.by ?? '' },
           byCost: progressByCost(position, percentDecimals).complete,
           byBilling: position.contract > 0 ? ratio(position.billed, position.contract) : null,
@@ -51,6 +58,13 @@ async function toldRows(db: Db, at: AsOf): Promise<Answer<'toldProgress'>> {
       ];
     }),
   };
+}
+
+/** Measures that cost does not show. */
+const TOLD = ['surveyed', 'milestones', 'units', 'labor-hours'] as const;
+
+function isTold(method: string): method is (typeof TOLD)[number] {
+  return TOLD.some((each) => each === method);
 }
 
 async function projectTold(db: Db, id: number, at: AsOf): Promise<Answer<'projectTold'>> {
@@ -124,11 +138,56 @@ async function tellSurveys(
   return { done: true };
 }
 
+async function tellUnits(
+  trx: Trx,
+  rows: Asked<'tellUnits'>['body']['rows'],
+  acting: Acting,
+): Promise<Answer<'tellUnits'>> {
+  const on = await tellingOn(trx, acting);
+  const all = new Map((await projects(trx)).map((project) => [project.id as number, project.unitsInAll]));
+  const read = acceptedOr(
+    listed(
+      rows.map((row, place) => {
+        const cell = (column: 'toldOn' | 'units' | 'reason'): Cell => ({
+          typed: row[column],
+          at: `rows/${place}/${column}`,
+        });
+        return gathered({
+          on: dayTold(cell('toldOn'), on),
+          done: unitsTold(cell('units'), all.get(row.projectId) ?? null),
+          reason: required(cell('reason'), 'who says so, and why', (typed) => textIn(typed, 'the reason', 400)),
+        });
+      }),
+    ),
+  );
+  for (const [place, told] of read.entries()) {
+    const { projectId: project = 0 } = rows[place] ?? {};
+    const code = await toldProject(trx, project, { method: 'units', at: `rows/${place}/projectId` });
+    await insertUnits(trx, { project, ...told }, acting);
+    await audit(trx, acting, { action: 'tell units done', subject: code, about: `project ${project}`, detail: told });
+  }
+  return { done: true };
+}
+
+/** To date: never below zero, nor more than there are. */
+function unitsTold(cell: Cell, inAll: number | null): Decision<Quantity> {
+  return following(
+    required(cell, 'the units done', (typed) => quantityIn(typed)),
+    (done) =>
+      done >= 0 && (inAll === null || done <= inAll * 10_000)
+        ? accepted(done)
+        : refused({
+            ...{ at: cell.at, kind: 'number-outside', field: 'the units done' },
+            ...{ least: '0', most: String(inAll ?? '') },
+          }),
+  );
+}
+
 /** The code of a project whose progress is told in a way; a closed one takes nothing more. */
 async function toldProject(
   trx: Trx,
   id: number,
-  { method, at }: { readonly method: 'surveyed' | 'milestones'; readonly at: string },
+  { method, at }: { readonly method: 'surveyed' | 'milestones' | 'units'; readonly at: string },
 ): Promise<string> {
   const project = await trx.selectFrom('project').select(['code', 'method']).where('id', '=', id).executeTakeFirst();
   if (!project) throw new Refusal([{ at, kind: 'not-there', subject: 'project' }], 404);

@@ -1,5 +1,14 @@
 import { expect, test } from 'vitest';
-import { GOOD_BILL, billSheet, post, recognize, smallCompany, type TestApp } from '../small-company.test.support.ts';
+import {
+  GOOD_BILL,
+  billSheet,
+  hoursSheet,
+  post,
+  recognize,
+  smallCompany,
+  workedDay,
+  type TestApp,
+} from '../small-company.test.support.ts';
 import { verifiedBooks } from '../verify/verify-queries.ts';
 
 /** DUNE: agreed at 50,000.00, with 2,000.00 of cost in January. */
@@ -15,6 +24,15 @@ async function change(app: TestApp, fields: Readonly<Record<string, string>>) {
   const dune = rows.find((row) => row.fields['code'] === 'DUNE');
   const typed = { version: dune?.version, fields: { ...dune?.fields, ...fields } };
   return app.order('PUT', `/records/project/${dune?.id}`, typed);
+}
+
+async function refusedChange(app: TestApp, fields: Readonly<Record<string, string>>) {
+  const { rows } = await app.ask<{ rows: { id: number; version: number; fields: Record<string, string> }[] }>(
+    '/records/project',
+  );
+  const dune = rows.find((row) => row.fields['code'] === 'DUNE');
+  const typed = { version: dune?.version, fields: { ...dune?.fields, ...fields } };
+  return app.refused('PUT', `/records/project/${dune?.id}`, typed);
 }
 
 interface Told {
@@ -167,5 +185,57 @@ test('wasted cost of a project measured by cost lowers what it earns until it is
   expect(await app.refused('POST', '/wasted-cost', waste('-500.01'))).toEqual(['amount number-outside']);
   await app.order('POST', '/wasted-cost', waste('-500'));
   expect((await runOf(app))?.earnedToDateCents).toBe(before);
+  await app.close();
+});
+
+test('units done earn their share of all there are, told to date with who says so', async () => {
+  const app = await company.open();
+  const units = (done: string, more = {}) => ({
+    rows: [{ projectId: 2, toldOn: '2027-01-31', units: done, reason: 'Counted by the divers', ...more }],
+  });
+  expect(await app.refused('POST', '/units-done', units('12'))).toEqual(['rows/0/projectId measured-in-another-way']);
+  expect(await refusedChange(app, { method: 'units' })).toEqual(['unitsInAll missing']);
+  await change(app, { method: 'units', unitsInAll: '48' });
+  expect(await app.refused('POST', '/units-done', units('49'))).toEqual(['rows/0/units number-outside']);
+  expect(await app.refused('POST', '/units-done', units('-1', { reason: '' }))).toEqual([
+    ...['rows/0/units number-outside', 'rows/0/reason missing'],
+  ]);
+  await app.order('POST', '/units-done', units('12'));
+  const { rows } = await app.ask<{ rows: object[] }>('/told-progress?through=2027-01');
+  expect(rows).toMatchObject([
+    { method: 'units', unitsDone: 120_000, unitsInAll: 48, reason: 'Counted by the divers' },
+  ]);
+  await recognize(app, '2027-01');
+  // A quarter of 50,000.00.
+  expect(await earnedOf(app)).toBe(1_250_000);
+  // More are to do: the same twelve are a fifth, from the next run on.
+  app.setToday('2027-02-28');
+  await change(app, { unitsInAll: '60' });
+  expect((await runOf(app, '2027-02'))?.earnedToDateCents).toBe(1_000_000);
+  expect((await verifiedBooks(app.books.reader)).flatMap(({ differences }) => differences)).toEqual([]);
+  await app.close();
+});
+
+test('hours worked earn their share of those worked and those still to come by the forecast', async () => {
+  const app = await company.open();
+  await change(app, { method: 'labor-hours' });
+  expect((await runOf(app))?.earnedToDateCents).toBe(0);
+  const line = { project: 'DUNE', phase: '', costCode: '31-100', costType: 'labor' };
+  const budget = { ...line, quantity: '100', unit: 'h', unitCost: '40', price: '', effectiveOn: '2027-01-01' };
+  await app.order('POST', '/records/budget-line', { fields: budget });
+  await post(app, '2027-01', hoursSheet('2027-01-11', workedDay('E2', 'DUNE', '31-100', '8')));
+  const { rows } = await app.ask<{ rows: { complete: { numerator: number; denominator: number } }[] }>(
+    '/told-progress?through=2027-01',
+  );
+  // Of 4,000.00 that the hours may cost, what 8 hours cost is spent; the rest is to come at 40.00 an hour.
+  const position = await app.ask<{ budget: { code: string; actual: { amountCents: number } }[] }>(
+    '/projects/2?through=2027-01',
+  );
+  const spent = position.budget.find(({ code }) => code === '31-100')?.actual.amountCents ?? 0;
+  const toCome = Math.round(((400_000 - spent) * 10_000) / 4_000);
+  expect(rows[0]?.complete).toEqual({ numerator: 80_000, denominator: 80_000 + toCome });
+  expect((await runOf(app))?.earnedToDateCents).toBe(Math.round((5_000_000 * 80_000) / (80_000 + toCome)));
+  const trace = await app.ask<{ formula: string }>('/trace?figure=complete.p2.t2027-01');
+  expect(trace.formula).toContain('hours still to come');
   await app.close();
 });

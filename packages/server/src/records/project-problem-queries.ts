@@ -44,6 +44,9 @@ export async function projectProblems(
   if (method === 'as-billed' && textOf(record, 'costTreatment') === 'hold') {
     problems.push({ at: 'costTreatment', kind: 'as-billed-holds-cost' });
   }
+  if (method === 'units' && (numberOf(record, 'unitsInAll') ?? 0) <= 0) {
+    problems.push({ at: 'unitsInAll', kind: 'missing', field: 'how many units there are to do' });
+  }
   if (method === 'completed-contract') problems.push(...completedProblems(record));
   const isByWork = textOf(record, 'billedBy') === 'time and materials';
   if (method === 'as-billable' && !isByWork) problems.push({ at: 'billedBy', kind: 'billable-needs-work' });

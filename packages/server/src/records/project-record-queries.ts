@@ -94,6 +94,7 @@ function projectValues(record: ReadRecord) {
     retention_final_millionths: numberOf(record, 'retentionWithFinal'),
     applications_post: choiceOf(APPLICATIONS_POST, textOf(record, 'applicationsPost')),
     method_reason: textOf(record, 'methodReason'),
+    units_in_all: numberOf(record, 'unitsInAll'),
     before_contract: choiceOf(BEFORE_CONTRACT, textOf(record, 'beforeContract')),
     before_estimate: choiceOf(BEFORE_ESTIMATE, textOf(record, 'beforeEstimate')),
   };
@@ -177,7 +178,7 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       ...(['p.retention', 'p.retention_stored_millionths', 'p.retention_by', 'p.retention_reduces'] as const),
       ...(['p.billed_by', 'p.markup'] as const),
       ...(['p.retention_due_days', 'p.retention_final_millionths', 'p.applications_post', 'p.method_reason'] as const),
-      ...(['p.before_contract', 'p.before_estimate'] as const),
+      ...(['p.before_contract', 'p.before_estimate', 'p.units_in_all'] as const),
       originalPriceOf(sql.ref('p.id')).as('original_cents'),
     ])
     .orderBy('p.code')
@@ -199,6 +200,7 @@ async function allProjects(db: Db): Promise<RecordAnswer[]> {
       method: row.method,
       costTreatment: row.cost_treatment,
       beforeContract: row.before_contract,
+      unitsInAll: row.units_in_all === null ? '' : String(row.units_in_all),
       beforeEstimate: row.before_estimate,
       taxCode: row.tax_code ?? '',
       contractPrice: row.original_cents === null ? '' : typed.money(row.original_cents),

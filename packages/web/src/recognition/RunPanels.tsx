@@ -58,13 +58,14 @@ const WAYS: Readonly<Record<string, { readonly text: string; readonly path: stri
   'cost-over-estimate': { text: 'Forecast', path: '/forecast' },
   'loss-expected': { text: 'Forecast', path: '/forecast' },
   'progress-not-told': { text: 'Tell it', path: '' },
+  'progress-old': { text: 'Tell it', path: '' },
   'no-estimate': { text: 'Estimate', path: '/estimates' },
   'no-contract': { text: 'Estimate', path: '/estimates' },
   'billed-over-price': { text: 'Contract', path: '?part=record' },
 };
 
 function wayOf({ kind, projectId }: Warned): string {
-  if (kind === 'progress-not-told') return '/recognition/progress';
+  if (kind === 'progress-not-told' || kind === 'progress-old') return '/recognition/progress';
   return `/projects/${projectId}${WAYS[kind]?.path ?? ''}`;
 }
 

@@ -4,7 +4,7 @@ import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { useWrite, type Answer } from '../api/books-api.ts';
 import { May } from '../api/session.tsx';
-import { useTypedForm } from '../api/use-typed-form.ts';
+import { useTypedForm, type TypedField } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { DayField } from '../ui/DayField.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -14,14 +14,18 @@ import { color, space } from '../theme/tokens.ts';
 export type ToldRow = Answer<'toldProgress'>['rows'][number];
 
 interface SurveySheetProps {
+  /** A percent, or units done to date. */
+  readonly told: 'percent' | 'units';
   readonly rows: readonly ToldRow[];
   readonly onTold: () => void;
 }
 
-/** A row for every project that is surveyed: what was told last, and what is told now. */
-export function SurveySheet({ rows, onTold }: SurveySheetProps) {
+/** A row for every project that is surveyed, or whose units are counted: what was told last, and what is told now. */
+export function SurveySheet({ told, rows, onTold }: SurveySheetProps) {
   const { today } = useShownBooks();
-  const [tell, { busy }] = useWrite('tellSurveys');
+  const [tellSurveys, surveys] = useWrite('tellSurveys');
+  const [tellUnits, units] = useWrite('tellUnits');
+  const busy = surveys.busy || units.busy;
   const { form, field, general, settle } = useTypedForm<Readonly<Record<string, string>>>({
     toldOn: today,
     ...Object.fromEntries(
@@ -34,13 +38,15 @@ export function SurveySheet({ rows, onTold }: SurveySheetProps) {
   const typed = rows.filter(({ projectId }) => (form[percentOf(projectId)] ?? '').trim() !== '');
   const placeOf = (id: number): number => typed.findIndex(({ projectId }) => projectId === id);
   const send = async (): Promise<void> => {
-    const body = {
-      rows: typed.map(({ projectId }) => ({
-        ...{ projectId, toldOn: form['toldOn'] ?? '', percent: form[percentOf(projectId)] ?? '' },
-        reason: form[reasonOf(projectId)] ?? '',
-      })),
-    };
-    if (settle(await tell({ body }))) onTold();
+    const each = typed.map(({ projectId }) => ({
+      ...{ projectId, toldOn: form['toldOn'] ?? '', reason: form[reasonOf(projectId)] ?? '' },
+      typed: form[percentOf(projectId)] ?? '',
+    }));
+    const written =
+      told === 'percent'
+        ? await tellSurveys({ body: { rows: each.map(({ typed: percent, ...row }) => ({ ...row, percent })) } })
+        : await tellUnits({ body: { rows: each.map(({ typed: done, ...row }) => ({ ...row, units: done })) } });
+    if (settle(written)) onTold();
   };
   return (
     <>
@@ -52,9 +58,9 @@ export function SurveySheet({ rows, onTold }: SurveySheetProps) {
               <Said>{saidOf(row)}</Said>
             </div>
             <Field
-              label={`${row.code}, % complete`}
+              label={told === 'percent' ? `${row.code}, % complete` : `${row.code}, done of ${row.unitsInAll ?? 0}`}
               figures
-              {...field(percentOf(row.projectId), `rows/${placeOf(row.projectId)}/percent`)}
+              {...field(percentOf(row.projectId), `rows/${placeOf(row.projectId)}/${told}`)}
             />
             <Field
               label={`${row.code}, who says so, and why`}
@@ -63,16 +69,39 @@ export function SurveySheet({ rows, onTold }: SurveySheetProps) {
           </Row>
         ))}
       </Rows>
-      <May do="keep-books">
-        <Foot>
-          <DayField near={today} label="Surveyed on" {...field('toldOn', 'rows/0/toldOn')} />
-          <Button $look="primary" isDisabled={busy || typed.length === 0} onPress={() => void send()}>
-            {typed.length === 0 ? 'Tell progress' : `Tell progress of ${typed.length}`}
-          </Button>
-        </Foot>
-      </May>
+      <SheetFoot
+        told={told}
+        count={typed.length}
+        busy={busy}
+        day={field('toldOn', 'rows/0/toldOn')}
+        onSend={() => void send()}
+      />
       <Refused why={general} />
     </>
+  );
+}
+
+interface SheetFootProps {
+  readonly told: SurveySheetProps['told'];
+  /** Projects that something is typed of. */
+  readonly count: number;
+  readonly busy: boolean;
+  readonly day: TypedField;
+  readonly onSend: () => void;
+}
+
+function SheetFoot({ told, count, busy, day, onSend }: SheetFootProps) {
+  const { today } = useShownBooks();
+  const words = told === 'percent' ? 'Tell progress' : 'Tell units';
+  return (
+    <May do="keep-books">
+      <Foot>
+        <DayField near={today} label={told === 'percent' ? 'Surveyed on' : 'Counted on'} {...day} />
+        <Button $look="primary" isDisabled={busy || count === 0} onPress={onSend}>
+          {count === 0 ? words : `${words} of ${count}`}
+        </Button>
+      </Foot>
+    </May>
   );
 }
 
@@ -85,11 +114,11 @@ function reasonOf(project: number): string {
 }
 
 /** What was told last, beside what cost and billing say. */
-export function saidOf({ complete, on, reason, by, byCost, byBilling }: ToldRow): string {
+export function saidOf({ method, complete, on, reason, by, byCost, byBilling }: ToldRow): string {
   const told =
     complete === null
       ? 'Nothing told yet'
-      : `Told: ${percentText(complete)}${on === null ? '' : ` on ${dayText(on)} by ${by}, ${reason}`}`;
+      : `${method === 'labor-hours' ? 'By hours' : 'Told:'} ${percentText(complete)}${on === null ? '' : ` on ${dayText(on)} by ${by}, ${reason}`}`;
   const billed = byBilling === null ? '' : `; by billing ${percentText(byBilling)}`;
   return `${told}. By cost ${percentText(byCost)}${billed}.`;
 }

@@ -43,7 +43,7 @@ export function causeText(cause: CauseName, row: Row): string {
 
 function workText(row: Row, before: NonNullable<Row['before']>): string {
   const cost = `Cost went from ${dollars(before.cost.amountCents)} to ${dollars(row.cost.amountCents)}`;
-  if (row.method !== 'surveyed' && row.method !== 'milestones') return `${cost}.`;
+  if (row.method === 'cost-to-cost' || row.method.startsWith('as-')) return `${cost}.`;
   return `${cost}; complete are ${percent(row.complete)} %, after ${percent(before.complete)} %.`;
 }
 

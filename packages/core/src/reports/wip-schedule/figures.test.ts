@@ -19,7 +19,7 @@ const BASE: ProjectPosition = {
   earned: cents(23_818_667),
   billed: money(250_000),
   billable: cents(0),
-  ...{ told: null, wasted: cents(0) },
+  ...{ told: null, toldOn: null, wasted: cents(0) },
   provision: cents(0),
   stage: 'under way',
 };
