@@ -1,7 +1,7 @@
 import { resolve } from 'node:path';
 import { startApplication } from './application.ts';
 import { makeDemoBooks } from './demo-books.ts';
-import { openBrowser, openPage } from './browser.ts';
+import { fillCell, openBrowser, openPage } from './browser.ts';
 
 /** `npm run screenshots`: the pictures of the README, from fresh demo books. */
 const books = makeDemoBooks();
@@ -13,12 +13,6 @@ const draftOf = async (kind: string): Promise<number> => {
   return ((await answer.json()) as { rows: { id: number }[] }).rows[0]?.id ?? 0;
 };
 
-const orderOf = async (number: string): Promise<number> => {
-  const answer = await fetch(`${application.address}/api/orders?through=2027-03&show=all`);
-  const { rows } = (await answer.json()) as { rows: { id: number; number: string }[] };
-  return rows.find((row) => row.number === number)?.id ?? 0;
-};
-
 const PICTURES: Readonly<Record<string, string>> = {
   today: '/today',
   projects: '/projects',
@@ -28,7 +22,6 @@ const PICTURES: Readonly<Record<string, string>> = {
   bills: `/costs/bills/${await draftOf('bills')}`,
   hours: `/costs/hours/${await draftOf('hours')}`,
   clearing: '/labor?part=clearing',
-  order: `/orders/${await orderOf('PO-0001')}`,
   incoming: '/costs?part=incoming',
   recognition: '/recognition',
   billing: '/projects/1?part=billing',
@@ -39,10 +32,13 @@ const PICTURES: Readonly<Record<string, string>> = {
   closing: '/closing',
   answers: '/billing?part=answers',
   progress: '/recognition/progress',
+  'what-if': '/recognition/what-if',
 };
 
 for (const [name, path] of Object.entries(PICTURES)) {
   await page.goto(`${application.address}${path}`, { waitUntil: 'networkidle0' });
+  // What is still to come costs a tenth more.
+  if (name === 'what-if') await fillCell(page, 'To complete ±, row 1', '10 %');
   await new Promise((settled) => setTimeout(settled, 400));
   await page.screenshot({
     path: resolve(import.meta.dirname, `../../../docs/screenshots/${name}.png`) as `${string}.png`,

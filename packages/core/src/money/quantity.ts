@@ -10,7 +10,7 @@ export type Rate = number & { readonly unit: 'ten-thousandths per unit' };
 
 export function quantity(tenThousandths: number): Quantity {
   if (Math.abs(tenThousandths) > MOST_SUM) throw new SumTooLarge();
-  invariant(Number.isSafeInteger(tenThousandths), `${tenThousandths} is no whole number of ten-thousandths`);
+  if (!Number.isSafeInteger(tenThousandths)) notWhole(tenThousandths);
   return (tenThousandths === 0 ? 0 : tenThousandths) as Quantity;
 }
 
@@ -18,8 +18,13 @@ export function quantity(tenThousandths: number): Quantity {
 export const MOST_QUANTITY = 1_000_000_000_000;
 
 export function rate(tenThousandths: number): Rate {
-  invariant(Number.isSafeInteger(tenThousandths), `${tenThousandths} is no whole number of ten-thousandths`);
+  if (!Number.isSafeInteger(tenThousandths)) notWhole(tenThousandths);
   return (tenThousandths === 0 ? 0 : tenThousandths) as Rate;
+}
+
+/** Words that are only put together where a quantity or a rate fails, not for every one that is made. */
+function notWhole(tenThousandths: number): never {
+  invariant(false, `${tenThousandths} is no whole number of ten-thousandths`);
 }
 
 /** `quantity × rate` in minor units, rounded once, half away from zero. For a currency with 100 minor units. */

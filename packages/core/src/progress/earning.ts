@@ -35,7 +35,12 @@ export function earning(position: ProjectPosition, kept: KeptDecimals): Earning 
   const costOfRevenue = isHeld ? ZERO : position.costToDate;
   const loss = expectsLoss(position, reached) ? expectedLoss(position.contract, estimate) : ZERO;
   return {
-    ...{ estimate, progress: reached, earnedToDate, isHeld, costOfRevenue, loss },
+    estimate,
+    progress: reached,
+    earnedToDate,
+    isHeld,
+    costOfRevenue,
+    loss,
     provisionToDate: provisionToDate(loss, costOfRevenue, earnedToDate),
   };
 }

@@ -24,25 +24,29 @@ export interface Outcome {
   readonly underbilled: Cents;
 }
 
+/** Property by property: of a thousand contracts at every key, spreads of parts took most of the time. */
 export function outcome(position: ProjectPosition, kept: KeptDecimals): Outcome {
   const { estimate, progress, earnedToDate, costOfRevenue, provisionToDate } = earning(position, kept);
   const price = priceOf(position).amount;
   const net = position.billed - earnedToDate;
   return {
-    ...{ price, estimate, complete: progress.complete, earnedToDate },
+    price,
+    estimate,
+    complete: progress.complete,
+    earnedToDate,
     earnedMonth: difference(earnedToDate, position.earned),
     profitToDate: cents(earnedToDate - costOfRevenue - provisionToDate),
     profitAtCompletion: difference(price, estimate),
     margin: marginAtCompletion(position),
     provision: provisionToDate,
-    ...{ overbilled: cents(Math.max(0, net)), underbilled: cents(Math.max(0, -net)) },
+    overbilled: cents(Math.max(0, net)),
+    underbilled: cents(Math.max(0, -net)),
   };
 }
 
-/** What one percent more of a project's estimate at completion does to its profit to date. */
-export function sensitivity(position: ProjectPosition, kept: KeptDecimals): Cents {
-  const dearer = outcome(onePercentDearer(position), kept);
-  return difference(dearer.profitToDate, outcome(position, kept).profitToDate);
+/** What one percent more of a project's estimate at completion does to its profit to date, of what it comes to. */
+export function sensitivity(position: ProjectPosition, now: Outcome, kept: KeptDecimals): Cents {
+  return difference(outcome(onePercentDearer(position), kept).profitToDate, now.profitToDate);
 }
 
 /** Amounts of an outcome that add up over projects. */

@@ -1,7 +1,7 @@
-import { isEmpty, moneyIn, numberIn, withinBooks, type Cell } from '../cells/cell.ts';
+import { moneyIn, numberIn, type Cell } from '../cells/cell.ts';
 import { MOST_SUM, ZERO, type Cents } from '../money/cents.ts';
-import { MILLIONTHS, ratio, shareOf } from '../money/ratio.ts';
-import { accepted, following, gathered, type Decision } from '../problems/decision.ts';
+import { MILLIONTHS, millionthsOf, shareOf, type Ratio } from '../money/ratio.ts';
+import { accepted, following, listed, mapped, refused, type Decision } from '../problems/decision.ts';
 import type { Problem } from '../problems/problem.ts';
 import type { KeptDecimals } from '../progress/progress.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
@@ -39,20 +39,28 @@ export interface WhatIfAnswer {
 
 /** What the sheet comes to beside the books, both as if the month were recognized now. */
 export function readWhatIf({ all, rows }: WhatIfSheet, { positions, kept }: WhatIfBasis): WhatIfAnswer {
-  const problems: Problem[] = [...problemsOfAll(all, positions[0])];
+  // What is asked of all is read once, not once for each project.
+  const ofAll = rowRead(all, 'all');
+  const problems: Problem[] = ofAll.ok || positions.length === 0 ? [] : [...ofAll.problems];
   // Together they stay where sums are exact, whatever is typed into however many projects.
   let left = MOST_ASKED;
   const answered = positions.map((position, place) => {
-    const own = rows[String(position.project.id)] ?? BLANK_ASKED;
-    const read = changesIn(own, all, { position, place });
-    if (!read.ok) problems.push(...read.problems.filter(({ at }) => !at.startsWith('all/')));
     const books = outcome(position, kept);
-    const size = read.ok ? sizeOf(read.value) : 0;
-    if (size > left) problems.push({ at: `${place}/price`, kind: 'number-too-large', typed: own.price });
-    const isTaken = read.ok && size <= left;
-    if (isTaken) left -= size;
-    const asked = isTaken ? outcome(changedPosition(position, read.value), kept) : books;
-    return { books, asked, sensitivity: sensitivity(position, kept) };
+    const moved = sensitivity(position, books, kept);
+    const same = { books, asked: books, sensitivity: moved };
+    const typed = rows[String(position.project.id)];
+    const own = typed === undefined ? accepted(NOTHING_TYPED) : rowRead(typed, String(place));
+    if (!own.ok) problems.push(...own.problems);
+    if (!own.ok || !ofAll.ok) return same;
+    const changes = changesOf({ ...ofAll.value, ...own.value }, position);
+    const size = sizeOf(changes);
+    if (size === 0) return same;
+    if (size > left) {
+      problems.push({ at: `${place}/price`, kind: 'number-too-large', typed: typed?.price ?? all.price });
+      return same;
+    }
+    left -= size;
+    return { books, asked: outcome(changedPosition(position, changes), kept), sensitivity: moved };
   });
   return {
     rows: answered,
@@ -64,42 +72,50 @@ export function readWhatIf({ all, rows }: WhatIfSheet, { positions, kept }: What
 
 const MOST_ASKED = MOST_SUM / 8;
 
-function sizeOf(changes: Changes): number {
-  return Object.values(changes).reduce<number>((all, change: Cents) => all + Math.abs(change), 0);
+function sizeOf({ price, toComplete, work, billed }: Changes): number {
+  return Math.abs(price) + Math.abs(toComplete) + Math.abs(work) + Math.abs(billed);
 }
 
-/** What is wrong with what is asked of all, told once. */
-function problemsOfAll(all: WhatIfRow, position: ProjectPosition | undefined): readonly Problem[] {
-  if (position === undefined) return [];
-  const read = changesIn(BLANK_ASKED, all, { position, place: 0 });
-  return read.ok ? [] : read.problems;
-}
+/** An amount, or a share of whatever the column is a share of. */
+type Read = { readonly kind: 'amount'; readonly amount: Cents } | { readonly kind: 'share'; readonly share: Ratio };
+/** What is typed of a row; columns of which nothing is are not there. */
+type RowRead = { readonly [N in AskedName]?: Read };
 
-interface At {
-  readonly position: ProjectPosition;
-  readonly place: number;
-}
+const NOTHING_TYPED: RowRead = {};
 
-function changesIn(own: WhatIfRow, all: WhatIfRow, { position, place }: At): Decision<Changes> {
-  const cell = (column: AskedName): Cell =>
-    own[column].trim() === ''
-      ? { typed: all[column], at: `all/${column}` }
-      : { typed: own[column], at: `${place}/${column}` };
-  const toCome = costToComplete(position);
-  return gathered({
-    price: amountOrShare(cell('price'), position.contract),
-    toComplete: amountOrShare(cell('toComplete'), toCome),
-    work: amountOrShare(cell('work'), toCome),
-    billed: amountOrShare(cell('billed'), position.contract),
-  });
+function rowRead(row: WhatIfRow, place: string): Decision<RowRead> {
+  const typed = ASKED.filter((column) => row[column].trim() !== '');
+  return mapped(
+    listed(typed.map((column) => cellRead({ typed: row[column], at: `${place}/${column}` }))),
+    (read) => Object.fromEntries(typed.map((column, at) => [column, read[at]])) as RowRead,
+  );
 }
 
 /** `1,500`, `-20,000`, or `5 %` of a whole. */
-function amountOrShare(cell: Cell, whole: Cents): Decision<Cents> {
-  if (isEmpty(cell)) return accepted(ZERO);
+function cellRead(cell: Cell): Decision<Read> {
   const typed = cell.typed.trim();
-  if (!typed.endsWith('%')) return moneyIn(cell);
+  if (!typed.endsWith('%')) return mapped(moneyIn(cell), (amount): Read => ({ kind: 'amount', amount }));
   return following(numberIn({ typed: typed.slice(0, -1), at: cell.at }, 4), (millionths) =>
-    withinBooks(cell, shareOf(whole, ratio(millionths, MILLIONTHS))),
+    Math.abs(millionths) <= MOST_SHARE
+      ? accepted<Read>({ kind: 'share', share: millionthsOf(millionths) })
+      : refused({ at: cell.at, kind: 'number-too-large', typed: cell.typed }),
   );
+}
+
+/** A thousand times the whole. */
+const MOST_SHARE = 1_000 * MILLIONTHS;
+
+function changesOf({ price, toComplete, work, billed }: RowRead, position: ProjectPosition): Changes {
+  const toCome = costToComplete(position);
+  return {
+    price: amountOf(price, position.contract),
+    toComplete: amountOf(toComplete, toCome),
+    work: amountOf(work, toCome),
+    billed: amountOf(billed, position.contract),
+  };
+}
+
+function amountOf(read: Read | undefined, whole: Cents): Cents {
+  if (read === undefined) return ZERO;
+  return read.kind === 'amount' ? read.amount : shareOf(whole, read.share);
 }

@@ -95,7 +95,7 @@ describe('what a project comes to if', () => {
   });
 
   test('one percent more of its estimate: 240 of 606 earn 3,168.32 less', () => {
-    expect(sensitivity(GATE, null)).toBe(money(-3_168.32));
+    expect(sensitivity(GATE, outcome(GATE, null), null)).toBe(money(-3_168.32));
   });
 
   test('an estimate set by hand is the one that changes', () => {

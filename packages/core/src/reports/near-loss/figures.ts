@@ -3,7 +3,7 @@ import { compareRatios, ratio, type Ratio } from '../../money/ratio.ts';
 import { estimateAtCompletion, isEstimated, marginAtCompletion } from '../../progress/estimate-at-completion.ts';
 import type { KeptDecimals } from '../../progress/progress.ts';
 import type { ProjectPosition } from '../../progress/project-position.ts';
-import { sensitivity } from '../../what-if/outcome.ts';
+import { outcome, sensitivity } from '../../what-if/outcome.ts';
 
 /** How near a contract is to a loss, and what would tip it; amounts in minor units. */
 export interface NearLoss {
@@ -30,6 +30,6 @@ export function nearLoss(position: ProjectPosition, limit: Ratio, kept: KeptDeci
   return {
     ...{ estimate, profit, margin, costToComplete, tipsAt: profit },
     ofCostToComplete: costToComplete > 0 ? ratio(profit, costToComplete) : null,
-    sensitivity: sensitivity(position, kept),
+    sensitivity: sensitivity(position, outcome(position, kept), kept),
   };
 }
