@@ -51,7 +51,8 @@ export async function variableAmounts(
       ORDER BY l.counts_on DESC, l.id DESC LIMIT 1)
     WHERE v.recorded_at <= ${recordedAt} ${of} ORDER BY v.project_id, v.id`.execute(db);
   return rows.map(({ amount, on, pending, ...row }) => {
-    const isDecided = row.estimate !== null && pending !== 1;
+    // A day before the change order was begun is none on which it was decided.
+    const isDecided = row.estimate !== null && pending === 0;
     return { ...row, amount: isDecided ? cents(0) : cents(amount), on: dayOf(on), isDecided };
   });
 }
