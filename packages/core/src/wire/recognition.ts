@@ -81,8 +81,11 @@ export const RecognitionPreview = z.object({
     provisionCents: Cents,
     causes: Causes,
   }),
-  /** Projects that the run leaves out, and why. */
-  leftOut: z.array(z.object({ id: Id, code: z.string(), name: z.string(), reason: z.enum(LEFT_OUT) })),
+  /** The first projects that the run leaves out, and why; and how many there are. */
+  leftOut: z.object({
+    first: z.array(z.object({ id: Id, code: z.string(), name: z.string(), reason: z.enum(LEFT_OUT) })),
+    count: z.int(),
+  }),
   /** The first warnings of the run, and how many there are. */
   warnings: z.object({ first: z.array(Remark.extend({ projectId: Id })), count: z.int() }),
   /** What the run posts, account by account. */

@@ -25,7 +25,15 @@ import { keepForecasts } from './kept-forecast-queries.ts';
 import { latestRun, runThrough, type LatestRun } from '../projects/latest-run-queries.ts';
 import { recognitionState } from './recognition-state-queries.ts';
 import { explained } from './month-causes-queries.ts';
-import { FIRST_WARNINGS, postedTotals, rowAnswer, RUN_ORDERS, totalsAnswer, warningAnswer } from './run-answers.ts';
+import {
+  FIRST_WARNINGS,
+  leftOutAnswer,
+  postedTotals,
+  rowAnswer,
+  RUN_ORDERS,
+  totalsAnswer,
+  warningAnswer,
+} from './run-answers.ts';
 import { postedRows, runOfMonth, runRows } from './run-queries.ts';
 
 type Run = Answer<'recognition'>;
@@ -106,7 +114,7 @@ async function preview(
     ),
     count: rows.length,
     totals: totalsAnswer(rows, why),
-    leftOut: leftOut.map(({ project: { id, code, name }, reason }) => ({ id, code, name, reason })),
+    leftOut: leftOutAnswer(leftOut),
     warnings: { first: warnings.slice(0, FIRST_WARNINGS), count: warnings.length },
     posts: await postsAnswer(db, rows, month),
     posted: posted && inPart(posted),

@@ -10,6 +10,7 @@ import type { z } from 'zod';
 import type { Answer } from '../http/api.ts';
 import { projectFigures } from '../http/traced.ts';
 import type { Explained } from './month-causes-queries.ts';
+import type { LeftOut } from './run-queries.ts';
 
 type Run = Answer<'recognition'>;
 
@@ -38,6 +39,18 @@ export function rowAnswer(row: RecognitionRow, month: Month, why: Explained | un
     ...{ includedCents: position.included, method: project.method },
     causes: causesAnswer(why?.causes ?? []),
     before: why?.before ?? null,
+  };
+}
+
+/** Projects left out that are named at once. */
+const FIRST_LEFT_OUT = 50;
+
+export function leftOutAnswer(leftOut: readonly LeftOut[]): Run['leftOut'] {
+  return {
+    first: leftOut
+      .slice(0, FIRST_LEFT_OUT)
+      .map(({ project: { id, code, name }, reason }) => ({ id, code, name, reason })),
+    count: leftOut.length,
   };
 }
 

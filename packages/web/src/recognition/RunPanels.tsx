@@ -26,7 +26,7 @@ export function RunPanels({ run: { warnings, posts, totals, postedTotals, leftOu
       <section tabIndex={0} aria-label="Why this month">
         <h2>Why this month</h2>
         <Causes causes={postedTotals?.causes ?? totals.causes} />
-        {leftOut.length === 0 ? null : <LeftOut leftOut={leftOut} />}
+        {leftOut.count === 0 ? null : <LeftOut leftOut={leftOut} />}
       </section>
       <section tabIndex={0} aria-label="What this posts">
         <h2>{postedTotals === null ? 'What this posts' : 'What a new run would post'}</h2>
@@ -99,7 +99,7 @@ function Causes({ causes }: { readonly causes: Run['totals']['causes'] }) {
   );
 }
 
-const REASONS: Readonly<Record<Run['leftOut'][number]['reason'], string>> = {
+const REASONS: Readonly<Record<Run['leftOut']['first'][number]['reason'], string>> = {
   'not measured': 'is not measured',
   'nothing yet': 'has no cost and earns nothing yet',
 };
@@ -111,13 +111,13 @@ function LeftOut({ leftOut }: Pick<Run, 'leftOut'>) {
     <>
       <b>Left out</b>
       <ul>
-        {leftOut.slice(0, NAMED).map(({ id, code, name, reason }) => (
+        {leftOut.first.slice(0, NAMED).map(({ id, code, name, reason }) => (
           <li key={id}>
             <AsOfLink to={`/projects/${id}`}>{code}</AsOfLink> {name} {REASONS[reason]}.
           </li>
         ))}
       </ul>
-      {leftOut.length > NAMED ? <p>… and {leftOut.length - NAMED} more.</p> : null}
+      {leftOut.count > NAMED ? <p>… and {leftOut.count - NAMED} more.</p> : null}
     </>
   );
 }
