@@ -1,4 +1,4 @@
-import { cents, ZERO, type Cents } from '../money/cents.ts';
+import { cents, MOST_SUM, ZERO, type Cents } from '../money/cents.ts';
 import { ratio, shareOf } from '../money/ratio.ts';
 import { estimateAtCompletion } from '../progress/estimate-at-completion.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
@@ -46,7 +46,9 @@ function withEstimate(position: ProjectPosition, more: Cents): ProjectPosition {
     : { ...position, override: { ...override, amount: cents(override.amount + more) } };
 }
 
-/** The same project, its estimate at completion one percent dearer. */
+/** The same project, its estimate at completion one percent dearer, within what sums can hold. */
 export function onePercentDearer(position: ProjectPosition): ProjectPosition {
-  return withEstimate(position, shareOf(estimateAtCompletion(position), ratio(1, 100)));
+  const estimate = estimateAtCompletion(position);
+  const most = MOST_SUM - Math.max(0, estimate);
+  return withEstimate(position, cents(Math.min(most, shareOf(estimate, ratio(1, 100)))));
 }

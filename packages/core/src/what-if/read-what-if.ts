@@ -1,5 +1,5 @@
 import { moneyIn, numberIn, type Cell } from '../cells/cell.ts';
-import { MOST_SUM, ZERO, type Cents } from '../money/cents.ts';
+import { MOST_SUM, SumTooLarge, ZERO, type Cents } from '../money/cents.ts';
 import { MILLIONTHS, millionthsOf, shareOf, type Ratio } from '../money/ratio.ts';
 import { accepted, following, listed, mapped, refused, type Decision } from '../problems/decision.ts';
 import type { Problem } from '../problems/problem.ts';
@@ -55,19 +55,33 @@ export function readWhatIf({ all, rows }: WhatIfSheet, { positions, kept }: What
     const changes = changesOf({ ...ofAll.value, ...own.value }, position);
     const size = sizeOf(changes);
     if (size === 0) return same;
-    if (size > left) {
-      problems.push({ at: `${place}/price`, kind: 'number-too-large', typed: typed?.price ?? all.price });
+    const asked = size > left ? null : withinSums(() => outcome(changedPosition(position, changes), kept));
+    if (asked === null) {
+      problems.push(tooLarge(typed ?? all, typed === undefined ? 'all' : String(place)));
       return same;
     }
     left -= size;
-    return { books, asked: outcome(changedPosition(position, changes), kept), sensitivity: moved };
+    return { books, asked, sensitivity: moved };
   });
-  return {
-    rows: answered,
-    books: outcomesTogether(answered.map(({ books }) => books)),
-    asked: outcomesTogether(answered.map(({ asked }) => asked)),
-    problems,
-  };
+  const books = outcomesTogether(answered.map((row) => row.books));
+  const asked = withinSums(() => outcomesTogether(answered.map((row) => row.asked)));
+  if (asked === null) problems.push(tooLarge(all, 'all'));
+  return { rows: answered, books, asked: asked ?? books, problems };
+}
+
+/** Null where it would be more than can be added up exactly. */
+function withinSums<T>(work: () => T): T | null {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof SumTooLarge) return null;
+    throw error;
+  }
+}
+
+function tooLarge(row: WhatIfRow, place: string): Problem {
+  const column = ASKED.find((each) => row[each].trim() !== '') ?? 'price';
+  return { at: `${place}/${column}`, kind: 'number-too-large', typed: row[column] };
 }
 
 const MOST_ASKED = MOST_SUM / 8;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { cents } from '../money/cents.ts';
+import { cents, MOST_SUM } from '../money/cents.ts';
 import { METHODS } from '../ledger/project.ts';
 import { projectId } from '../ledger/ids.ts';
 import { position, PROJECT } from '../progress/position.test.sample.ts';
@@ -120,6 +120,15 @@ describe('what a project comes to if', () => {
     const all = { ...BLANK_ASKED, price: '900,000,000,000' };
     const found = readWhatIf({ all, rows: {} }, { positions, kept: null });
     expect(found.problems[0]).toMatchObject({ kind: 'number-too-large' });
+  });
+
+  test('books that hold as much as they can answer all the same, and take no more', () => {
+    const full = { ...GATE, lineEstimates: cents(MOST_SUM), costToDate: cents(1) };
+    expect(sensitivity(full, outcome(full, null), null)).toBe(cents(0));
+    const rows = { '1': { ...BLANK_ASKED, toComplete: '5' } };
+    const found = readWhatIf({ all: BLANK_ASKED, rows }, { positions: [full], kept: null });
+    expect(found.problems).toMatchObject([{ at: '0/toComplete', kind: 'number-too-large' }]);
+    expect(found.asked).toEqual(found.books);
   });
 });
 

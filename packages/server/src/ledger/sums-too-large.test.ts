@@ -40,6 +40,7 @@ test('bills that would take the books beyond what they can add up are refused at
   const more: Readonly<Record<string, string>> = {
     profitability: '&by=project&from=2027-01',
     fade: '&from=2027-01',
+    'roll-forward': '&from=2027-01',
     realization: '&from=2027-01',
     'income-statement': '&from=2027-01',
     hours: '&from=2027-01',
@@ -51,7 +52,12 @@ test('bills that would take the books beyond what they can add up are refused at
     const { status } = await app.send('GET', `${reportOf(name).path}?through=2027-01${more[name] ?? ''}`);
     expect(status, name).toBe(200);
   }
-  for (const path of ['/frame', '/recognition?month=2027-01', '/projects/1?through=2027-01']) {
+  for (const path of [
+    '/frame',
+    '/recognition?month=2027-01',
+    '/projects/1?through=2027-01',
+    '/what-if?through=2027-01',
+  ]) {
     expect((await app.send('GET', path)).status, path).toBe(200);
   }
 });

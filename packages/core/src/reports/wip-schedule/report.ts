@@ -48,13 +48,8 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
   const [toDate, billing] = [shownIn(view, 'to-date'), shownIn(view, 'to-date', 'held')];
   const [held, year, people] = [shownIn(view, 'held'), shownIn(view, 'year'), shownIn(view, 'people')];
   return [
-    ...namedColumns(year, people),
+    ...namedColumns(year),
     { ...money('contract', 'Contract', totals.contractCents), of: ({ contract }) => traced(contract), ...billing },
-    {
-      ...{ ...money('included', 'Included, not agreed', totals.includedCents), file: 'included_not_agreed' },
-      of: ({ includedCents }) => includedCents,
-      ...year,
-    },
     { ...money('estimate', 'EAC', totals.estimateCents), long: EAC, of: ({ estimate }) => traced(estimate), ...toDate },
     {
       ...{ ...money('profit', 'Gross profit at completion', totals.profitCents), file: 'gross_profit' },
@@ -93,17 +88,32 @@ function columns({ totals }: Schedule, view = 'to-date'): readonly ColumnOf<Row>
     ...sideColumns(totals, billing),
     ...heldColumns(totals, held),
     ...yearColumns(totals, year),
+    ...laterColumns(totals, { year, people }),
   ];
 }
 
 type Only = { readonly only?: 'file' };
 
-/** Which contract it is, whose, and who leads it. */
-function namedColumns(year: Only, people: Only): readonly ColumnOf<Row>[] {
+/** Which contract it is, and whose. */
+function namedColumns(year: Only): readonly ColumnOf<Row>[] {
   return [
     { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code, total: 'Total' },
     { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
     { id: 'client', head: 'Client', file: 'client', holds: 'text', gives: true, of: ({ client }) => client, ...year },
+  ];
+}
+
+/** What files had no columns of before: they stand after the others, so that those stay where they were. */
+function laterColumns(
+  totals: Schedule['totals'],
+  { year, people }: { readonly year: Only; readonly people: Only },
+): readonly ColumnOf<Row>[] {
+  return [
+    {
+      ...{ ...money('included', 'Included, not agreed', totals.includedCents), file: 'included_not_agreed' },
+      of: ({ includedCents }) => includedCents,
+      ...year,
+    },
     {
       id: 'manager',
       head: 'Manager',
