@@ -57,7 +57,8 @@ async function sumsTooLarge(db: Db): Promise<readonly Problem[]> {
       WHERE (SELECT SUM(max(abs(net_cents), abs(cost_cents))) FROM ordered) > ${MOST_SUM}
         OR (SELECT SUM(abs(net_cents)) FROM received) > ${MOST_SUM}
     UNION ALL SELECT 'the contracts of all projects'
-      WHERE (SELECT SUM(abs(amount_cents)) FROM contract_change) > ${MOST_SUM}
+      WHERE (SELECT ifnull(SUM(abs(amount_cents)), 0) FROM contract_change)
+        + (SELECT ifnull(SUM(abs(amount_cents)), 0) FROM variable_stand) > ${MOST_SUM}
     UNION ALL SELECT 'what all projects will have cost' WHERE
       (SELECT ifnull(SUM(max(0, cost_cents)), 0) FROM budget_change)
         + (SELECT ifnull(SUM(max(0, estimate_cents)), 0) FROM forecast_line)

@@ -5,6 +5,7 @@ import { sql } from 'kysely';
 import type { Stamp } from '../audit/stamp.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import type { Bounds } from '../ledger/as-of-queries.ts';
+import { refuseSumsTooLarge } from '../ledger/sum-queries.ts';
 
 type At = Pick<Bounds, 'day' | 'recordedAt'>;
 
@@ -101,6 +102,7 @@ export async function insertVariableStand(
     .insertInto('variable_stand')
     .values({ ...row, recorded_at: at, recorded_by: by })
     .execute();
+  await refuseSumsTooLarge(trx, { turnover: 0, planned: Math.abs(amount) });
 }
 
 /** Change orders that are pending now, with what they would add to the price. */

@@ -126,3 +126,17 @@ test('a pending change order is included at an amount until it is decided; then 
   ).toEqual(['amount change-order-decided']);
   await app.close();
 });
+
+test('claims that would take prices beyond what can be added up are refused, and everything still answers', async () => {
+  const app = await company.open();
+  let last = 200;
+  for (let nth = 0; nth < 120 && last < 300; nth += 1) {
+    last = (await app.send('POST', '/variable-amounts', claim({ name: `C-${nth}`, amount: '900,000,000,000' }))).status;
+  }
+  expect(last).toBe(422);
+  for (const path of ['/wip-schedule', '/recognition', '/what-if']) {
+    const at = path === '/recognition' ? 'month' : 'through';
+    expect((await app.send('GET', `${path}?${at}=2027-01`)).status, path).toBe(200);
+  }
+  await app.close();
+});
