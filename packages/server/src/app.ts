@@ -54,6 +54,7 @@ import { clientAnswerRoutes } from './client-answers/answer-routes.ts';
 import { variableAmountRoutes } from './projects/variable-amount-routes.ts';
 import { whatIfRoutes } from './what-if/what-if-routes.ts';
 import { wastedCostRoutes } from './projects/wasted-cost-routes.ts';
+import { obligationRoutes } from './projects/obligation-routes.ts';
 import { toldProgressRoutes } from './projects/told-progress-routes.ts';
 import { reminderRoutes } from './reminders/reminder-routes.ts';
 import { clientInboxRoutes } from './stand-ins/client-inbox-routes.ts';
@@ -133,6 +134,7 @@ const FEATURES = [
   clientAnswerRoutes,
   reminderRoutes,
   toldProgressRoutes,
+  obligationRoutes,
   wastedCostRoutes,
   whatIfRoutes,
   variableAmountRoutes,

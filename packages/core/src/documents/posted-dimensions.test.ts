@@ -62,7 +62,7 @@ describe('lines say of whom, of what and why', () => {
 
   test('of a run: every line its project, cost its whole coding', () => {
     const change = {
-      ...{ project: GATE.id, earned: cents(900), lossProvision: cents(70) },
+      ...{ project: GATE.id, earned: [{ phase: null, amount: cents(900) }], lossProvision: cents(70) },
       released: [{ coding: CODING, amount: cents(400) }],
     };
     expect(revenueRecognized(SAMPLE_ROLES, DAY, [change]).lines).toEqual(

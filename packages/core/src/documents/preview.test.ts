@@ -34,7 +34,7 @@ const position = (more: Partial<ProjectPosition> = {}): ProjectPosition => ({
     billed: cents(0),
     billable: cents(0),
     ...{ told: null, toldOn: null, wasted: cents(0) },
-    provision: cents(0),
+    ...{ provision: cents(0), split: null, phaseEarned: [] },
   },
   stage: stageOn(isoDate('2027-03-31'), GATE),
   ...more,

@@ -4,7 +4,7 @@ import { MOST_SUM, type Cents, cents, ZERO } from '../money/cents.ts';
 import type { Quantity } from '../money/quantity.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
 import { concern, wording } from '../problems/wording.ts';
-import type { KeptDecimals } from '../progress/progress.ts';
+import type { KeptDecimals } from '../progress/measured-progress.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
 import type { Catalog } from './catalog.ts';
 import { projectOutcomes, type ProjectOutcome } from './project-outcome.ts';

@@ -21,7 +21,7 @@ const BEFORE: ProjectPosition = {
   billed: cents(0),
   billable: cents(0),
   ...{ told: null, toldOn: null, wasted: cents(0) },
-  provision: cents(0),
+  ...{ provision: cents(0), split: null, phaseEarned: [] },
   stage: 'under way',
 };
 const stone = { project: GATE.id, phase: phaseId(7), costCode: costCodeId(11), costType: 'material' as const };

@@ -1,6 +1,7 @@
 import { codingKey } from '../ledger/dimensions.ts';
 import { groupedBy } from '../collections/grouped-by.ts';
-import { cents, difference, type Cents } from '../money/cents.ts';
+import type { PhaseId } from '../ledger/ids.ts';
+import { cents, difference, ZERO, type Cents } from '../money/cents.ts';
 import type { Ratio } from '../money/ratio.ts';
 import {
   estimateAtCompletion,
@@ -8,7 +9,9 @@ import {
   marginAtCompletion,
   type LineStand,
 } from '../progress/estimate-at-completion.ts';
-import { progress, type KeptDecimals } from '../progress/progress.ts';
+import type { KeptDecimals } from '../progress/measured-progress.ts';
+import { progress } from '../progress/progress.ts';
+import { withWork } from '../progress/with-work.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
 import { codeLabel, type CodedCost } from './budget-warnings.ts';
 import type { Catalog } from './catalog.ts';
@@ -42,25 +45,16 @@ export function projectOutcomes(
       costs.filter(({ project }) => project.id === id),
       catalog,
     );
-    const after: ProjectPosition = {
-      ...before,
-      costToDate: cents(before.costToDate + lines.reduce((total, { cost }) => total + cost, 0)),
-      lineEstimates: cents(before.lineEstimates + lines.reduce((total, line) => total + line.estimateChange, 0)),
-      zeroMargin: withZeroMargin(before.zeroMargin, lines),
-    };
+    const after = lines.reduce(
+      (position, { phase, cost, estimateChange, isZeroMargin }) =>
+        withWork(position, phase, {
+          ...{ cost, estimate: estimateChange },
+          ...{ zeroCost: isZeroMargin ? cost : ZERO, zeroEstimate: isZeroMargin ? estimateChange : ZERO },
+        }),
+      before,
+    );
     return [effect(before, after, { lines, kept })];
   });
-}
-
-function withZeroMargin(
-  { cost, estimate }: ProjectPosition['zeroMargin'],
-  lines: readonly LineEffect[],
-): ProjectPosition['zeroMargin'] {
-  const marked = lines.filter(({ isZeroMargin }) => isZeroMargin);
-  return {
-    cost: cents(cost + marked.reduce((total, line) => total + line.cost, 0)),
-    estimate: cents(estimate + marked.reduce((total, line) => total + line.estimateChange, 0)),
-  };
 }
 
 const NO_STAND: LineStand & { readonly isZeroMargin: boolean } = {
@@ -74,6 +68,7 @@ const NO_STAND: LineStand & { readonly isZeroMargin: boolean } = {
 
 interface LineEffect {
   readonly label: string;
+  readonly phase: PhaseId | null;
   readonly isZeroMargin: boolean;
   readonly cost: Cents;
   readonly estimateChange: Cents;
@@ -93,7 +88,7 @@ function linesOf(costs: readonly CodedCost[], catalog: Catalog): readonly LineEf
     return [
       {
         label: codeLabel(first.project, first.coding, catalog),
-        isZeroMargin: stand.isZeroMargin,
+        ...{ phase: first.coding.phase, isZeroMargin: stand.isZeroMargin },
         cost,
         estimateChange: difference(lineEstimate({ ...stand, actual, committed }), lineEstimate(stand)),
         left: { before: leftOf(stand.actual, stand.committed), after: leftOf(actual, committed) },

@@ -1,7 +1,8 @@
 import { budgetFigures, revisedBudget, type BudgetRow } from '../budget/budget-against-actual.ts';
 import { moneyIn, numberIn, quantityIn, required, textIn, withinBooks, type Cell } from '../cells/cell.ts';
 import { type Coding, codingKey } from '../ledger/dimensions.ts';
-import { difference, sum, type Cents } from '../money/cents.ts';
+import type { PhaseId } from '../ledger/ids.ts';
+import { cents, difference, sum, type Cents } from '../money/cents.ts';
 import { plainDollars } from '../money/dollars.ts';
 import { millionthsOf, MILLIONTHS } from '../money/ratio.ts';
 import {
@@ -54,9 +55,17 @@ export interface ReadForecast {
   readonly estimate: Cents;
   /** Of it, the lines carried at zero margin. */
   readonly zeroMargin: Cents;
+  /** The same of each phase. */
+  readonly phases: readonly PhaseForecast[];
   readonly problems: readonly Problem[];
   /** Lines forecast below what they have cost, or what is ordered for them beside that. */
   readonly warnings: readonly Warning[];
+}
+
+export interface PhaseForecast {
+  readonly phase: PhaseId;
+  readonly estimate: Cents;
+  readonly zeroMargin: Cents;
 }
 
 const MOST_REASON = 200;
@@ -92,12 +101,26 @@ export function readForecast(
     lines,
     estimate: sum(lines.map(({ estimate }) => estimate)),
     zeroMargin: sum(lines.filter((_, place) => budget[place]?.isZeroMargin).map(({ estimate }) => estimate)),
+    phases: byPhase(lines, budget),
     problems: [
       ...read.flatMap(({ forecast }) => problemsOf(forecast)),
       ...placed.filter(({ row }) => !known.has(row.line)).map(({ row, at }) => unknownLine(row, at)),
     ],
     warnings: read.flatMap(({ line, own }, place) => belowCost(line, lines[place]?.estimate, own?.at ?? 'rows')),
   };
+}
+
+function byPhase(lines: readonly ForecastLine[], budget: readonly BudgetRow[]): readonly PhaseForecast[] {
+  const sums = new Map<PhaseId, { estimate: number; zeroMargin: number }>();
+  for (const [place, { coding, estimate }] of lines.entries()) {
+    if (coding.phase === null) continue;
+    const of = sums.get(coding.phase) ?? { estimate: 0, zeroMargin: 0 };
+    const atZeroMargin = budget[place]?.isZeroMargin ? estimate : 0;
+    sums.set(coding.phase, { estimate: of.estimate + estimate, zeroMargin: of.zeroMargin + atZeroMargin });
+  }
+  return [...sums].map(([phase, of]) => ({
+    ...{ phase, estimate: cents(of.estimate), zeroMargin: cents(of.zeroMargin) },
+  }));
 }
 
 function unknownLine({ line }: ForecastRow, at: string): Problem {

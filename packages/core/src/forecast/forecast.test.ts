@@ -182,12 +182,12 @@ test('what a forecast does: 700,000 estimated, now 820,000, of 420,000 spent and
     billed: cents(0),
     billable: cents(0),
     ...{ told: null, toldOn: null, wasted: cents(0) },
-    provision: cents(0),
+    ...{ provision: cents(0), split: null, phaseEarned: [] },
     stage: 'under way',
   };
   const effect = forecastEffect(
     position,
-    { estimate: cents(82_000_000), zeroMargin: cents(0) },
+    { estimate: cents(82_000_000), zeroMargin: cents(0), phases: [] },
     {
       month: month('2027-03'),
       kept: null,

@@ -15,6 +15,8 @@ type Kind =
   | 'completed-expenses-cost'
   | 'measured-in-another-way'
   | 'already-included'
+  | 'prices-not-the-contract'
+  | 'no-obligation'
   | 'change-order-decided'
   | 'day-to-come'
   | 'no-price-to-share'
@@ -46,6 +48,10 @@ export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } =
   'day-to-come': (fact) => `${dayText(fact.day)} is still to come. Use today or an earlier day.`,
   'measured-in-another-way': (fact) =>
     `The progress of ${fact.project} is measured in another way. Change its recognition on its record first.`,
+  'prices-not-the-contract': (fact) =>
+    `The prices add up to ${dollars(fact.prices)}, the price agreed is ${dollars(fact.contract)}. Make the two equal.`,
+  'no-obligation': (fact) =>
+    `${fact.phase} is no obligation that is surveyed. Split the contract so on the page of the project first.`,
   'already-included': (fact) => `${fact.name} is in the list already. Change what is included of it there.`,
   'change-order-decided': (fact) =>
     `Change order ${fact.name} is decided: what was included of it counts no more, its approval does. Nothing is left to change.`,

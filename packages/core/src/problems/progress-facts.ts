@@ -7,6 +7,8 @@ export interface ProgressFacts {
   'already-included': { readonly name: string };
   'change-order-decided': { readonly name: string };
   'completed-expenses-cost': Record<never, never>;
+  'prices-not-the-contract': { readonly prices: Cents; readonly contract: Cents };
+  'no-obligation': { readonly phase: string };
   'day-to-come': { readonly day: IsoDate };
 }
 

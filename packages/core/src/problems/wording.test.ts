@@ -102,6 +102,8 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'client-project-unmeasured': { kind: 'client-project-unmeasured' },
   'measured-in-another-way': { kind: 'measured-in-another-way', project: 'P' },
   'day-to-come': { kind: 'day-to-come', day },
+  'prices-not-the-contract': { kind: 'prices-not-the-contract', prices: cents(5), contract: cents(6) },
+  'no-obligation': { kind: 'no-obligation', phase: 'P/20' },
   'already-included': { kind: 'already-included', name: '1 Boardwalk' },
   'change-order-decided': { kind: 'change-order-decided', name: '1 Boardwalk' },
   'completed-expenses-cost': { kind: 'completed-expenses-cost' },

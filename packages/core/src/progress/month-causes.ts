@@ -1,7 +1,8 @@
 import { cents, difference, ZERO, type Cents } from '../money/cents.ts';
 import { earning, type Earning } from './earning.ts';
+import type { Obligation, Split } from './obligation.ts';
 import { agreedPrice, type ProjectPosition } from './project-position.ts';
-import type { KeptDecimals } from './progress.ts';
+import type { KeptDecimals } from './measured-progress.ts';
 
 /**
  * Why a month earns what it does: how it is measured, the work done, the estimate, the price that is agreed, what is in it and not agreed,
@@ -30,10 +31,16 @@ export interface Standing {
  */
 export function monthCauses(before: Standing | null, { position: now, kept }: Standing): readonly Cause[] {
   const then = before ?? { position: asNothing(now), kept };
-  const measured = { ...then.position, project: now.project, told: toldThen(then.position, now) };
-  const worked = { ...measured, ...workOf(now, then.position) };
-  const estimated = { ...worked, ...estimateOf(now), stage: withEnd(worked, now) };
-  const agreed = { ...estimated, ...priceOf(now, then.position.included) };
+  const measured = {
+    ...{ ...then.position, project: now.project, told: toldThen(then.position, now) },
+    split: stepped(then.position.split, now.split, measureOf),
+  };
+  const worked = { ...measured, ...workOf(now, then.position), split: stepped(measured.split, now.split, workedOf) };
+  const estimated = {
+    ...{ ...worked, ...estimateOf(now), stage: withEnd(worked, now) },
+    split: stepped(worked.split, now.split, estimatedOf),
+  };
+  const agreed = { ...estimated, ...priceOf(now, then.position.included), split: now.split };
   const steps = [
     { cause: 'measure', of: measured },
     { cause: 'work', of: worked },
@@ -86,13 +93,44 @@ function asNothing(now: ProjectPosition): ProjectPosition {
     project: now.project,
     ...{ contract: ZERO, included: ZERO, budget: ZERO, lineEstimates: ZERO, override: null, forecastMonth: null },
     ...{ zeroMargin: { cost: ZERO, estimate: ZERO }, costToDate: ZERO, earned: ZERO, billed: ZERO, billable: ZERO },
-    ...{ told: null, toldOn: null, wasted: ZERO, provision: ZERO, stage: 'proposed' },
+    ...{ told: null, toldOn: null, wasted: ZERO, provision: ZERO, stage: 'proposed', split: null, phaseEarned: [] },
   };
 }
 
 /** Another measure is seen with what was told by it: nothing was told by it before. */
 function toldThen(then: ProjectPosition, now: ProjectPosition): ProjectPosition['told'] {
   return then.project.method === now.project.method ? then.told : now.told;
+}
+
+/**
+ * The obligations of now as they were, with what a step takes of now; one that was none before is taken as it is now. Splitting a contract,
+ * or no longer, goes with the measure.
+ */
+function stepped(
+  then: Split | null,
+  now: Split | null,
+  taken: (now: Obligation, then: Obligation) => Partial<Obligation>,
+): Split | null {
+  if (now === null || then === null) return now;
+  return {
+    ...now,
+    obligations: now.obligations.map((obligation) => {
+      const before = then.obligations.find(({ phase }) => phase === obligation.phase);
+      return before === undefined ? obligation : { ...before, ...taken(obligation, before) };
+    }),
+  };
+}
+
+function measureOf({ method, told, toldOn, phases }: Obligation, then: Obligation): Partial<Obligation> {
+  return { method, phases, ...(method === then.method ? {} : { told, toldOn }) };
+}
+
+function workedOf({ costToDate, told, toldOn, zeroMargin }: Obligation, then: Obligation): Partial<Obligation> {
+  return { costToDate, told, toldOn, zeroMargin: { cost: zeroMargin.cost, estimate: then.zeroMargin.estimate } };
+}
+
+function estimatedOf({ budget, lineEstimates, zeroMargin, isFinished }: Obligation): Partial<Obligation> {
+  return { budget, lineEstimates, zeroMargin, isFinished };
 }
 
 function workOf(now: ProjectPosition, then: ProjectPosition) {

@@ -42,7 +42,7 @@ export function position(
     ...{ billed: ZERO, billable: ZERO },
     ...{ told: null, toldOn: null, wasted: ZERO },
     provision: ZERO,
-    stage: 'under way',
+    ...{ stage: 'under way', split: null, phaseEarned: [] },
     ...more,
   };
 }

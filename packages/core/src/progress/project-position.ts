@@ -1,10 +1,12 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
 import type { Month } from '../calendar/month.ts';
 import type { Coding } from '../ledger/dimensions.ts';
+import type { PhaseId } from '../ledger/ids.ts';
 import type { BeforeItIsMeasured, Project } from '../ledger/project.ts';
 import type { MeasureValues } from '../ledger/measures.ts';
 import { cents, difference, type Cents } from '../money/cents.ts';
 import type { Ratio } from '../money/ratio.ts';
+import type { Split } from './obligation.ts';
 import type { Stage } from './stage.ts';
 
 /** An estimate at completion set by hand, from a month on. */
@@ -49,6 +51,15 @@ export interface ProjectPosition {
   /** Loss provision posted. */
   readonly provision: Cents;
   readonly stage: Stage;
+  /** Its performance obligations, where the contract is split. */
+  readonly split: Split | null;
+  /** Of what it earned, what was posted with a phase. */
+  readonly phaseEarned: readonly PhaseAmount[];
+}
+
+export interface PhaseAmount {
+  readonly phase: PhaseId;
+  readonly amount: Cents;
 }
 
 /** The price that is agreed, which is what may be billed. */

@@ -1,14 +1,18 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
+import type { PhaseId } from '../ledger/ids.ts';
 import { firstDay, monthNumber, type Month } from '../calendar/month.ts';
 import { cents, difference, opposite, sum, ZERO, type Cents } from '../money/cents.ts';
 import { accepted, refused, type Decision } from '../problems/decision.ts';
 import { isClosed } from '../ledger/project.ts';
 import type { Problem, Warning } from '../problems/problem.ts';
 import type { Recognized } from './recognized.ts';
-import { earning } from './earning.ts';
+import { earning, type Earning, type ObligationEarning } from './earning.ts';
 import { estimateAtCompletion } from './estimate-at-completion.ts';
-import { holdsCost, progress, type KeptDecimals, type Progress } from './progress.ts';
+import { holdsCost, type KeptDecimals, type Progress } from './measured-progress.ts';
+import { releasedOfSplit } from './split-release.ts';
+import { progress } from './progress.ts';
 import type { CodedAmount, ProjectPosition } from './project-position.ts';
+import { NO_WORK, withWork } from './with-work.ts';
 import { hasEnded } from './stage.ts';
 
 /** One project's row of a run: what it stood at, what the month adds, where it stands after. */
@@ -19,6 +23,10 @@ export interface RecognitionRow {
   readonly earnedBefore: Cents;
   readonly earnedToDate: Cents;
   readonly provisionToDate: Cents;
+  /** What each obligation of a split contract stands at; of all others empty. */
+  readonly parts: readonly ObligationEarning[];
+  /** Of its cost, what waits in WIP whatever is recognized. */
+  readonly waiting: Cents;
   /** Cost that leaves WIP; negative where it goes back to wait there. */
   readonly released: readonly CodedAmount[];
   readonly warnings: readonly Warning[];
@@ -46,6 +54,7 @@ export interface RunCost {
 export interface OverForecast {
   /** The coding as people say it. */
   readonly code: string;
+  readonly phase: PhaseId | null;
   readonly cost: Cents;
   /** Ordered and not yet cost. */
   readonly committed: Cents;
@@ -57,14 +66,8 @@ export const NO_RUN_COST: RunCost = { held: [], recognized: [], overForecast: []
 
 export function recognitionRow(position: ProjectPosition, cost: RunCost, policy: RunPolicy): RecognitionRow {
   if (isClosed(position.project)) return asItStands(position, policy.kept);
-  const {
-    progress: reached,
-    estimate,
-    earnedToDate,
-    loss,
-    provisionToDate: provided,
-    isHeld,
-  } = earning(position, policy.kept);
+  const of = earning(position, policy.kept);
+  const { progress: reached, estimate, earnedToDate, provisionToDate: provided, parts } = of;
   return {
     position,
     estimate,
@@ -72,9 +75,9 @@ export function recognitionRow(position: ProjectPosition, cost: RunCost, policy:
     earnedBefore: position.earned,
     earnedToDate,
     provisionToDate: provided,
-    released: isHeld ? backToWait(cost) : cost.held,
+    ...{ parts, waiting: difference(position.costToDate, of.costOfRevenue), released: released(position, of, cost) },
     warnings: [
-      ...warnings(position, { reached, loss, month: policy.month }),
+      ...warnings(position, { of, month: policy.month }),
       ...linesOverForecast(position, cost, { earnedToDate, kept: policy.kept }),
       ...staleForecast(position, policy),
     ],
@@ -87,7 +90,13 @@ function asItStands(position: ProjectPosition, kept: KeptDecimals): RecognitionR
   return {
     ...{ position, estimate: estimateAtCompletion(position), progress: progress(position, kept) },
     ...{ earnedBefore: earned, earnedToDate: earned, provisionToDate: provision, released: [], warnings: [] },
+    ...{ parts: [], waiting: ZERO },
   };
+}
+
+function released(position: ProjectPosition, of: Earning, cost: RunCost): readonly CodedAmount[] {
+  if (of.parts.length > 0) return releasedOfSplit(position, of.parts, cost);
+  return of.isHeld ? backToWait(cost) : cost.held;
 }
 
 /** While nothing is earned, cost waits in WIP: what an earlier run released goes back. Cost that is expensed as incurred never waits. */
@@ -109,55 +118,72 @@ function linesOverForecast(
   if (hasEnded(position.stage)) return [];
   const at = position.project.code;
   return overForecast
-    .map(({ isZeroMargin, ...line }) => {
+    .map(({ isZeroMargin, phase, ...line }) => {
       const more = cents(line.cost + line.committed - line.forecast);
-      const brought = withLineEstimates(position, more, isZeroMargin);
+      const brought = withWork(position, phase, {
+        ...NO_WORK,
+        estimate: more,
+        zeroEstimate: isZeroMargin ? more : ZERO,
+      });
       const effect = difference(earning(brought, kept).earnedToDate, earnedToDate);
       return { at, kind: 'line-over-forecast' as const, project: at, ...line, effect };
     })
     .toSorted((one, other) => Math.abs(other.effect) - Math.abs(one.effect));
 }
 
-function withLineEstimates(position: ProjectPosition, more: Cents, isZeroMargin: boolean): ProjectPosition {
-  const { lineEstimates, zeroMargin } = position;
-  return {
-    ...position,
-    lineEstimates: cents(lineEstimates + more),
-    zeroMargin: isZeroMargin ? { ...zeroMargin, estimate: cents(zeroMargin.estimate + more) } : zeroMargin,
-  };
-}
-
 interface Warned {
-  readonly reached: Progress;
-  readonly loss: Cents;
+  readonly of: Pick<Earning, 'progress' | 'loss' | 'parts'>;
   readonly month: Month;
 }
 
-function warnings(position: ProjectPosition, { reached, loss, month }: Warned): readonly Warning[] {
+/** Of the project, and of each obligation of a split contract. */
+function warnings(position: ProjectPosition, { of, month }: Warned): readonly Warning[] {
+  const { code } = position.project;
+  const isSplit = of.progress.kind === 'by-obligations';
+  const lossesApart = isSplit && position.split?.lossesPer === 'obligation';
+  const parts = isSplit ? of.parts : [];
+  return [
+    ...measuredWarnings(position, { of: { ...of, loss: lossesApart ? ZERO : of.loss }, month, project: code }),
+    ...parts.flatMap(({ obligation, position: part, earning: each }) =>
+      measuredWarnings(part, {
+        of: { ...each, loss: lossesApart ? each.loss : ZERO },
+        ...{ month, project: `${code}/${obligation.code}` },
+      }),
+    ),
+  ];
+}
+
+interface MeasuredWarned extends Warned {
+  /** The project as people say it, with its phase where it is an obligation. */
+  readonly project: string;
+}
+
+function measuredWarnings(position: ProjectPosition, { of, month, project }: MeasuredWarned): readonly Warning[] {
   const at = position.project.code;
+  const { progress: reached, loss } = of;
   const found: Warning[] = [];
   if (reached.kind === 'over-estimate') {
     const cost = position.costToDate;
-    found.push({ at, kind: 'cost-over-estimate', project: at, cost, estimate: difference(cost, reached.overrun) });
+    found.push({ at, kind: 'cost-over-estimate', project, cost, estimate: difference(cost, reached.overrun) });
   }
-  if (reached.kind === 'no-estimate') found.push({ at, kind: 'no-estimate', project: at });
+  if (reached.kind === 'no-estimate') found.push({ at, kind: 'no-estimate', project });
   if (reached.kind === 'no-contract' && position.costToDate !== 0 && holdsCost(position.project, reached)) {
-    found.push({ at, kind: 'no-contract', project: at, cost: position.costToDate });
+    found.push({ at, kind: 'no-contract', project, cost: position.costToDate });
   }
   if (reached.kind === 'as-billed' && position.contract > 0 && position.billed > position.contract) {
-    found.push({ at, kind: 'billed-over-price', project: at, billed: position.billed, contract: position.contract });
+    found.push({ at, kind: 'billed-over-price', project, billed: position.billed, contract: position.contract });
   }
   if (reached.kind === 'as-billable' && position.contract > 0 && position.billable > position.contract) {
     const { billable, contract } = position;
-    found.push({ at, kind: 'billable-over-limit', project: at, billable, contract });
+    found.push({ at, kind: 'billable-over-limit', project, billable, contract });
   }
   if (reached.kind === 'not-told' && position.costToDate !== 0) {
-    found.push({ at, kind: 'progress-not-told', project: at, cost: position.costToDate });
+    found.push({ at, kind: 'progress-not-told', project, cost: position.costToDate });
   }
   const old = toldBefore(position, month);
-  if (old !== null) found.push({ at, kind: 'progress-old', project: at, on: old });
-  if (MEASURED_OTHERWISE.has(reached.kind)) found.push(...costAboveEstimate(position));
-  if (loss > 0) found.push({ at, kind: 'loss-expected', project: at, loss });
+  if (old !== null) found.push({ at, kind: 'progress-old', project, on: old });
+  if (MEASURED_OTHERWISE.has(reached.kind)) found.push(...costAboveEstimate(position, project));
+  if (loss > 0) found.push({ at, kind: 'loss-expected', project, loss });
   return found;
 }
 
@@ -175,9 +201,9 @@ const MEASURED_OTHERWISE: ReadonlySet<Progress['kind']> = new Set([
 ]);
 
 /** Progress that is told says nothing of cost: cost above its estimate is pointed out all the same. */
-function costAboveEstimate(position: ProjectPosition): readonly Warning[] {
+function costAboveEstimate(position: ProjectPosition, project: string): readonly Warning[] {
   const [at, cost, estimate] = [position.project.code, position.costToDate, estimateAtCompletion(position)];
-  return cost > estimate ? [{ at, kind: 'cost-over-estimate', project: at, cost, estimate }] : [];
+  return cost > estimate ? [{ at, kind: 'cost-over-estimate', project, cost, estimate }] : [];
 }
 
 function staleForecast(
@@ -193,18 +219,31 @@ function staleForecast(
 export function recognized(row: RecognitionRow): Recognized {
   return {
     project: row.position.project.id,
-    earned: difference(row.earnedToDate, row.earnedBefore),
+    earned: earnedByPhase(row),
     released: row.released,
     lossProvision: difference(row.provisionToDate, row.position.provision),
   };
+}
+
+/** What each phase of a split contract earns beyond what was posted of it, and what is of none; without phases where nothing was split. */
+function earnedByPhase({ position, parts, earnedToDate, earnedBefore }: RecognitionRow): Recognized['earned'] {
+  const change = difference(earnedToDate, earnedBefore);
+  if (isClosed(position.project)) return [{ phase: null, amount: change }];
+  const changes = new Map<PhaseId, number>();
+  const add = (phase: PhaseId, amount: number) => changes.set(phase, (changes.get(phase) ?? 0) + amount);
+  for (const { obligation, earning: of } of parts) add(obligation.phase, of.earnedToDate);
+  for (const { phase, amount } of position.phaseEarned) add(phase, -amount);
+  const byPhase = [...changes].map(([phase, amount]) => ({ phase, amount: cents(amount) }));
+  const rest = difference(change, sum(byPhase.map(({ amount }) => amount)));
+  return [...byPhase, { phase: null, amount: rest }];
 }
 
 /**
  * Cost that waits in WIP for a contract or an estimate, whatever is recognized: of a project that earns nothing yet, all of it that is not
  * expensed as incurred.
  */
-export function waitingCost({ position, progress: reached }: RecognitionRow): Cents {
-  return holdsCost(position.project, reached) ? position.costToDate : ZERO;
+export function waitingCost({ waiting }: RecognitionRow): Cents {
+  return waiting;
 }
 
 /** Cost in WIP as posted: what the run would release, and what waits, less what was released of that before. */
@@ -219,7 +258,9 @@ export function releasedCost(row: RecognitionRow): Cents {
 /** Whether the row posts anything. */
 export function changesAnything(row: RecognitionRow): boolean {
   const { earned, released, lossProvision } = recognized(row);
-  return earned !== 0 || lossProvision !== 0 || released.some(({ amount }) => amount !== 0);
+  return (
+    earned.some(({ amount }) => amount !== 0) || lossProvision !== 0 || released.some(({ amount }) => amount !== 0)
+  );
 }
 
 /** Months may be run once each, in order, up to the current one; a later run catches up on whatever came in since. */

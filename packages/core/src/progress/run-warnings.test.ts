@@ -27,7 +27,7 @@ describe('what waits', () => {
   const waiting = position({ contract: 0, cost: 20, budget: 80 }, { earned: cents(700), provision: cents(90) });
   test('without a contract nothing is earned, no loss provided for, and recognized cost goes back to WIP', () => {
     const found = recognitionRow(waiting, cost, POLICY);
-    expect(recognized(found)).toMatchObject({ earned: -700, lossProvision: -90 });
+    expect(recognized(found)).toMatchObject({ earned: [{ phase: null, amount: -700 }], lossProvision: -90 });
     expect(found.released).toEqual([{ coding, amount: -1_500 }]);
     expect(found.warnings).toMatchObject([{ kind: 'no-contract', cost: 2_000 }]);
   });
@@ -48,7 +48,7 @@ describe('what waits', () => {
 
 test('lines that cost more than their forecast are named, what they change most first, until the project has ended', () => {
   // Of 100 at 80, 40 spent: 50.00 earned. Four more: 40 ÷ 84, 47.62; two more: 40 ÷ 82, 48.78.
-  const line = { committed: cents(0), isZeroMargin: false };
+  const line = { phase: null, committed: cents(0), isZeroMargin: false };
   const overForecast = [
     { ...line, code: '31-100 labor', cost: cents(700), forecast: cents(500) },
     { ...line, code: '31-250 material', cost: cents(900), forecast: cents(500) },

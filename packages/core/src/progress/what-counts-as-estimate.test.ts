@@ -4,7 +4,8 @@ import { cents } from '../money/cents.ts';
 import { isEstimated } from './estimate-at-completion.ts';
 import { contractNet, overbilled } from './project-position.ts';
 import { position } from './position.test.sample.ts';
-import { isWaiting, progress } from './progress.ts';
+import { isWaiting } from './measured-progress.ts';
+import { progress } from './progress.ts';
 
 const NOTHING = { contract: 100, cost: 20, budget: 0 };
 

@@ -20,7 +20,7 @@ const POSITION: ProjectPosition = {
   billed: cents(55_000),
   billable: cents(0),
   ...{ told: null, toldOn: null, wasted: cents(0) },
-  provision: cents(0),
+  ...{ provision: cents(0), split: null, phaseEarned: [] },
   stage: 'under way',
 };
 const derived = (name: PositionFigure, more: Partial<ProjectPosition> = {}, kept: number | null = null) =>

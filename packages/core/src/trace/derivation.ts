@@ -4,7 +4,8 @@ import { cents, difference } from '../money/cents.ts';
 import { dollars } from '../money/dollars.ts';
 import { percent, type Ratio } from '../money/ratio.ts';
 import { atZeroMargin, estimateAtCompletion, marginAtCompletion } from '../progress/estimate-at-completion.ts';
-import { progress, type KeptDecimals } from '../progress/progress.ts';
+import type { KeptDecimals } from '../progress/measured-progress.ts';
+import { progress } from '../progress/progress.ts';
 import { priceOf, type ProjectPosition } from '../progress/project-position.ts';
 import { hasEnded } from '../progress/stage.ts';
 import { FORMULAS } from './formulas.ts';
@@ -199,6 +200,7 @@ function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): D
     'as-billed': 'earned as billed: billed ÷ contract price, at most all of it; without a price it is not measured',
     finished: 'the project is finished',
     cancelled: 'the project is cancelled',
+    'by-obligations': 'what its obligations have earned ÷ contract price',
     'under-way': `cost to date ÷ estimated cost at completion${kept}`,
     'over-estimate': 'cost is above the estimate, so it counts as complete',
   }[reached.kind];

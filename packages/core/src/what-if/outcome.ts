@@ -2,7 +2,7 @@ import { cents, difference, ZERO, type Cents } from '../money/cents.ts';
 import type { Ratio } from '../money/ratio.ts';
 import { earning } from '../progress/earning.ts';
 import { marginAtCompletion } from '../progress/estimate-at-completion.ts';
-import type { KeptDecimals } from '../progress/progress.ts';
+import type { KeptDecimals } from '../progress/measured-progress.ts';
 import { priceOf, type ProjectPosition } from '../progress/project-position.ts';
 import { onePercentDearer } from './changed-position.ts';
 

@@ -3,7 +3,7 @@ import { MOST_SUM, SumTooLarge, ZERO, type Cents } from '../money/cents.ts';
 import { MILLIONTHS, millionthsOf, shareOf, type Ratio } from '../money/ratio.ts';
 import { accepted, following, listed, mapped, refused, type Decision } from '../problems/decision.ts';
 import type { Problem } from '../problems/problem.ts';
-import type { KeptDecimals } from '../progress/progress.ts';
+import type { KeptDecimals } from '../progress/measured-progress.ts';
 import type { ProjectPosition } from '../progress/project-position.ts';
 import { changedPosition, costToComplete, type Changes } from './changed-position.ts';
 import { outcome, outcomesTogether, sensitivity, type Outcome, type Summed } from './outcome.ts';

@@ -16,6 +16,7 @@ import { MAILBOX_ENDPOINTS } from './mailbox.ts';
 import { OVERHEAD_ENDPOINTS } from './overhead.ts';
 import { RECOGNITION_ENDPOINTS } from './recognition.ts';
 import { WHAT_IF_ENDPOINTS } from './what-if.ts';
+import { OBLIGATION_ENDPOINTS } from './obligations.ts';
 import { TOLD_PROGRESS_ENDPOINTS } from './told-progress.ts';
 import { REMINDER_ENDPOINTS } from './reminders.ts';
 import { PEOPLE_ENDPOINTS } from './people.ts';
@@ -70,6 +71,7 @@ export const ENDPOINTS = {
   ...REMINDER_ENDPOINTS,
   ...RECOGNITION_ENDPOINTS,
   ...TOLD_PROGRESS_ENDPOINTS,
+  ...OBLIGATION_ENDPOINTS,
   ...WHAT_IF_ENDPOINTS,
   ...STRAY_ENDPOINTS,
   ...DOCUMENT_ENDPOINTS,

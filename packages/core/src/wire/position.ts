@@ -7,8 +7,17 @@ import {
   PROJECT_KINDS,
   PROJECT_STATUSES,
 } from '../ledger/project.ts';
+import { LOSSES_PER, OBLIGATION_METHODS } from '../progress/obligation.ts';
 import { STAGES } from '../progress/stage.ts';
-import { Cents, Ratio, Day, Month, ProjectNumber } from '../shapes/values.ts';
+import { Cents, Ratio, Day, Month, PhaseNumber, ProjectNumber } from '../shapes/values.ts';
+
+const Obligation = z.object({
+  ...{ phase: PhaseNumber, code: z.string(), name: z.string(), phases: z.array(PhaseNumber).readonly() },
+  ...{ method: z.enum(OBLIGATION_METHODS), price: Cents, priceSince: Cents, isFinished: z.boolean() },
+  ...{ budget: Cents, lineEstimates: Cents, zeroMargin: z.object({ cost: Cents, estimate: Cents }), costToDate: Cents },
+  ...{ told: Ratio.nullable(), toldOn: Day.nullable() },
+});
+const Split = z.object({ lossesPer: z.enum(LOSSES_PER), obligations: z.array(Obligation).readonly() });
 
 /** Where a project stands: what the effect of a forecast or of a sheet is worked out from. */
 export const Position = z.object({
@@ -35,4 +44,6 @@ export const Position = z.object({
   wasted: Cents,
   provision: Cents,
   stage: z.enum(STAGES),
+  split: Split.nullable(),
+  phaseEarned: z.array(z.object({ phase: PhaseNumber, amount: Cents })).readonly(),
 });

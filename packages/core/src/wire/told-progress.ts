@@ -13,6 +13,8 @@ export const ToldProgressAnswer = z.object({
         name: z.string(),
         method: z.enum(['surveyed', 'milestones', 'units', 'labor-hours']),
       },
+      /** Where it is an obligation of a split contract. */
+      phaseId: Id.nullable(),
       /** Of what earns by units: how many are done, in ten-thousandths, and how many there are; null for all else. */
       ...{ unitsDone: z.int().nullable(), unitsInAll: z.int().nullable() },
       /** Null before anything was told. */
@@ -28,7 +30,11 @@ export const ToldProgressAnswer = z.object({
 const UnitsRow = z.strictObject({ projectId: Id, toldOn: Typed, units: Typed, reason: Typed });
 /** Units done to date of some projects: all of it, or nothing where any of it is wrong. */
 export const UnitsTold = z.strictObject({ rows: z.array(UnitsRow).min(1).max(2_000) });
-const SurveyRow = z.strictObject({ projectId: Id, toldOn: Typed, percent: Typed, reason: Typed });
+const SurveyRow = z.strictObject({
+  ...{ projectId: Id, toldOn: Typed, percent: Typed, reason: Typed },
+  /** Of an obligation of a split contract; null for the project as a whole. */
+  phaseId: Id.nullable().default(null),
+});
 /** What the sites of some projects were surveyed at: all of it, or nothing where any of it is wrong. */
 export const Surveys = z.strictObject({ rows: z.array(SurveyRow).min(1).max(2_000) });
 

@@ -4,7 +4,7 @@ import type { Account, AccountType, Role } from '@lowtide/core/ledger/account.ts
 import { accountId } from '@lowtide/core/ledger/ids.ts';
 import { cents, type Cents } from '@lowtide/core/money/cents.ts';
 import type { OrderPolicy } from '@lowtide/core/orders/tolerance.ts';
-import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
+import type { KeptDecimals } from '@lowtide/core/progress/measured-progress.ts';
 import type { LaborCost, OverBudgetPolicy } from '@lowtide/core/records/company-policy.ts';
 import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';

@@ -1,6 +1,7 @@
 import type { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '@lowtide/core/billing/retention-terms.ts';
 import type { APPLICATIONS_POST } from '@lowtide/core/billing/schedule.ts';
 import type { BEFORE_CONTRACT, BEFORE_ESTIMATE, BILLING_BASES } from '@lowtide/core/ledger/project.ts';
+import type { LOSSES_PER, OBLIGATION_METHODS } from '@lowtide/core/progress/obligation.ts';
 import type { VARIABLE_KINDS } from '@lowtide/core/progress/variable-amounts.ts';
 import type { Generated } from 'kysely';
 import type { CodingRow } from './coding-columns.ts';
@@ -71,7 +72,29 @@ export interface ProjectTables {
     cancels: Generated<number>;
   };
   /** The percent that a project was surveyed at on a day. */
-  surveyed_progress: Recorded & { project_id: number; told_on: number; complete_millionths: number; reason: string };
+  surveyed_progress: Recorded & {
+    project_id: number;
+    told_on: number;
+    complete_millionths: number;
+    reason: string;
+    /** Of an obligation of a split contract. */
+    phase_id: Generated<number | null>;
+  };
+  /** How a contract is split into performance obligations from a day on; without any, no longer. */
+  contract_split: Recorded & {
+    project_id: number;
+    counts_on: number;
+    losses_per: (typeof LOSSES_PER)[number];
+    reason: string;
+  };
+  split_obligation: {
+    id: Generated<number>;
+    split_id: number;
+    phase_id: number;
+    price_cents: number;
+    method: (typeof OBLIGATION_METHODS)[number];
+    finished_on: number | null;
+  };
   /** A claim, a bonus, a penalty or a pending change order that may be part of the price before it is agreed. */
   variable_amount: Recorded & {
     project_id: number;

@@ -23,6 +23,7 @@ export interface BooksMark {
   readonly variable: number;
   readonly pending: number;
   readonly units: number;
+  readonly split: number;
 }
 
 export async function booksMark(db: Db): Promise<BooksMark> {
@@ -44,7 +45,8 @@ export async function booksMark(db: Db): Promise<BooksMark> {
     (SELECT ifnull(MAX(id), 0) FROM milestone_stand) AS reached,
     (SELECT ifnull(MAX(id), 0) FROM variable_stand) AS variable,
     (SELECT ifnull(MAX(id), 0) FROM change_order_stand) AS pending,
-    (SELECT ifnull(MAX(id), 0) FROM units_done) AS units`.execute(db);
+    (SELECT ifnull(MAX(id), 0) FROM units_done) AS units,
+    (SELECT ifnull(MAX(id), 0) FROM contract_split) AS split`.execute(db);
   const [mark] = rows;
   if (!mark) throw new Error('a row of subqueries is always there');
   return mark;
@@ -87,6 +89,7 @@ export async function movedProjects(
     UNION SELECT m.project_id FROM milestone_stand s JOIN milestone m ON m.id = s.milestone_id WHERE s.id > ${since.reached}
     UNION SELECT v.project_id FROM variable_stand s JOIN variable_amount v ON v.id = s.variable_amount_id WHERE s.id > ${since.variable}
     UNION SELECT project_id FROM units_done WHERE id > ${since.units}
+    UNION SELECT project_id FROM contract_split WHERE id > ${since.split}
     UNION SELECT project_id FROM change_order_stand WHERE id > ${since.pending}
     UNION SELECT a.project_id FROM withdrawal w JOIN approval a ON a.id = w.approval_id
       WHERE (SELECT COUNT(*) FROM withdrawal) <> ${since.withdrawals}

@@ -1,26 +1,18 @@
 import { dayNumber } from '@lowtide/core/calendar/iso-date.ts';
 import { lastDay, monthAt } from '@lowtide/core/calendar/month.ts';
 import { budgetTotals, zeroMarginOf, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
-import { COST_ROLES } from '@lowtide/core/ledger/account.ts';
 import { COST_TYPES } from '@lowtide/core/ledger/cost-type.ts';
 import { cents, ZERO, type Cents } from '@lowtide/core/money/cents.ts';
 import type { EstimateOverride, ProjectPosition } from '@lowtide/core/progress/project-position.ts';
-import { sql, type RawBuilder } from 'kysely';
+import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
-import { committedLines } from '../orders/commitment-queries.ts';
 import { bounds, changeCounts, nameOf, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
-import {
-  countsAsKept,
-  forecastMonths,
-  latestForecastIds,
-  monthOfDay,
-  type ForecastMoment,
-} from './forecast-queries.ts';
+import { forecastMonths, type ForecastMoment } from './forecast-queries.ts';
 import { isMonthRecognized } from './latest-run-queries.ts';
 import { includedAmounts } from './variable-amount-queries.ts';
-import { isZeroMargin } from './zero-margin-queries.ts';
+import { codingStands, STAND_SUMS } from './coding-stand-queries.ts';
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';
-import { codingKept, codingOfTable, knownCoding, sameCoding, WITHIN_PROJECT } from '../database/coding-columns.ts';
+import { knownCoding, WITHIN_PROJECT } from '../database/coding-columns.ts';
 import type { Coding } from '@lowtide/core/ledger/dimensions.ts';
 
 /** What was agreed and is expected of a project, beside what was posted. */
@@ -156,10 +148,7 @@ async function standsByProject(db: Db, at: Bounds, only?: number): Promise<Reado
     (type) => sql`SUM(CASE WHEN cost_type = ${type} THEN actual ELSE 0 END) AS ${sql.ref(`cost ${type}`)}`,
   );
   const { rows } = await sql<StandRow>`
-    SELECT project_id, SUM(budget) AS budget, SUM(ifnull(forecast, MAX(budget, actual + committed))) AS estimates, SUM(committed) AS committed,
-      SUM(CASE WHEN zero_margin THEN actual ELSE 0 END) AS zero_cost,
-      SUM(CASE WHEN zero_margin THEN ifnull(forecast, MAX(budget, actual + committed)) ELSE 0 END) AS zero_estimate,
-      ${sql.join(byType)},
+    SELECT project_id, ${STAND_SUMS}, SUM(committed) AS committed, ${sql.join(byType)},
       json_group_array(json_array(${sql.join(WITHIN_PROJECT.map((column) => sql.ref(column)))}, actual, committed, forecast, zero_margin))
         FILTER (WHERE forecast IS NOT NULL AND actual + committed > forecast) AS over
     FROM (${codingStands(at, isRecognized, only)}) GROUP BY project_id`.execute(db);
@@ -195,42 +184,6 @@ const NO_STANDS: StandSums = {
   ...{ budget: ZERO, lineEstimates: ZERO, committed: ZERO, costByType: COST_TYPES.map(() => ZERO), overForecast: [] },
   zeroMargin: { cost: ZERO, estimate: ZERO },
 };
-
-/** Every coding with budget, cost, a commitment or a forecast: `budget`, `actual`, `committed`, and `forecast` with the change orders since, null without one. */
-function codingStands(at: Bounds, isRecognized: boolean, only?: number): RawBuilder<unknown> {
-  const project = only === undefined ? sql`` : sql`AND project_id = ${only}`;
-  const accounts = sql`(SELECT id FROM account WHERE role IN (${sql.join([...COST_ROLES])}))`;
-  const later =
-    at.firstLaterLine === null
-      ? sql``
-      : sql`UNION ALL SELECT ${codingKept('')}, 0, -amount_cents, 0, NULL, 0 FROM journal_line
-            WHERE id >= ${at.firstLaterLine} AND posted_on <= ${at.day} AND project_id IS NOT NULL
-              AND account_id IN ${accounts} ${project}`;
-  return sql`SELECT ${codingOfTable('')}, SUM(budget) AS budget, SUM(actual) AS actual, SUM(committed) AS committed,
-      MAX(zero_margin) AS zero_margin, CASE WHEN COUNT(forecast) = 0 THEN NULL ELSE SUM(forecast) END AS forecast FROM (
-    SELECT ${codingKept('b')},
-      c.cost_cents AS budget, 0 AS actual, 0 AS committed, NULL AS forecast, 0 AS zero_margin
-    FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
-    WHERE ${changeCounts('c', at)} ${project}
-    UNION ALL
-    SELECT ${codingKept('b')}, 0, 0, 0, NULL, 1
-    FROM budget_line b WHERE ${isZeroMargin('b', at)} ${project}
-    UNION ALL
-    SELECT ${codingOfTable('')}, 0, amount_cents, 0, NULL, 0 FROM project_coding_month
-    WHERE month <= ${at.month} AND account_id IN ${accounts} ${project}
-    ${later}
-    UNION ALL
-    SELECT ${codingOfTable('')}, 0, 0, committed, NULL, 0
-    FROM (${committedLines(at, only === undefined ? undefined : [only])})
-    UNION ALL
-    SELECT f.project_id, ${codingKept('l', WITHIN_PROJECT)}, 0, 0, 0, l.estimate_cents
-      + (SELECT ifnull(SUM(c.cost_cents), 0) FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
-         WHERE b.project_id = f.project_id AND ${sameCoding('b', 'l', WITHIN_PROJECT)}
-           AND c.cause = 'change order' AND ${changeCounts('c', at)}
-           AND (c.recorded_at > f.recorded_at OR ${monthOfDay('c.effective_on')} > f.month)), 0
-    FROM (${latestForecastIds(at, only)}) f JOIN forecast_line l ON l.forecast_id = f.id AND ${countsAsKept(at, isRecognized)}
-  ) GROUP BY ${codingOfTable('')}`;
-}
 
 /** The estimate set by hand that holds: of those for a month by then, the one recorded last; an empty one ends it. */
 async function estimateOverrides(

@@ -6,11 +6,13 @@ import { hoursShare, unitsShare } from '@lowtide/core/progress/hours-and-units.t
 import { quantity, type Quantity } from '@lowtide/core/money/quantity.ts';
 import { stageOn, type Stage } from '@lowtide/core/progress/stage.ts';
 import type { Db } from '../database/schema.ts';
-import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
+import { bounds, nameOf, type AsOf, type Bounds } from '../ledger/as-of-queries.ts';
 import { projectTotals, type ProjectTotals, type Span } from '../ledger/balance-queries.ts';
 import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { billableByProject } from '../billable-work/unbilled-work-queries.ts';
 import { hoursStillToCome, unitsDone, type UnitsDone } from './hours-and-units-queries.ts';
+import { isMonthRecognized } from './latest-run-queries.ts';
+import { phaseEarned, splits } from './obligation-queries.ts';
 import { toldProgress, type ToldProgress } from './told-progress-queries.ts';
 import { wastedCost } from './wasted-cost-queries.ts';
 import { NOTHING_EXPECTED, plansOf, projectPlans, type Expected } from './plan-queries.ts';
@@ -57,6 +59,14 @@ export async function standingProjects(
     only === undefined
       ? await keptByProject(db, `wasted ${nameOf(asOf)}`, (one) => wastedCost(db, at, one))
       : await wastedCost(db, at, only);
+  const splitOf =
+    only === undefined
+      ? await keptByProject(db, `splits ${nameOf(asOf)} ${await stateOf(db, at)}`, (one) => splits(db, at, one))
+      : await splits(db, at, only);
+  const ofPhases =
+    only === undefined && asOf.asIf === undefined
+      ? await keptByProject(db, `phase earned ${nameOf(asOf)}`, (one) => phaseEarned(db, at, one))
+      : await phaseEarned(db, at, only);
   const measured = await measuredOtherwise(db, asOf, only);
   const end = lastDay(asOf.through);
   return records.map((record) => {
@@ -71,8 +81,8 @@ export async function standingProjects(
       told: toldBy(record, { ...measured, told: told.get(record.id), worked: total.hours }),
       toldOn: dayTold(record, { told: told.get(record.id), units: measured.units }),
       wasted: wasted.get(record.id) ?? ZERO,
-      provision: total.loss,
-      stage,
+      ...{ provision: total.loss, stage },
+      ...{ split: splitOf.get(record.id) ?? null, phaseEarned: ofPhases.get(record.id) ?? [] },
     };
     return { record, position, totals: total };
   });
@@ -81,6 +91,11 @@ export async function standingProjects(
 /** What was agreed when a project was cancelled takes the place of all that was included in its price. */
 function priced(expected: Expected, stage: Stage): Expected {
   return stage === 'cancelled' ? { ...expected, contract: agreedPrice(expected), included: ZERO } : expected;
+}
+
+/** With the month's run, forecasts by budget stay as it took them. */
+async function stateOf(db: Db, at: Bounds): Promise<'recognized' | 'open'> {
+  return (await isMonthRecognized(db, at)) ? 'recognized' : 'open';
 }
 
 interface MeasuredOtherwise {

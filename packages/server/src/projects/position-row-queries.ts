@@ -1,7 +1,8 @@
 import type { Month } from '@lowtide/core/calendar/month.ts';
 import { sum, type Cents } from '@lowtide/core/money/cents.ts';
 import { estimateAtCompletion, marginAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
-import { progress, type KeptDecimals } from '@lowtide/core/progress/progress.ts';
+import type { KeptDecimals } from '@lowtide/core/progress/measured-progress.ts';
+import { progress } from '@lowtide/core/progress/progress.ts';
 import { overbilled, type ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import { figureKey } from '@lowtide/core/trace/figure.ts';
 import type { Answer, Asked } from '../http/api.ts';

@@ -3,7 +3,7 @@ import type { BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
 import { monthAt } from '@lowtide/core/calendar/month.ts';
 import { cents, difference } from '@lowtide/core/money/cents.ts';
 import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
-import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
+import type { KeptDecimals } from '@lowtide/core/progress/measured-progress.ts';
 import type { Db } from '../database/schema.ts';
 import { costCodes } from '../company/list-queries.ts';
 import { read, type Answer } from '../http/api.ts';

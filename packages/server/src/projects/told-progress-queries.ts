@@ -45,7 +45,7 @@ export async function surveysAt(db: Db, { day, recordedAt }: At, only?: number):
   const of = only === undefined ? sql`` : sql`AND project_id = ${only}`;
   const { rows } = await sql<{ project: number; on: number; complete: number; reason: string; by: string }>`
     SELECT project_id AS project, told_on AS "on", complete_millionths AS complete, reason, recorded_by AS by
-    FROM surveyed_progress WHERE told_on <= ${day} AND recorded_at <= ${recordedAt} ${of}
+    FROM surveyed_progress WHERE phase_id IS NULL AND told_on <= ${day} AND recorded_at <= ${recordedAt} ${of}
     ORDER BY project_id, told_on, id`.execute(db);
   return rows.map(({ on, complete, ...row }) => ({ ...row, on: dayOf(on), complete: millionthsOf(complete) }));
 }
@@ -89,14 +89,16 @@ interface NewSurvey {
   /** In millionths of the whole. */
   readonly complete: number;
   readonly reason: string;
+  /** Of an obligation of a split contract. */
+  readonly phase: number | null;
 }
 
 export async function insertSurvey(
   trx: Trx,
-  { project, on, complete, reason }: NewSurvey,
+  { project, on, complete, reason, phase }: NewSurvey,
   { at, by }: Stamp,
 ): Promise<void> {
-  const row = { project_id: project, told_on: dayNumber(on), complete_millionths: complete, reason };
+  const row = { project_id: project, told_on: dayNumber(on), complete_millionths: complete, reason, phase_id: phase };
   await trx
     .insertInto('surveyed_progress')
     .values({ ...row, recorded_at: at, recorded_by: by })

@@ -1,13 +1,15 @@
 import type { Router } from 'express';
 import { dayIn, numberIn, quantityIn, required, textIn, type Cell } from '@lowtide/core/cells/cell.ts';
 import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
+import { monthOf, type Month } from '@lowtide/core/calendar/month.ts';
 import type { DayOrder } from '@lowtide/core/calendar/typed-date.ts';
 import type { Quantity } from '@lowtide/core/money/quantity.ts';
 import { MILLIONTHS, ratio } from '@lowtide/core/money/ratio.ts';
 import { dayThatCame } from '@lowtide/core/months/books-span.ts';
 import { openDay, type LockedThrough } from '@lowtide/core/months/open-day.ts';
 import { accepted, following, gathered, listed, refused, type Decision } from '@lowtide/core/problems/decision.ts';
-import { progressByCost } from '@lowtide/core/progress/progress.ts';
+import { progressByCost, type KeptDecimals } from '@lowtide/core/progress/measured-progress.ts';
+import { obligationPositions } from '@lowtide/core/progress/obligation-positions.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { companyAt, companyOf } from '../company/company-queries.ts';
 import { projects } from '../company/project-queries.ts';
@@ -18,7 +20,8 @@ import { acceptedOr, Refusal } from '../http/refusal.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { closedProblems } from './closed-project-queries.ts';
 import { insertUnits, unitsDone } from './hours-and-units-queries.ts';
-import { standingProjects } from './position-queries.ts';
+import { splits } from './obligation-queries.ts';
+import { standingProjects, type StandingProject } from './position-queries.ts';
 import { insertMilestone, insertStand, insertSurvey, milestonesAt, surveysAt } from './told-progress-queries.ts';
 
 /** Progress that cost does not show: what a site was surveyed at, and the milestones that were reached. */
@@ -42,14 +45,16 @@ async function toldRows(db: Db, at: AsOf): Promise<Answer<'toldProgress'>> {
   const units = await unitsDone(db, then);
   const standing = await standingProjects(db, at);
   return {
-    rows: standing.flatMap(({ record, position }) => {
+    rows: standing.flatMap((each) => {
+      const { record, position } = each;
       const { method, status } = record;
+      if (position.split !== null) return status === 'closed' ? [] : obligationRows(each, percentDecimals);
       if (!isTold(method) || status === 'closed') return [];
       const done = method === 'units' ? units.get(record.id) : undefined;
       const last = method === 'surveyed' ? surveys.get(record.id) : done;
       return [
         {
-          ...{ projectId: record.id as number, code: record.code, name: record.name, method },
+          ...{ projectId: record.id as number, phaseId: null, code: record.code, name: record.name, method },
           ...{ unitsDone: done?.done ?? null, unitsInAll: method === 'units' ? record.unitsInAll : null },
           ...{ complete: position.told, on: last?.on ?? null, reason: last?.reason ?? '', by: last?.by ?? '' },
           byCost: progressByCost(position, percentDecimals).complete,
@@ -58,6 +63,23 @@ async function toldRows(db: Db, at: AsOf): Promise<Answer<'toldProgress'>> {
       ];
     }),
   };
+}
+
+type ToldRow = Answer<'toldProgress'>['rows'][number];
+
+/** The obligations of a split contract that are surveyed. */
+function obligationRows({ record, position }: StandingProject, kept: KeptDecimals): readonly ToldRow[] {
+  return obligationPositions(position).flatMap(({ obligation: of, position: part }): ToldRow[] => {
+    if (of.method !== 'surveyed' || of.isFinished) return [];
+    return [
+      {
+        ...{ projectId: record.id, phaseId: of.phase, code: `${record.code}/${of.code}`, name: of.name },
+        ...{ method: 'surveyed', unitsDone: null, unitsInAll: null },
+        ...{ complete: of.told, on: of.toldOn, reason: '', by: '' },
+        ...{ byCost: progressByCost(part, kept).complete, byBilling: null },
+      },
+    ];
+  });
 }
 
 /** Measures that cost does not show. */
@@ -130,9 +152,9 @@ async function tellSurveys(
     ),
   );
   for (const [place, survey] of read.entries()) {
-    const { projectId: project = 0 } = rows[place] ?? {};
-    const code = await toldProject(trx, project, { method: 'surveyed', at: `rows/${place}/projectId` });
-    await insertSurvey(trx, { project, ...survey }, acting);
+    const { projectId: project = 0, phaseId: phase = null } = rows[place] ?? {};
+    const code = await surveyedCode(trx, { project, phase, through: monthOf(acting.today) }, `rows/${place}`);
+    await insertSurvey(trx, { project, phase, ...survey }, acting);
     await audit(trx, acting, { action: 'tell progress', subject: code, about: `project ${project}`, detail: survey });
   }
   return { done: true };
@@ -181,6 +203,29 @@ function unitsTold(cell: Cell, inAll: number | null): Decision<Quantity> {
             ...{ least: '0', most: String(inAll ?? '') },
           }),
   );
+}
+
+interface Surveyed {
+  readonly project: number;
+  readonly phase: number | null;
+  /** The month by which the contract is split. */
+  readonly through: Month;
+}
+
+/** The code of a project that is surveyed, or of its obligation that is. */
+async function surveyedCode(trx: Trx, { project, phase, through }: Surveyed, at: string): Promise<string> {
+  if (phase === null) return toldProject(trx, project, { method: 'surveyed', at: `${at}/projectId` });
+  const record = await trx.selectFrom('project').select('code').where('id', '=', project).executeTakeFirst();
+  if (!record) throw new Refusal([{ at: `${at}/projectId`, kind: 'not-there', subject: 'project' }], 404);
+  const closed = await closedProblems(trx, project, `${at}/projectId`);
+  if (closed.length > 0) throw new Refusal(closed);
+  const obligation = (await splits(trx, await bounds(trx, { through, known: null }), project))
+    .get(project)
+    ?.obligations.find((each) => each.phase === phase && each.method === 'surveyed');
+  if (obligation === undefined) {
+    throw new Refusal([{ at: `${at}/phaseId`, kind: 'no-obligation', phase: record.code }]);
+  }
+  return `${record.code}/${obligation.code}`;
 }
 
 /** The code of a project whose progress is told in a way; a closed one takes nothing more. */

@@ -5,7 +5,8 @@ import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
 import { codeLabel } from '@lowtide/core/documents/budget-warnings.ts';
 import { revenueRecognized } from '@lowtide/core/documents/recognition/post.ts';
 import { COST_ROLES, type Role } from '@lowtide/core/ledger/account.ts';
-import { isWaiting, progress } from '@lowtide/core/progress/progress.ts';
+import { isWaiting } from '@lowtide/core/progress/measured-progress.ts';
+import { progress } from '@lowtide/core/progress/progress.ts';
 import type { CodedAmount, ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 import {
   changesAnything,
@@ -51,7 +52,9 @@ export async function runOfMonth(db: Db, at: AsOf): Promise<Run> {
   const held = await keptByProject(db, `held ${nameOf(at)}`, (only) => codedByProject(db, span, { role: 'wip', only }));
   const all = await standingProjects(db, at);
   const standing = all.filter(({ position }) => position.project.method !== 'none');
-  const waiting = standing.filter(({ position }) => isWaiting(progress(position, policy.kept)));
+  const waiting = standing.filter(
+    ({ position }) => position.split !== null || isWaiting(progress(position, policy.kept)),
+  );
   const recognizedCost = await recognizedOf(db, span, waiting);
   const plans = await projectPlans(db, at);
   const codes = await costCodes(db);
@@ -62,7 +65,7 @@ export async function runOfMonth(db: Db, at: AsOf): Promise<Run> {
       overForecast: (plans.get(record.id)?.overForecast ?? []).map((line) => ({
         code: codeLabel(record, line.coding, { costCodes: codes }),
         cost: line.cost,
-        committed: line.committed,
+        ...{ phase: line.coding.phase, committed: line.committed },
         forecast: line.forecast,
         isZeroMargin: line.isZeroMargin,
       })),

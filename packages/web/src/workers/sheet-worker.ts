@@ -5,7 +5,7 @@ import { catalogOf, type SheetNames } from '@lowtide/core/documents/catalog-of.t
 import type { SheetPreview } from '@lowtide/core/documents/preview.ts';
 import { boundedPreview, readSheet } from '@lowtide/core/documents/read-sheet.ts';
 import type { Sheet } from '@lowtide/core/documents/sheets.ts';
-import type { KeptDecimals } from '@lowtide/core/progress/progress.ts';
+import type { KeptDecimals } from '@lowtide/core/progress/measured-progress.ts';
 import type { ProjectPosition } from '@lowtide/core/progress/project-position.ts';
 
 /** Hours and own equipment posted for the days of a sheet. */

@@ -1,7 +1,7 @@
 import { difference, type Cents } from '../../money/cents.ts';
 import { compareRatios, ratio, type Ratio } from '../../money/ratio.ts';
 import { estimateAtCompletion, isEstimated, marginAtCompletion } from '../../progress/estimate-at-completion.ts';
-import type { KeptDecimals } from '../../progress/progress.ts';
+import type { KeptDecimals } from '../../progress/measured-progress.ts';
 import type { ProjectPosition } from '../../progress/project-position.ts';
 import { outcome, sensitivity } from '../../what-if/outcome.ts';
 

@@ -20,7 +20,7 @@ const BASE: ProjectPosition = {
   billed: money(250_000),
   billable: cents(0),
   ...{ told: null, toldOn: null, wasted: cents(0) },
-  provision: cents(0),
+  ...{ provision: cents(0), split: null, phaseEarned: [] },
   stage: 'under way',
 };
 

@@ -1,7 +1,8 @@
 import { cents, difference, type Cents } from '../../money/cents.ts';
 import type { Ratio } from '../../money/ratio.ts';
 import { estimateAtCompletion, marginAtCompletion } from '../../progress/estimate-at-completion.ts';
-import { progress, type KeptDecimals, type Progress } from '../../progress/progress.ts';
+import type { KeptDecimals, Progress } from '../../progress/measured-progress.ts';
+import { progress } from '../../progress/progress.ts';
 import { overbilled, priceOf, type ProjectPosition } from '../../progress/project-position.ts';
 
 /** One contract's row, to date, as posted: earned and billed are what the ledger holds, not what a run would make them. */
