@@ -19,6 +19,7 @@ function contract(place: number): ProjectPosition {
     ...{ lineEstimates: cents(70_000_000 + 7 * place), zeroMargin: { cost: ZERO, estimate: ZERO } },
     ...{ forecastMonth: null, override: null, costToDate: cents(20_000_000 + 31 * place), earned: cents(25_000_000) },
     ...{ billed: cents(24_000_000), billable: ZERO, told: null, toldOn: null, wasted: ZERO, provision: ZERO },
+    ...{ split: null, phaseEarned: [] },
   };
 }
 

@@ -42,6 +42,20 @@ export const DUNE = [
   line('', '01-320', 0.04, 'surveyor'),
   line('', '01-100', 0.06, 'supervisor'),
 ];
+export const SHORELINE_PHASES = [
+  ['S', 'Sand and sills'],
+  ['M', 'Marsh planting'],
+] as const;
+export const SHORELINE = [
+  line('S', '31-240', 0.24),
+  line('S', '31-110', 0.12, 'operator'),
+  line('S', '01-520', 0.12),
+  line('M', '32-130', 0.16),
+  line('M', '32-110', 0.18, 'crew'),
+  line('M', '32-160', 0.08),
+  line('', '01-320', 0.04, 'surveyor'),
+  line('', '01-100', 0.06, 'supervisor'),
+];
 export const BOARDWALK = [
   line('', '33-200', 0.22),
   line('', '33-210', 0.17),

@@ -1,6 +1,8 @@
 import {
   MARSH_PHASES,
   MARSH,
+  SHORELINE_PHASES,
+  SHORELINE,
   DUNE,
   BOARDWALK,
   SLUICE,
@@ -42,6 +44,8 @@ export interface DemoProject {
   readonly measure?: 'surveyed' | 'milestones' | 'units' | 'labor-hours';
   /** Of what earns by units done: how many there are to do. */
   readonly unitsInAll?: number;
+  /** Split in two: what is planted is a share of the contract and is surveyed, the first phase earns by its cost. */
+  readonly split?: { readonly planted: string; readonly share: number };
 }
 
 const common = { hold: true, phases: [], status: 'active', drift: 1 } as const;
@@ -102,7 +106,9 @@ export const PROJECTS: readonly DemoProject[] = [
     target: '2027-04-30',
     contract: 860_000,
     cost: 690_000,
-    lines: DUNE,
+    phases: SHORELINE_PHASES,
+    lines: SHORELINE,
+    split: { planted: 'M', share: 0.4 },
     drift: 1.12,
     follows: 0.98,
   },

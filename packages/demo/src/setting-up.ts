@@ -2,7 +2,7 @@ import { buildUpOf } from './build-ups.ts';
 import type { Company } from './company.ts';
 import { COST_CODES } from './cost-codes.ts';
 import type { FrontDoor } from './front-door.ts';
-import { estimate } from './estimates.ts';
+import { estimate, projectId } from './estimates.ts';
 import { storyCode, type DemoProject } from './projects.ts';
 
 type Row = readonly (string | number)[];
@@ -140,6 +140,23 @@ export async function begin(door: FrontDoor, project: DemoProject): Promise<void
   }
   if (project.markup !== undefined) await ratesOfProject(door, project);
   await estimate(door, project);
+  await splitContract(door, project);
+}
+
+/** Splits the contract of a project whose client may take over one phase by itself. */
+async function splitContract(door: FrontDoor, project: DemoProject): Promise<void> {
+  const { split, phases, start } = project;
+  const [first] = phases[0] ?? [];
+  if (split === undefined || first === undefined) return;
+  const path = `/projects/${await projectId(door, project.code)}/obligations`;
+  const { agreedCents } = await door.ask<{ agreedCents: number }>(`${path}?through=${start.slice(0, 7)}`);
+  const planted = Math.round(agreedCents * split.share);
+  const price = (amount: number): string => (amount / 100).toFixed(2);
+  const rows = [
+    { phase: first, price: price(agreedCents - planted), method: 'cost-to-cost' },
+    { phase: split.planted, price: price(planted), method: 'surveyed' },
+  ];
+  await door.order('POST', path, { on: door.today(), reason: 'The client plants by itself where it likes', rows });
 }
 
 /** What was agreed for hours of a project that is billed by time and materials. */

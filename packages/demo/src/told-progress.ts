@@ -21,6 +21,7 @@ const CLAIMS = [
 
 interface ToldRow {
   readonly projectId: number;
+  readonly phaseId: number | null;
   readonly code: string;
   readonly byCost: { readonly numerator: number; readonly denominator: number };
 }
@@ -33,6 +34,8 @@ export async function tellProgress(door: FrontDoor, company: Company, month: Mon
   }
   const { rows } = await door.ask<{ rows: readonly ToldRow[] }>(`/told-progress?through=${month}`);
   for (const project of projectsOf(company)) {
+    const planted = rows.find(({ code }) => code === `${project.code}/${project.split?.planted}`);
+    if (planted !== undefined && planted.byCost.numerator > 0) await survey(door, planted, month);
     const row = rows.find(({ code }) => code === project.code);
     if (row === undefined || project.start > lastDay(month)) continue;
     if (project.measure === 'surveyed') await survey(door, row, month);
@@ -42,10 +45,10 @@ export async function tellProgress(door: FrontDoor, company: Company, month: Mon
   }
 }
 
-async function survey(door: FrontDoor, { projectId, byCost }: ToldRow, month: Month): Promise<void> {
+async function survey(door: FrontDoor, { projectId, phaseId, byCost }: ToldRow, month: Month): Promise<void> {
   const percent = Math.floor((byCost.numerator / byCost.denominator) * 97);
   const told = {
-    projectId,
+    ...{ projectId, phaseId },
     toldOn: lastDay(month),
     percent: String(percent),
     reason: 'Levels surveyed by the party chief',

@@ -1,5 +1,6 @@
+import { moneyIn } from '../cells/cell.ts';
 import type { PhaseId } from '../ledger/ids.ts';
-import { sum, type Cents } from '../money/cents.ts';
+import { difference, sum, ZERO, type Cents } from '../money/cents.ts';
 import type { Problem } from '../problems/problem.ts';
 
 export interface ObligationRow {
@@ -16,4 +17,13 @@ export function splitProblems(rows: readonly ObligationRow[], agreed: Cents): re
   const prices = sum(rows.map(({ price }) => price));
   const unequal: Problem = { at: 'rows', kind: 'prices-not-the-contract', prices, contract: agreed };
   return prices === agreed ? twice : [...twice, unequal];
+}
+
+/** What is left of the price agreed to give to obligations, by the prices as they are typed; what cannot be read counts for nothing. */
+export function leftToSplit(typed: readonly string[], agreed: Cents): Cents {
+  const prices = typed.map((price) => {
+    const read = moneyIn({ typed: price, at: '' });
+    return read.ok ? read.value : ZERO;
+  });
+  return difference(agreed, sum(prices));
 }

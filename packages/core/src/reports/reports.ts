@@ -26,10 +26,12 @@ import { RETENTION } from './retention/report.ts';
 import type { Report } from './report.ts';
 import { TRIAL_BALANCE } from './trial-balance/report.ts';
 import { WIP_SCHEDULE } from './wip-schedule/report.ts';
+import { WIP_THEN_AND_NOW } from './wip-then-and-now/report.ts';
 
 /** Every report, by the name it has in addresses and files; in the order they are offered. */
 export const REPORTS = {
   'wip-schedule': WIP_SCHEDULE,
+  'wip-then-and-now': WIP_THEN_AND_NOW,
   profitability: PROFITABILITY,
   portfolio: PORTFOLIO,
   'estimate-against-actual': ESTIMATE_AGAINST_ACTUAL,

@@ -5,6 +5,7 @@ import { dollars } from '../money/dollars.ts';
 import { percent, type Ratio } from '../money/ratio.ts';
 import { atZeroMargin, estimateAtCompletion, marginAtCompletion } from '../progress/estimate-at-completion.ts';
 import type { KeptDecimals } from '../progress/measured-progress.ts';
+import { earning } from '../progress/earning.ts';
 import { progress } from '../progress/progress.ts';
 import { priceOf, type ProjectPosition } from '../progress/project-position.ts';
 import { hasEnded } from '../progress/stage.ts';
@@ -94,7 +95,9 @@ export function positionDerivation(name: PositionFigure, at: PositionAt): Deriva
           ? [input('billed', 'Billed', position.billed), contract]
           : position.project.method === 'as-billable'
             ? [input('billable', 'Billable', position.billable), contract]
-            : [cost, completion, ...zeroMarginInputs(position)],
+            : position.split === null
+              ? [cost, completion, ...zeroMarginInputs(position)]
+              : [...obligationInputs(at), contract],
       );
     case 'billable':
       return of(FORMULAS.billable, position.billable, []);
@@ -179,6 +182,16 @@ function zeroMarginInputs(position: ProjectPosition): readonly DerivationInput[]
     { label: 'Cost of lines carried at zero margin, left out', value: money(cost) },
     { label: 'Estimate of lines carried at zero margin, left out', value: money(estimate) },
   ];
+}
+
+/** What each obligation of a split contract has earned as if recognized now. */
+function obligationInputs({ position, kept }: PositionAt): readonly DerivationInput[] {
+  return earning(position, kept).parts.map(
+    ({ obligation: { code, name }, earning: { earnedToDate, progress: of } }) => ({
+      label: `${code} ${name}, ${percent(of.complete)} % complete: earned`,
+      value: money(earnedToDate),
+    }),
+  );
 }
 
 function completeDerivation(at: PositionAt, from: readonly DerivationInput[]): Derivation {

@@ -24,6 +24,8 @@ export const ObligationsAnswer = z.object({
     ...{ priceCents: Cents, estimateCents: Cents, costCents: Cents, earnedCents: Cents, postedCents: Cents },
     ...{ profitCents: Cents, provisionCents: Cents },
   }),
+  /** All phases of the project, in order: each may be an obligation. */
+  phases: z.array(z.object({ id: Id, code: z.string(), name: z.string() })),
   /** Of cost and estimate, what is of no obligation and shared by all. */
   common: z.object({ costCents: Cents, estimateCents: Cents }),
   history: z.array(

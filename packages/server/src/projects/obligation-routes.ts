@@ -63,6 +63,7 @@ async function obligations(db: Db, id: number, at: AsOf): Promise<Obligations> {
       ...{ earnedCents: whole.earnedToDate, postedCents: position.earned },
       ...{ profitCents: difference(whole.earnedToDate, whole.costOfRevenue), provisionCents: whole.provisionToDate },
     },
+    phases: record.phases.map(({ id: phase, code, name }) => ({ id: phase, code, name })),
     common: {
       costCents: cents(position.costToDate - sum(own.map(({ costToDate }) => costToDate))),
       estimateCents: cents(estimateAtCompletion(position) - sum(own.map(({ lineEstimates }) => lineEstimates))),

@@ -71,6 +71,7 @@ async function monitored(to: TestApp): Promise<void> {
 
 const PARAMETERS: Readonly<Partial<Record<ReportName, string>>> = {
   fade: '&from=2027-01',
+  'wip-then-and-now': '&from=2027-01',
   'near-loss': '&below=25',
   'roll-forward': '&from=2027-01',
   profitability: '&from=2027-01&by=project',

@@ -1,5 +1,5 @@
 import { dayOf } from '@lowtide/core/calendar/iso-date.ts';
-import { lastDay, monthAt, monthNumber, type Month } from '@lowtide/core/calendar/month.ts';
+import { lastDay, monthAt, type Month } from '@lowtide/core/calendar/month.ts';
 import { costCurve, type PlannedPart } from '@lowtide/core/forecast/cost-curve.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
 import { estimateAtCompletion } from '@lowtide/core/progress/estimate-at-completion.ts';
@@ -16,10 +16,9 @@ import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectMonths } from '../ledger/balance-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
 import type { Clock } from '../http/context.ts';
-import { runOf } from '../projects/latest-run-queries.ts';
 import { companyAt } from '../company/company-queries.ts';
-import { lockedAt } from '../company/company-write-queries.ts';
 import { budgetParts } from './budget-part-queries.ts';
+import { knownThen } from './known-then-queries.ts';
 
 function expected({ position }: StandingProject): Expected {
   return { contract: position.contract, budget: position.budget, estimate: estimateAtCompletion(position) };
@@ -60,14 +59,6 @@ export async function fadeReport(
 interface FadeEnds {
   readonly from: Month;
   readonly earlier: 'then' | 'now';
-}
-
-/** The moment a month was done with: when its run was posted, without a run when it was locked, else its end. */
-async function knownThen(db: Db, month: Month, known: number | null, clock: Clock): Promise<number> {
-  const now = known ?? Number.MAX_SAFE_INTEGER;
-  const run = await runOf(db, month, now);
-  const moment = run ?? (await lockedAt(db, monthNumber(month), now)) ?? clock.endOf(lastDay(month));
-  return Math.min(moment, now);
 }
 
 export async function costCurveOf(db: Db, project: number, at: AsOf): Promise<Answer<'costCurve'>> {

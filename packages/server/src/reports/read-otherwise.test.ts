@@ -60,3 +60,28 @@ describe('the earlier end of a fade', () => {
     expect((await fade('&earlier=then'))?.fade).toBe(-1_000_000);
   });
 });
+
+describe('the WIP schedule beside an earlier month', () => {
+  const gate = async (more = '') => {
+    const { rows, totals } = await app.ask<Answer<'wip-then-and-now'>>(
+      `/wip-then-and-now?through=2027-02&from=2027-01${more}`,
+    );
+    return { row: rows.find(({ code }) => code === 'GATE'), totals };
+  };
+
+  test('says of each contract what moved since, as its month was known when it was done with', async () => {
+    await recognize(app, '2027-01');
+    const byHand = { project: 'GATE', month: '2027-01', amount: '90,000', reason: 'Told in February' };
+    await app.order('POST', '/records/estimate-override', { fields: byHand });
+    const then = await gate();
+    expect(then.row?.amounts).toMatchObject({
+      estimate: { then: 8_000_000, now: 9_000_000, change: 1_000_000 },
+      earned: { then: 1_000_000, now: 1_000_000, change: 0 },
+    });
+    expect(then.row?.marginThen).toEqual({ numerator: 2_000_000, denominator: 10_000_000 });
+    expect((await gate('&earlier=now')).row?.amounts.estimate.change).toBe(0);
+    const schedule = await app.ask<Answer<'wip-schedule'>>('/wip-schedule?through=2027-02');
+    expect(then.totals.earned.now).toBe(schedule.totals.earnedCents);
+    expect(then.totals.contract.now).toBe(schedule.totals.contractCents);
+  });
+});

@@ -24,6 +24,7 @@ import { owing } from '../reminders/owing-queries.ts';
 import { retention } from './retention-queries.ts';
 import { toBill } from './to-bill-queries.ts';
 import { wipSchedule } from './wip-schedule.ts';
+import { wipThenAndNow } from './wip-then-and-now.ts';
 
 /** How each report is answered; one that is missing does not compile. */
 export const REPORT_ANSWERS: {
@@ -31,6 +32,8 @@ export const REPORT_ANSWERS: {
 } = {
   projects: async (db, query) => projectRows(db, await booksRead(db, query), query.show),
   'wip-schedule': async (db, query) => wipSchedule(db, await booksRead(db, query)),
+  'wip-then-and-now': async (db, query, clock) =>
+    wipThenAndNow(db, await booksRead(db, query), { ...query, known: asOf(query).known, clock }),
   profitability: async (db, query) => profitability(db, await booksRead(db, query), query),
   portfolio: async (db, query) => portfolio(db, await booksRead(db, query)),
   'estimate-against-actual': async (db, query) => against(db, asOf(query), query),

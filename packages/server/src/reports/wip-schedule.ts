@@ -15,6 +15,15 @@ type Schedule = Answer<'wip-schedule'>;
 
 /** The WIP schedule through a month: contracts, each where it stands, and totals. */
 export async function wipSchedule(db: Db, at: AsOf): Promise<Schedule> {
+  const { rows, yearStart } = await scheduled(db, at);
+  return { rows: rows.map((each) => wipAnswer(each, at.through, yearStart)), totals: wipTotals(rows) };
+}
+
+/** Contracts of the schedule where they stand, and the first month of its year. */
+export async function scheduled(
+  db: Db,
+  at: AsOf,
+): Promise<{ readonly rows: readonly ScheduledProject[]; readonly yearStart: Month }> {
   const company = await companyAt(db, await bounds(db, at));
   const yearStart = fiscalYearStart(at.through, company.fiscalYearStartMonth);
   const rows = (await standingProjects(db, at, { since: yearStart }))
@@ -24,10 +33,10 @@ export async function wipSchedule(db: Db, at: AsOf): Promise<Schedule> {
       const row = wipRow(standing.position, { costOfRevenue: expensed, lossExpense: loss }, company.percentDecimals);
       return { standing, row, earnedThisYear: standing.totals.earnedSince };
     });
-  return { rows: rows.map((each) => wipAnswer(each, at.through, yearStart)), totals: wipTotals(rows) };
+  return { rows, yearStart };
 }
 
-interface ScheduledProject {
+export interface ScheduledProject {
   readonly standing: StandingProject;
   readonly row: WipRow;
   readonly earnedThisYear: Cents;

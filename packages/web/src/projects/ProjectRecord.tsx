@@ -12,6 +12,7 @@ import { DataTable } from '../ui/DataTable.tsx';
 import type { Column } from '../ui/table-column.ts';
 import { Amount } from '../ui/Figure.tsx';
 import { Scroll, Sentence } from '../ui/Page.tsx';
+import { Obligations } from './Obligations.tsx';
 
 type Project = Answer<'project'>;
 type Change = Project['contractChanges'][number];
@@ -73,6 +74,11 @@ export function ProjectRecord({ project }: { readonly project: Project }) {
             empty="No contract price yet."
           />
         </div>
+        {position.kind === 'client' ? (
+          <div style={{ width: '100%' }}>
+            <Obligations project={String(position.id)} code={position.code} />
+          </div>
+        ) : null}
         {project.siteAddress === '' ? null : <p>Site: {project.siteAddress}</p>}
         {project.notes === '' ? null : <p>{project.notes}</p>}
       </div>

@@ -29,30 +29,30 @@ export function SurveySheet({ told, rows, onTold }: SurveySheetProps) {
   const { form, field, general, settle } = useTypedForm<Readonly<Record<string, string>>>({
     toldOn: today,
     ...Object.fromEntries(
-      rows.flatMap(({ projectId }) => [
-        [percentOf(projectId), ''],
-        [reasonOf(projectId), ''],
+      rows.flatMap((row) => [
+        [percentOf(row), ''],
+        [reasonOf(row), ''],
       ]),
     ),
   });
-  const typed = rows.filter(({ projectId }) => (form[percentOf(projectId)] ?? '').trim() !== '');
-  const placeOf = (id: number): number => typed.findIndex(({ projectId }) => projectId === id);
+  const typed = rows.filter((row) => (form[percentOf(row)] ?? '').trim() !== '');
+  const placeOf = (row: ToldRow): number => typed.indexOf(row);
   const send = async (): Promise<void> => {
-    const each = typed.map(({ projectId }) => ({
-      ...{ projectId, toldOn: form['toldOn'] ?? '', reason: form[reasonOf(projectId)] ?? '' },
-      typed: form[percentOf(projectId)] ?? '',
+    const each = typed.map((row) => ({
+      ...{ projectId: row.projectId, toldOn: form['toldOn'] ?? '', reason: form[reasonOf(row)] ?? '' },
+      ...{ phaseId: row.phaseId, typed: form[percentOf(row)] ?? '' },
     }));
     const written =
       told === 'percent'
         ? await tellSurveys({ body: { rows: each.map(({ typed: percent, ...row }) => ({ ...row, percent })) } })
-        : await tellUnits({ body: { rows: each.map(({ typed: done, ...row }) => ({ ...row, units: done })) } });
+        : await tellUnits({ body: { rows: each.map(({ typed: units, phaseId: _, ...row }) => ({ ...row, units })) } });
     if (settle(written)) onTold();
   };
   return (
     <>
       <Rows>
         {rows.map((row) => (
-          <Row key={row.projectId}>
+          <Row key={row.code}>
             <div>
               <AsOfLink to={`/projects/${row.projectId}`}>{row.code}</AsOfLink> {row.name}
               <Said>{saidOf(row)}</Said>
@@ -60,11 +60,11 @@ export function SurveySheet({ told, rows, onTold }: SurveySheetProps) {
             <Field
               label={told === 'percent' ? `${row.code}, % complete` : `${row.code}, done of ${row.unitsInAll ?? 0}`}
               figures
-              {...field(percentOf(row.projectId), `rows/${placeOf(row.projectId)}/${told}`)}
+              {...field(percentOf(row), `rows/${placeOf(row)}/${told}`)}
             />
             <Field
               label={`${row.code}, who says so, and why`}
-              {...field(reasonOf(row.projectId), `rows/${placeOf(row.projectId)}/reason`)}
+              {...field(reasonOf(row), `rows/${placeOf(row)}/reason`)}
             />
           </Row>
         ))}
@@ -105,12 +105,12 @@ function SheetFoot({ told, count, busy, day, onSend }: SheetFootProps) {
   );
 }
 
-function percentOf(project: number): string {
-  return `percent ${project}`;
+function percentOf({ projectId, phaseId }: ToldRow): string {
+  return `percent ${projectId} ${phaseId ?? 0}`;
 }
 
-function reasonOf(project: number): string {
-  return `reason ${project}`;
+function reasonOf({ projectId, phaseId }: ToldRow): string {
+  return `reason ${projectId} ${phaseId ?? 0}`;
 }
 
 /** What was told last, beside what cost and billing say. */
@@ -118,7 +118,7 @@ export function saidOf({ method, complete, on, reason, by, byCost, byBilling }: 
   const told =
     complete === null
       ? 'Nothing told yet'
-      : `${method === 'labor-hours' ? 'By hours' : 'Told:'} ${percentText(complete)}${on === null ? '' : ` on ${dayText(on)} by ${by}, ${reason}`}`;
+      : `${method === 'labor-hours' ? 'By hours' : 'Told:'} ${percentText(complete)}${on === null ? '' : ` on ${dayText(on)}${by === '' ? '' : ` by ${by}, ${reason}`}`}`;
   const billed = byBilling === null ? '' : `; by billing ${percentText(byBilling)}`;
   return `${told}. By cost ${percentText(byCost)}${billed}.`;
 }
