@@ -21,7 +21,7 @@ export type Choice =
       readonly answered?: (answer: unknown) => IsoDate;
     }
   | { readonly kind: 'options'; readonly label: string; readonly options: readonly ChoiceOption[] }
-  | { readonly kind: 'project'; readonly label: string };
+  | { readonly kind: 'project' | 'client'; readonly label: string };
 
 export interface ChoiceOption {
   readonly value: string;

@@ -20,6 +20,7 @@ import { RECEIVED_NOT_BILLED } from './received-not-billed/report.ts';
 import { SUPPLIER_SPEND } from './supplier-spend/report.ts';
 import { OWING } from './owing/report.ts';
 import { PORTFOLIO } from './portfolio/report.ts';
+import { PROFIT_EXPLAINED } from './profit-explained/report.ts';
 import { PROFITABILITY } from './profitability/report.ts';
 import { PROJECTS } from './projects/report.ts';
 import { RETENTION } from './retention/report.ts';
@@ -33,6 +34,7 @@ export const REPORTS = {
   'wip-schedule': WIP_SCHEDULE,
   'wip-then-and-now': WIP_THEN_AND_NOW,
   profitability: PROFITABILITY,
+  'profit-explained': PROFIT_EXPLAINED,
   portfolio: PORTFOLIO,
   'estimate-against-actual': ESTIMATE_AGAINST_ACTUAL,
   fade: FADE,

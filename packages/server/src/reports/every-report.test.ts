@@ -72,6 +72,7 @@ async function monitored(to: TestApp): Promise<void> {
 const PARAMETERS: Readonly<Partial<Record<ReportName, string>>> = {
   fade: '&from=2027-01',
   'wip-then-and-now': '&from=2027-01',
+  'profit-explained': '&against=estimate',
   'near-loss': '&below=25',
   'roll-forward': '&from=2027-01',
   profitability: '&from=2027-01&by=project',
@@ -130,9 +131,9 @@ describe.each(REPORT_NAMES)('%s', (name) => {
       const values =
         choice.kind === 'options'
           ? choice.options.map(({ value }) => value)
-          : choice.kind === 'project'
-            ? ['1']
-            : [choice.initial({ through: month('2027-01'), fiscalYearStart: month('2027-01') })];
+          : 'initial' in choice
+            ? [choice.initial({ through: month('2027-01'), fiscalYearStart: month('2027-01') })]
+            : ['1'];
       // A day the answer chooses is not asked for.
       for (const value of values.filter((each) => each !== null)) {
         const question = new URLSearchParams(questionOf(name));

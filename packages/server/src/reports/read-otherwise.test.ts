@@ -85,3 +85,34 @@ describe('the WIP schedule beside an earlier month', () => {
     expect(then.totals.contract.now).toBe(schedule.totals.contractCents);
   });
 });
+
+describe('profit explained', () => {
+  const explained = (against: string, more = '') =>
+    app.ask<Answer<'profit-explained'>>(`/profit-explained?through=2027-01&against=${against}${more}`);
+
+  test.each(['month', 'estimate', 'forecast'])('steps lead from what was to what is: %s', async (against) => {
+    const { fromCents, toCents, steps, rows } = await explained(against);
+    expect(fromCents + steps.reduce((all, { amountCents }) => all + amountCents, 0)).toBe(toCents);
+    // GATE: 8,000 of 80,000 are a tenth of 100,000.
+    expect(toCents).toBe(200_000);
+    expect(rows.at(-1)?.afterCents).toBe(toCents);
+    const parts = rows.filter(({ kind }) => kind === 'part');
+    expect(parts.every(({ projectId }) => projectId !== null)).toBe(true);
+  });
+
+  test('of one project its lines are named, each traced to its cost', async () => {
+    const { rows } = await explained('estimate', '&project=1');
+    const parts = rows.filter(({ kind }) => kind === 'part');
+    expect(parts.length).toBeGreaterThan(0);
+    for (const { cost } of parts) {
+      const trace = await app.ask<{ amountCents: number }>(`/trace?figure=${cost?.figure}`);
+      expect(trace).toMatchObject({ amountCents: cost?.amountCents });
+    }
+  });
+
+  test('a client’s is that of its projects', async () => {
+    const { rows } = await app.ask<{ rows: { id: number; fields: { code: string } }[] }>('/records/client');
+    const all = await Promise.all(rows.map(({ id }) => explained('month', `&client=${id}`)));
+    expect(all.reduce((sum, { toCents }) => sum + toCents, 0)).toBe((await explained('month')).toCents);
+  });
+});

@@ -17,6 +17,7 @@ import { deadlines, fadeReport } from './outlook.ts';
 import { nearLossReport } from './near-loss.ts';
 import { rollForwardReport } from './roll-forward.ts';
 import { portfolio } from './portfolio.ts';
+import { profitExplained } from './profit-explained.ts';
 import { profitability } from './profitability.ts';
 import { balance, income, trial } from './statements.ts';
 import { realization, unbilledByAge } from './billable-work-queries.ts';
@@ -35,6 +36,7 @@ export const REPORT_ANSWERS: {
   'wip-then-and-now': async (db, query, clock) =>
     wipThenAndNow(db, await booksRead(db, query), { ...query, known: asOf(query).known, clock }),
   profitability: async (db, query) => profitability(db, await booksRead(db, query), query),
+  'profit-explained': async (db, query, clock) => profitExplained(db, asOf(query), { ...query, clock }),
   portfolio: async (db, query) => portfolio(db, await booksRead(db, query)),
   'estimate-against-actual': async (db, query) => against(db, asOf(query), query),
   fade: async (db, query, clock) => fadeReport(db, asOf(query), query, clock),

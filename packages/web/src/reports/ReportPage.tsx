@@ -4,6 +4,7 @@ import { Page } from '../ui/Page.tsx';
 import { timeAndWork } from './deadlines/TimeAndWork.tsx';
 import { Utilization } from './hours/Utilization.tsx';
 import { PortfolioCharts } from './portfolio/PortfolioCharts.tsx';
+import { ProfitSteps } from './ProfitSteps.tsx';
 import { ReportBody, type ReportBodyProps } from './ReportBody.tsx';
 import { ViewsBar } from './ViewsBar.tsx';
 
@@ -12,6 +13,9 @@ const OWN: Readonly<Partial<Record<ReportName, Pick<ReportBodyProps, 'extra' | '
   deadlines: { extra: { column: timeAndWork } },
   hours: {
     picture: (answer) => <Utilization report={answer as Parameters<typeof Utilization>[0]['report']} />,
+  },
+  'profit-explained': {
+    picture: (answer) => <ProfitSteps report={answer as Parameters<typeof ProfitSteps>[0]['report']} />,
   },
   portfolio: {
     picture: (answer) => <PortfolioCharts portfolio={answer as Parameters<typeof PortfolioCharts>[0]['portfolio']} />,

@@ -77,23 +77,28 @@ function ChoiceWord({ choice, value, onChange }: ChoiceWordProps) {
     case 'options':
       return <Choice inline label={choice.label} value={value} onChange={onChange} options={[...choice.options]} />;
     case 'project':
-      return <ProjectWord label={choice.label} value={value} onChange={onChange} />;
+    case 'client':
+      return <NamedWord of={choice.kind} label={choice.label} value={value} onChange={onChange} />;
   }
 }
 
-function ProjectWord({ label, value, onChange }: Omit<ChoiceWordProps, 'choice'> & { readonly label: string }) {
+interface NamedWordProps extends Omit<ChoiceWordProps, 'choice'> {
+  readonly of: 'project' | 'client';
+  readonly label: string;
+}
+
+/** One project or client, or all of them. */
+function NamedWord({ of, label, value, onChange }: NamedWordProps) {
   const { answer: reference } = useRead('reference', {});
-  const projects = (reference?.projects ?? []).map(({ id, code, name }) => ({
-    value: String(id),
-    text: `${code} ${name}`,
-  }));
+  const named = (of === 'project' ? reference?.projects : reference?.clients) ?? [];
+  const options = named.map(({ id, code, name }) => ({ value: String(id), text: `${code} ${name}` }));
   return (
     <Choice
       inline
       label={label}
       value={value}
       onChange={onChange}
-      options={[{ value: '', text: 'all projects' }, ...projects]}
+      options={[{ value: '', text: `all ${of}s` }, ...options]}
     />
   );
 }
@@ -108,6 +113,7 @@ export function initialChoice(choice: ChoiceOf, context: ChoiceContext): string 
     case 'options':
       return choice.options[0]?.value ?? '';
     case 'project':
+    case 'client':
       return '';
   }
 }
