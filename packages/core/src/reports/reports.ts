@@ -8,6 +8,7 @@ import { ROLL_FORWARD } from './roll-forward/report.ts';
 import { REALIZATION } from './realization/report.ts';
 import { UNBILLED_WORK } from './unbilled-work/report.ts';
 import { COMMITMENTS } from './commitments/report.ts';
+import { CONTRACT_MONTHS } from './contract-months/report.ts';
 import { DEADLINES } from './deadlines/report.ts';
 import { ESTIMATE_AGAINST_ACTUAL } from './estimate-against-actual/report.ts';
 import { FADE } from './fade/report.ts';
@@ -38,6 +39,7 @@ export const REPORTS = {
   portfolio: PORTFOLIO,
   'estimate-against-actual': ESTIMATE_AGAINST_ACTUAL,
   fade: FADE,
+  'contract-months': CONTRACT_MONTHS,
   'near-loss': NEAR_LOSS,
   'roll-forward': ROLL_FORWARD,
   deadlines: DEADLINES,

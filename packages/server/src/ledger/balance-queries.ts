@@ -121,6 +121,20 @@ export async function projectMonths(
   return [...before, { ...added, month: own.month }, ...months.filter(({ month }) => month > span.asIf.month)];
 }
 
+/** The same of every project by month from `first` on; what came before it stands in the month before. */
+export async function projectsByMonth(
+  db: Db,
+  span: Span,
+  first: number,
+): Promise<readonly (ProjectTotals & { readonly month: number })[]> {
+  const { rows } = await sql<TotalsRow>`
+    SELECT project_id, MAX(month, ${first - 1}) AS month, ${MEASURE_SUMS}, SUM(earned) AS since
+    FROM (${measuresWithin(span)}) GROUP BY 1, 2`.execute(db);
+  const months = rows.map((row) => ({ month: row.month, ...totals(row) }));
+  const asIf = withAsIf([], span).map((row) => ({ month: span.asIf.month, ...row }));
+  return [...months, ...asIf];
+}
+
 function measuresWithin(span: Span, project?: number): RawBuilder<unknown> {
   return sql`SELECT project_id, month, ${KEPT_MEASURES} FROM project_month
     WHERE ${monthWithin(span)} ${only('project_id', project)} ${laterMeasures(span, project)}`;

@@ -41,6 +41,7 @@ test('bills that would take the books beyond what they can add up are refused at
     profitability: '&by=project&from=2027-01',
     fade: '&from=2027-01',
     'wip-then-and-now': '&from=2027-01',
+    'contract-months': '&from=2027-01',
     'roll-forward': '&from=2027-01',
     realization: '&from=2027-01',
     'income-statement': '&from=2027-01',

@@ -72,6 +72,7 @@ async function monitored(to: TestApp): Promise<void> {
 const PARAMETERS: Readonly<Partial<Record<ReportName, string>>> = {
   fade: '&from=2027-01',
   'wip-then-and-now': '&from=2027-01',
+  'contract-months': '&from=2026-12',
   'profit-explained': '&against=estimate',
   'near-loss': '&below=25',
   'roll-forward': '&from=2027-01',

@@ -24,11 +24,13 @@ import { costCodes } from '../company/list-queries.ts';
 import { companyAt } from '../company/company-queries.ts';
 import type { Answer } from '../http/api.ts';
 import type { Clock } from '../http/context.ts';
-import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
+import { bounds, nameOf, type AsOf } from '../ledger/as-of-queries.ts';
 import { codingAmounts } from '../ledger/balance-queries.ts';
 import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
+import { keptByProject } from '../keeping/kept-by-project-queries.ts';
 import { knownThen } from './known-then-queries.ts';
+import { materialInUnits } from './material-units-queries.ts';
 
 interface Asked {
   readonly against: (typeof AGAINST)[number];
@@ -111,6 +113,10 @@ async function byPlan(db: Db, at: AsOf, { standing, kept, asked }: Wanted): Prom
   )) {
     if (coding !== null) taken.set(codingKey(coding), (taken.get(codingKey(coding)) ?? 0) + units);
   }
+  const inUnits =
+    asked.project === undefined
+      ? await keptByProject(db, `material in units ${nameOf(at)}`, (only) => materialInUnits(db, limits, only))
+      : await materialInUnits(db, limits, asked.project);
   const lines = groupedBy(
     rows.map((row): PlannedLine => ({
       coding: row.coding,
@@ -118,6 +124,10 @@ async function byPlan(db: Db, at: AsOf, { standing, kept, asked }: Wanted): Prom
       // Forecasts are of cost alone.
       units: planned === null ? (row.budget?.units ?? { kind: 'none' }) : { kind: 'none' },
       ...{ actual: row.actual, actualUnits: quantity(taken.get(codingKey(row.coding)) ?? 0) },
+      actualInUnits:
+        row.coding.costType === 'material'
+          ? (inUnits.get(row.coding.project)?.get(codingKey(row.coding)) ?? cents(0))
+          : row.actual,
     })),
     ({ coding }) => coding.project as number,
   );

@@ -4,6 +4,8 @@ import { Page } from '../ui/Page.tsx';
 import { timeAndWork } from './deadlines/TimeAndWork.tsx';
 import { Utilization } from './hours/Utilization.tsx';
 import { PortfolioCharts } from './portfolio/PortfolioCharts.tsx';
+import { FadeSteps } from './FadeSteps.tsx';
+import { MonthMultiples } from './MonthMultiples.tsx';
 import { ProfitSteps } from './ProfitSteps.tsx';
 import { ReportBody, type ReportBodyProps } from './ReportBody.tsx';
 import { ViewsBar } from './ViewsBar.tsx';
@@ -13,6 +15,12 @@ const OWN: Readonly<Partial<Record<ReportName, Pick<ReportBodyProps, 'extra' | '
   deadlines: { extra: { column: timeAndWork } },
   hours: {
     picture: (answer) => <Utilization report={answer as Parameters<typeof Utilization>[0]['report']} />,
+  },
+  fade: {
+    picture: (answer) => <FadeSteps report={answer as Parameters<typeof FadeSteps>[0]['report']} />,
+  },
+  'contract-months': {
+    picture: (answer) => <MonthMultiples report={answer as Parameters<typeof MonthMultiples>[0]['report']} />,
   },
   'profit-explained': {
     picture: (answer) => <ProfitSteps report={answer as Parameters<typeof ProfitSteps>[0]['report']} />,

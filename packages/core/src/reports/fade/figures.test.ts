@@ -5,6 +5,7 @@ import { cents } from '../../money/cents.ts';
 import { percent, ratio } from '../../money/ratio.ts';
 import { deadline } from '../deadlines/figures.ts';
 import { fade, fadeTotals, type Expected } from './figures.ts';
+import { fadeSteps } from './steps.ts';
 
 const expected = (contract: number, budget: number, estimate: number): Expected => ({
   contract: cents(contract),
@@ -72,4 +73,16 @@ describe('a deadline', () => {
     const found = deadline(span, complete === null ? null : ratio(complete, 100), isoDate(on));
     expect([percent(found.timeGone, 0), found.daysLeft, found.kind]).toEqual([gone, left, kind]);
   });
+});
+
+test('its causes lead from profit earlier to profit now', () => {
+  const moved = fadeTotals([fade(expected(1_000, 700, 700), expected(1_100, 760, 820))]);
+  // 300 expected at first; 100 by the price, 60 of cost agreed, 60 more by forecasts.
+  expect(fadeSteps(moved).map(({ value, after }) => [value, after])).toEqual([
+    [300, 300],
+    [100, 400],
+    [-60, 340],
+    [-60, 280],
+    [280, 280],
+  ]);
 });

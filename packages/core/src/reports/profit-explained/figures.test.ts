@@ -15,7 +15,7 @@ const units = (of: number) => quantity(Math.round(of * 10_000));
 
 function line(
   costType: CostType,
-  of: { planned: number; actual: number; units?: readonly [number, string]; taken?: number },
+  of: { planned: number; actual: number; units?: readonly [number, string]; taken?: number; inUnits?: number },
 ): PlannedLine {
   return {
     coding: codingTo({ project: PROJECT.id, costCode: costCodeId(costType.length), costType }),
@@ -23,6 +23,7 @@ function line(
     units: of.units === undefined ? { kind: 'none' } : { kind: 'of', quantity: units(of.units[0]), unit: of.units[1] },
     actual: money(of.actual),
     actualUnits: units(of.taken ?? 0),
+    actualInUnits: money(of.inUnits ?? of.actual),
   };
 }
 
@@ -49,6 +50,11 @@ describe('what a line took from profit, worked by hand', () => {
     {
       case: 'material of which no quantity is told',
       of: line('material', { planned: 4_500, units: [100, 't'], actual: 2_400 }),
+      steps: [['material', -150]],
+    },
+    {
+      case: 'material of which some was bought without units',
+      of: line('material', { planned: 4_500, units: [100, 't'], actual: 2_400, taken: 20, inUnits: 900 }),
       steps: [['material', -150]],
     },
     {

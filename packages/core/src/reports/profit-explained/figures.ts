@@ -18,6 +18,8 @@ export interface PlannedLine {
   readonly units: Units;
   readonly actual: Cents;
   readonly actualUnits: Quantity;
+  /** Of its cost, what is told in units: of material that was bought without them they say too little. */
+  readonly actualInUnits: Cents;
 }
 
 /** How much of what a line was to buy was planned for the work done, and what it took; null where no units are told. */
@@ -48,13 +50,14 @@ export interface Explained {
  * quantity = (actual units − planned units × percent complete) × planned unit cost, each with its sign turned; of all others the amount.
  */
 export function lineSteps(line: PlannedLine, complete: Ratio): readonly Step[] {
-  const { coding, planned, units, actual, actualUnits } = line;
+  const { coding, planned, units, actual, actualUnits, actualInUnits } = line;
   const forWork = shareOf(planned, complete);
   const step = (name: LineStep, amount: number, taken: UnitsTaken | null): Step => ({
     ...{ name, amount: cents(amount), line: { coding, forWork, actual }, units: taken },
   });
   const counted = COUNTED[coding.costType];
-  if (counted === undefined || units.kind !== 'of' || units.quantity <= 0 || actualUnits <= 0 || planned <= 0) {
+  const isTold = actualUnits > 0 && actualInUnits === actual;
+  if (counted === undefined || units.kind !== 'of' || units.quantity <= 0 || planned <= 0 || !isTold) {
     return [step(coding.costType, forWork - actual, null)];
   }
   if (counted.inHours && !isHours(units.unit)) return [step(coding.costType, forWork - actual, null)];
