@@ -84,3 +84,56 @@ test('what if everything still to come costs a tenth more: the month moves while
   // Nothing of it is posted.
   expect(await earned()).toEqual(before);
 });
+
+test('a contract is split in two, each phase earns by itself, and the record says where they stand', async () => {
+  await go('/projects/8?part=record&m=2027-03');
+  await sees(page, '860,000.00');
+  await sees(page, 'The client plants by itself where it likes');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await click(page, 'Change how it is split');
+  await fill(page, 'Price of M', '300,000');
+  await sees(page, '44,000.00 is left.');
+  await fill(page, 'Why it is split so', 'Planting was agreed for less');
+  await click(page, 'Split it into 2');
+  await sees(page, 'The prices add up to 816,000.00, the price agreed is 860,000.00.');
+  await fill(page, 'Price of S', '560,000');
+  await sees(page, 'all of it is given.');
+  await click(page, 'Split it into 2');
+  await sees(page, 'Planting was agreed for less');
+  const { rows } = await api<{ rows: { code: string; priceCents: number }[] }>(
+    '/projects/8/obligations?through=2027-03',
+  );
+  expect(rows.map(({ code, priceCents }) => [code, priceCents])).toEqual([
+    ['M', 30_000_000],
+    ['S', 56_000_000],
+  ]);
+  // Surveyed at a percent of its own part.
+  await go('/recognition/progress?m=2027-03');
+  await fill(page, 'MB-223/M, % complete', '95');
+  await fill(page, 'MB-223/M, who says so, and why', 'Plants counted with the client');
+  await click(page, 'Tell progress of 1');
+  await sees(page, 'Told: 95.0 % on 31 Mar 2027');
+  const split = await api<{ rows: { code: string; earnedCents: number }[] }>('/projects/8/obligations?through=2027-03');
+  expect(split.rows.find(({ code }) => code === 'M')?.earnedCents).toBe(28_500_000);
+});
+
+test('why profit is what it is: steps from what was planned for the work, each with its lines', async () => {
+  await go('/reports/profit-explained?m=2027-02&project=1&against=estimate');
+  await sees(page, 'Hours for the work');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  const { fromCents, toCents, steps } = await api<{
+    fromCents: number;
+    toCents: number;
+    steps: { amountCents: number }[];
+  }>('/profit-explained?through=2027-02&project=1&against=estimate');
+  expect(fromCents + steps.reduce((all, { amountCents }) => all + amountCents, 0)).toBe(toCents);
+});
+
+test('a month beside an earlier one, and contracts month by month', async () => {
+  await go('/reports/wip-then-and-now?m=2027-02');
+  await sees(page, 'EAC then');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await go('/reports/contract-months?m=2027-02');
+  await page.waitForSelector('svg[aria-label^="GC-214, Feb 2027: earned"]');
+  expect(await accessibilityProblems(page)).toEqual([]);
+});

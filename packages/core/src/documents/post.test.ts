@@ -158,7 +158,12 @@ describe('billing and money', () => {
 test('recognition: revenue against earned, cost released by its coding, the loss provided for', () => {
   const coding = { project: GATE.id, phase: null, costCode: costCodeId(11), costType: 'material' as const };
   const entry = revenueRecognized(SAMPLE_ROLES, DAY, [
-    { project: GATE.id, earned: [{ phase: null, amount: cents(900) }], released: [{ coding, amount: cents(600) }], lossProvision: cents(50) },
+    {
+      project: GATE.id,
+      earned: [{ phase: null, amount: cents(900) }],
+      released: [{ coding, amount: cents(600) }],
+      lossProvision: cents(50),
+    },
   ]);
   expect(roleOf(entry)).toEqual([
     ['earned-unbilled', 900],

@@ -1,4 +1,5 @@
 import styled from 'styled-components';
+import type { IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { opposite, type Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { LOSSES_PER, OBLIGATION_METHODS } from '@lowtide/core/progress/obligation.ts';
@@ -6,7 +7,7 @@ import { leftToSplit } from '@lowtide/core/progress/split-problems.ts';
 import { choiceText } from '@lowtide/core/records/choice-text.ts';
 import { useShownBooks } from '../api/as-of.tsx';
 import { useWrite, type Answer } from '../api/books-api.ts';
-import { useTypedForm } from '../api/use-typed-form.ts';
+import { useTypedForm, type TypedForm } from '../api/use-typed-form.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { DayField } from '../ui/DayField.tsx';
@@ -49,26 +50,7 @@ export function SplitDialog({ project, code, split, onClose }: SplitDialogProps)
       <p>
         {dollars(split.agreedCents)} is agreed. Give each phase that earns by itself its part of it; {leftText(left)}
       </p>
-      <Rows>
-        {split.phases.map(({ id, code: phase, name }) => (
-          <Row key={id}>
-            <span>
-              {phase} {name}
-            </span>
-            <Field label={`Price of ${phase}`} figures {...field(`price ${id}`, `${placeOf(id)}/price`)} />
-            <Choice
-              label={`${phase} earns`}
-              options={OBLIGATION_METHODS.map((value) => ({ value, text: choiceText('method', value) }))}
-              {...field(`method ${id}`, `${placeOf(id)}/method`)}
-            />
-            <DayField
-              near={today}
-              label={`${phase} finished on`}
-              {...field(`finished ${id}`, `${placeOf(id)}/finishedOn`)}
-            />
-          </Row>
-        ))}
-      </Rows>
+      <PhaseFields phases={split.phases} today={today} field={field} placeOf={placeOf} />
       <FieldGrid>
         <DayField near={today} label="Counts from" {...field('on')} />
         <Choice
@@ -89,6 +71,40 @@ export function SplitDialog({ project, code, split, onClose }: SplitDialogProps)
         </Button>
       </DialogActions>
     </Dialog>
+  );
+}
+
+interface PhaseFieldsProps {
+  readonly phases: Answer<'obligations'>['phases'];
+  readonly today: IsoDate;
+  readonly field: TypedForm<Form>['field'];
+  /** Where its row stands in what is sent. */
+  readonly placeOf: (id: number) => string;
+}
+
+/** A row for every phase: its price, how it earns, and when it was finished. */
+function PhaseFields({ phases, today, field, placeOf }: PhaseFieldsProps) {
+  return (
+    <Rows>
+      {phases.map(({ id, code: phase, name }) => (
+        <Row key={id}>
+          <span>
+            {phase} {name}
+          </span>
+          <Field label={`Price of ${phase}`} figures {...field(`price ${id}`, `${placeOf(id)}/price`)} />
+          <Choice
+            label={`${phase} earns`}
+            options={OBLIGATION_METHODS.map((value) => ({ value, text: choiceText('method', value) }))}
+            {...field(`method ${id}`, `${placeOf(id)}/method`)}
+          />
+          <DayField
+            near={today}
+            label={`${phase} finished on`}
+            {...field(`finished ${id}`, `${placeOf(id)}/finishedOn`)}
+          />
+        </Row>
+      ))}
+    </Rows>
   );
 }
 
