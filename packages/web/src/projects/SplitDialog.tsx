@@ -63,7 +63,7 @@ export function SplitDialog({ project, code, split, onClose }: SplitDialogProps)
         />
         <Field label="Why it is split so" {...field('reason')} />
       </FieldGrid>
-      <Refused why={general} />
+      <Refused why={general ?? field('rows').problem ?? null} />
       <DialogActions>
         <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void send()}>
