@@ -30,7 +30,10 @@ test('what a site is surveyed at, and a milestone that is reached, are what the 
   // 90 % of 96,000.00.
   expect(await earnedBy('GC-236')).toBe(8_640_000);
   // Its cell has the same name.
-  await page.locator('button[aria-label="Mark reached: Second row set"]').click();
+  const reached = await page.waitForSelector('button[aria-label="Mark reached: Second row set"]');
+  // It may lie below what the page shows, where the foot of the frame would take the click.
+  await reached?.evaluate((button) => button.scrollIntoView({ block: 'center' }));
+  await reached?.click();
   await fill(page, 'Who says so, and why', 'Accepted by the client');
   await press(page, 'Tab');
   await page.evaluate(() => {

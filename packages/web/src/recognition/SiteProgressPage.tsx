@@ -3,7 +3,7 @@ import { monthText } from '@lowtide/core/calendar/month.ts';
 import { AsOfLink, useShownBooks } from '../api/as-of.tsx';
 import { useRead } from '../api/books-api.ts';
 import { Loading, Note } from '../ui/notes.tsx';
-import { Page, Part, Sentence } from '../ui/Page.tsx';
+import { Page, Part, Parts, Scroll, Sentence } from '../ui/Page.tsx';
 import { IncludedAmounts } from './IncludedAmounts.tsx';
 import { MilestonesTable } from './MilestonesTable.tsx';
 import { WastedCost } from './WastedCost.tsx';
@@ -26,43 +26,47 @@ export function SiteProgressPage() {
       title={`Progress of the sites, ${monthText(through)}`}
       facts="What earning rests on besides cost: surveys, milestones, what is in prices and not agreed, cost that was wasted"
     >
-      {answer.rows.length === 0 ? (
-        <Sentence>
-          No project is surveyed, has milestones, or earns by units or hours. How a project earns is chosen on its
-          record.
-        </Sentence>
-      ) : null}
-      {surveyed.length === 0 ? null : (
-        <Part title="Surveyed">
-          <SurveySheet key={sheets} told="percent" rows={surveyed} onTold={() => setSheets((count) => count + 1)} />
-        </Part>
-      )}
-      {byUnits.length === 0 ? null : (
-        <Part title="By units done">
-          <SurveySheet key={sheets} told="units" rows={byUnits} onTold={() => setSheets((count) => count + 1)} />
-        </Part>
-      )}
-      {byHours.length === 0 ? null : (
-        <Part title="By labor hours">
-          {byHours.map((row) => (
-            <p key={row.projectId}>
-              <AsOfLink to={`/projects/${row.projectId}/forecast`}>{row.code}</AsOfLink> {row.name}. {saidOf(row)} Hours
-              worked are those of the sheets, hours to come those of the forecast.
-            </p>
+      <Scroll>
+        <Parts>
+          {answer.rows.length === 0 ? (
+            <Sentence>
+              No project is surveyed, has milestones, or earns by units or hours. How a project earns is chosen on its
+              record.
+            </Sentence>
+          ) : null}
+          {surveyed.length === 0 ? null : (
+            <Part title="Surveyed">
+              <SurveySheet key={sheets} told="percent" rows={surveyed} onTold={() => setSheets((count) => count + 1)} />
+            </Part>
+          )}
+          {byUnits.length === 0 ? null : (
+            <Part title="By units done">
+              <SurveySheet key={sheets} told="units" rows={byUnits} onTold={() => setSheets((count) => count + 1)} />
+            </Part>
+          )}
+          {byHours.length === 0 ? null : (
+            <Part title="By labor hours">
+              {byHours.map((row) => (
+                <p key={row.projectId}>
+                  <AsOfLink to={`/projects/${row.projectId}/forecast`}>{row.code}</AsOfLink> {row.name}. {saidOf(row)}{' '}
+                  Hours worked are those of the sheets, hours to come those of the forecast.
+                </p>
+              ))}
+            </Part>
+          )}
+          {byMilestones.map((row) => (
+            <Part key={row.projectId} title={`${row.code} ${row.name}`}>
+              <MilestonesTable row={row} />
+            </Part>
           ))}
-        </Part>
-      )}
-      {byMilestones.map((row) => (
-        <Part key={row.projectId} title={`${row.code} ${row.name}`}>
-          <MilestonesTable row={row} />
-        </Part>
-      ))}
-      <Part title="In the price and not agreed">
-        <IncludedAmounts />
-      </Part>
-      <Part title="Cost that shows no progress">
-        <WastedCost />
-      </Part>
+          <Part title="In the price and not agreed">
+            <IncludedAmounts />
+          </Part>
+          <Part title="Cost that shows no progress">
+            <WastedCost />
+          </Part>
+        </Parts>
+      </Scroll>
     </Page>
   );
 }
