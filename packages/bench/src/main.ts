@@ -12,6 +12,7 @@ import { openByHand, poster } from './by-hand.ts';
 import { laborWeek, trueUp } from './labor.ts';
 import { lastMonth, layGround, postAll, postings, type Size } from './large-books.ts';
 import { ublBills } from './ubl-bills.ts';
+import { drawnRanges } from './drawn-ranges.ts';
 import { whatIf } from './what-if.ts';
 import { questions } from './questions-by-hand.ts';
 import { compared, inTurn, timed, timing, type Compared } from './measure.ts';
@@ -140,6 +141,7 @@ const results = [
   await trueUp(directory),
   await ublBills(directory),
   await whatIf(),
+  await drawnRanges(),
   ...(await pages(SMALL, '100 k lines', false)),
   ...(await pages(LARGE, `${LARGE.lines / 1_000} k lines`, true)),
 ];

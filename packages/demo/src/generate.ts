@@ -16,7 +16,7 @@ import { askClients } from './clients.ts';
 import { keepPapers } from './papers.ts';
 import { forecast } from './forecasts.ts';
 import { demoCompany, projectsOf, type Branch, type Company } from './company.ts';
-import { seeded, type Seeded } from './seeded.ts';
+import { drawsFrom, type Draws } from './seeded.ts';
 import { begin, setUp, takeInStaff } from './setting-up.ts';
 import { blankBill, makeDue, postSheet, weekOfBills, weekOfHours } from './weeks.ts';
 
@@ -31,8 +31,8 @@ export async function generate(
   progress: (through: Month) => void,
   company: Company = demoCompany(),
 ): Promise<void> {
-  const random = seeded(20_270_331);
-  const living: Living = { door, company, random };
+  const draws = drawsFrom(20_270_331);
+  const living: Living = { door, company, draws };
   await setUp(door, company);
   for (const project of projectsOf(company).filter(({ start }) => start < '2026-02')) await begin(door, project);
   await openingBalances(door);
@@ -55,11 +55,11 @@ export async function generate(
 interface Living {
   readonly door: FrontDoor;
   readonly company: Company;
-  readonly random: Seeded;
+  readonly draws: Draws;
 }
 
 /** What begins on a day: projects, rates, changes, the month's overheads. */
-async function beginning({ door, company, random }: Living, day: IsoDate): Promise<void> {
+async function beginning({ door, company, draws }: Living, day: IsoDate): Promise<void> {
   const projects = projectsOf(company);
   const newMonth = day === firstDay(monthOf(day));
   if (newMonth && day > '2026-01-01') {
@@ -72,22 +72,22 @@ async function beginning({ door, company, random }: Living, day: IsoDate): Promi
   if (day === OVERHEAD_FROM) await setUpOverhead(door);
   if (day >= OVERHEAD_FROM && day.endsWith('-05')) await payForEquipment(door, monthOf(day));
   if (day === '2027-01-01') await takeInStaff(door, company, { from: '2027-01-01', year: 1 });
-  if (day.endsWith('-04')) await postOverheads(door, monthOf(day), random);
+  if (day.endsWith('-04')) await postOverheads(door, monthOf(day), draws);
   await changeOrders(door, company, day);
 }
 
 /** Fridays bring the week's bills and hours, every second one payroll; money moves on Wednesdays. */
-async function working({ door, company, random }: Living, day: IsoDate): Promise<void> {
+async function working({ door, company, draws }: Living, day: IsoDate): Promise<void> {
   const weekday = (dayNumber(day) + 3) % 7;
-  if (weekday === 2) await settle(door, monthOf(day));
+  if (weekday === 2) await settle(door, monthOf(day), draws);
   if (weekday !== 4) return;
-  for (const rows of inSheets(company.branches.map((branch) => billsOf(branch, day, random)))) {
+  for (const rows of inSheets(company.branches.map((branch) => billsOf(branch, day, draws)))) {
     await postSheet(door, monthOf(day), { kind: 'bills', controlTotal: '', rows });
   }
   if (day < '2026-01-09' || day > '2027-03-20') return;
   const weekOn = mondayOf(day);
   const weeks = company.branches.map((branch) => [
-    ...weekOfHours(branch, weekOn, random),
+    ...weekOfHours(branch, weekOn, draws),
     ...(weekOn < OVERHEAD_FROM ? [] : weekOfEquipment(branch.suffix)),
   ]);
   for (const rows of inSheets(weeks)) {
@@ -96,9 +96,9 @@ async function working({ door, company, random }: Living, day: IsoDate): Promise
   if (Math.floor(dayNumber(day) / 7) % 2 === 0) await payFortnight(door, day);
 }
 
-function billsOf(branch: Branch, day: IsoDate, random: Seeded): BillRow[] {
-  makeDue(branch, day, random);
-  const rows = weekOfBills(branch, day, random);
+function billsOf(branch: Branch, day: IsoDate, draws: Draws): BillRow[] {
+  makeDue(branch, day, draws);
+  const rows = weekOfBills(branch, day, draws);
   if (day !== '2026-10-16') return rows;
   const mats: BillRow = {
     ...{ ...blankBill, supplier: 'TARNPIKE', number: `ST-118${branch.suffix}`, datedOn: day },

@@ -5,7 +5,7 @@ import type { FrontDoor } from './front-door.ts';
 import { OVERHEADS } from './parties.ts';
 import { projectsOf, type Company } from './company.ts';
 import type { DemoProject } from './projects.ts';
-import type { Seeded } from './seeded.ts';
+import type { Draws } from './seeded.ts';
 import { askForDeposit, billShare, billWork, type ShareForm } from './invoices.ts';
 import { blankBill, postSheet } from './weeks.ts';
 
@@ -45,7 +45,7 @@ export async function openingBalances(door: FrontDoor): Promise<void> {
 }
 
 /** Rent, insurance, office: no project. */
-export async function postOverheads(door: FrontDoor, month: Month, random: Seeded): Promise<void> {
+export async function postOverheads(door: FrontDoor, month: Month, draws: Draws): Promise<void> {
   const datedOn = plusDays(firstDay(month), 2);
   const rows = OVERHEADS.map(([supplier, amount, text], index) => ({
     ...blankBill,
@@ -54,14 +54,14 @@ export async function postOverheads(door: FrontDoor, month: Month, random: Seede
     datedOn,
     dueOn: plusDays(datedOn, 14),
     code: ['6100', '6200', '6300'][index] ?? '',
-    net: (amount * (supplier === 'DESKWORKS' ? random.between(0.7, 1.5) : 1)).toFixed(2),
+    net: (amount * (supplier === 'DESKWORKS' ? draws(`${supplier} ${month}`).between(0.7, 1.5) : 1)).toFixed(2),
     text,
   }));
   await postSheet(door, month, { kind: 'bills', controlTotal: '', rows });
 }
 
 /** Pays what is due, and takes in what clients pay about when it is due; one client is late. */
-export async function settle(door: FrontDoor, month: Month): Promise<void> {
+export async function settle(door: FrontDoor, month: Month, draws: Draws): Promise<void> {
   for (const [kind, path] of [
     ['bill', '/payments'],
     ['invoice', '/receipts'],
@@ -69,7 +69,8 @@ export async function settle(door: FrontDoor, month: Month): Promise<void> {
   ] as const) {
     for (const { id, dueOn, openCents, party } of await openDocuments(door, kind, month)) {
       if (party === SILENT_CLIENT.name && dueOn !== null && dueOn >= SILENT_CLIENT.from) continue;
-      const late = kind !== 'invoice' ? 0 : party === LATE_CLIENT ? 45 : (id % 5) * 4;
+      const late =
+        kind !== 'invoice' ? 0 : party === LATE_CLIENT ? 45 : 4 * Math.floor(draws(`${party} ${dueOn}`).between(0, 5));
       if (openCents <= 0 || dueOn === null || dayNumber(isoDate(dueOn)) + late > dayNumber(door.today())) continue;
       await door.order('POST', path, { documentId: id, paidOn: door.today(), amount: (openCents / 100).toFixed(2) });
     }

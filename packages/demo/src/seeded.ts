@@ -7,6 +7,18 @@ export interface Seeded {
   readonly chance: (share: number) => boolean;
 }
 
+/** The random source of one thing by its name: what is added to the books draws nothing away from what was there. */
+export type Draws = (of: string) => Seeded;
+
+/** Sources of their own for every name, the same at every run (FNV-1a of the name, after the seed). */
+export function drawsFrom(seed: number): Draws {
+  return (of) => {
+    let hash = (seed ^ 0x811c9dc5) >>> 0;
+    for (const letter of of) hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 0x01000193) >>> 0;
+    return seeded(hash);
+  };
+}
+
 /** A small generator with 32 bits of state (a Weyl sequence, hashed). */
 export function seeded(seed: number): Seeded {
   let state = seed >>> 0;

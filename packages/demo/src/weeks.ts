@@ -6,7 +6,7 @@ import type { Branch } from './company.ts';
 import { SUPPLIERS } from './parties.ts';
 import type { DemoLine } from './project-budgets.ts';
 import { storyCode, type DemoProject } from './projects.ts';
-import type { Seeded } from './seeded.ts';
+import type { Draws, Seeded } from './seeded.ts';
 import { costTypeOf } from './setting-up.ts';
 import type { DemoEmployee, DemoRole } from './staff.ts';
 
@@ -25,14 +25,14 @@ export function underWay(project: DemoProject, day: IsoDate): boolean {
 }
 
 /** Adds what the week makes due on every line. A reef's modules arrive long before they are set. */
-export function makeDue({ projects, backlog }: Branch, friday: IsoDate, random: Seeded): void {
+export function makeDue({ projects, backlog }: Branch, friday: IsoDate, draws: Draws): void {
   for (const project of projects) {
     if (!underWay(project, friday)) continue;
     const week = lifeGone(project, friday) - lifeGone(project, plusDays(friday, -7));
     for (const line of project.lines) {
       const early = storyCode(project) === 'TP-226' && line.code === '34-200';
       const share = early ? earlyDelivery(friday) : week;
-      const drift = project.drift * random.between(0.9, 1.1);
+      const drift = project.drift * draws(`due ${key(project, line)} ${friday}`).between(0.9, 1.1);
       backlog.set(
         key(project, line),
         (backlog.get(key(project, line)) ?? 0) + project.cost * line.share * share * drift,
@@ -57,8 +57,9 @@ export interface HoursRow {
 export const codeCell = (line: DemoLine): string => (line.phase === '' ? line.code : `${line.phase}/${line.code}`);
 
 /** A week's hours: each worker goes where most of the role's work is due, eight hours a day, the rest is yard time. */
-export function weekOfHours(branch: Branch, monday: IsoDate, random: Seeded): HoursRow[] {
+export function weekOfHours(branch: Branch, monday: IsoDate, draws: Draws): HoursRow[] {
   return branch.staff.flatMap((worker) => {
+    const random = draws(`hours ${worker.code} ${monday}`);
     if (random.chance(0.07)) return [];
     const days = random.chance(0.12) ? 4 : 5;
     const rows = assignments(branch, worker, { monday, days });
@@ -128,11 +129,12 @@ function row(worker: DemoEmployee, where: { project: string; code: string }, day
 }
 
 /** Bills of a week: what is due on a line is billed once it is worth a delivery. */
-export function weekOfBills({ projects, backlog }: Branch, friday: IsoDate, random: Seeded): BillRow[] {
+export function weekOfBills({ projects, backlog }: Branch, friday: IsoDate, draws: Draws): BillRow[] {
   return projects.flatMap((project) =>
     project.lines
       .filter((line) => line.role === undefined)
       .flatMap((line) => {
+        const random = draws(`bills ${key(project, line)} ${friday}`);
         const due = backlog.get(key(project, line)) ?? 0;
         const worth = Math.min(26_000, Math.max(1_200, project.cost * line.share * 0.06)) * random.between(0.7, 1.4);
         if (due < worth || !underWay(project, friday)) return [];
@@ -150,17 +152,19 @@ interface Delivery {
   readonly friday: IsoDate;
 }
 
-let lastNumber = 4_100;
+/** The last number that each supplier gave a bill of its own. */
+const lastNumbers = new Map<string, number>();
 
 function billOf({ project, line, net, friday }: Delivery, random: Seeded): BillRow[] {
   const who = random.oneOf(SUPPLIERS.filter(({ delivers }) => delivers.includes(line.code)));
   const earlier = plusDays(friday, -Math.floor(random.between(0, 4)));
   const datedOn = monthOf(earlier) === monthOf(friday) ? earlier : friday;
-  lastNumber += Math.floor(random.between(3, 40));
+  const number = (lastNumbers.get(who.code) ?? 4_100) + Math.floor(random.between(3, 40));
+  lastNumbers.set(who.code, number);
   const head: BillRow = {
     ...BLANK_BILL_ROW,
     supplier: who.code,
-    number: `${who.code.slice(0, 2)}${lastNumber}`,
+    number: `${who.code.slice(0, 2)}${number}`,
     datedOn,
     dueOn: plusDays(datedOn, who.termsDays),
   };

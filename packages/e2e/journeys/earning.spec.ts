@@ -18,7 +18,7 @@ const earnedBy = async (code: string) =>
 
 test('what a site is surveyed at, and a milestone that is reached, are what the month earns', async () => {
   await click(page, 'Progress of the sites');
-  await sees(page, 'Told: 86.0 % on 28 Feb 2027');
+  await sees(page, 'on 28 Feb 2027 by I. Varga, Levels surveyed by the party chief');
   expect(await accessibilityProblems(page)).toEqual([]);
   await fill(page, 'GC-236, % complete', '104');
   await fill(page, 'GC-236, who says so, and why', 'Levels taken with the client');
@@ -139,4 +139,29 @@ test('a month beside an earlier one, and contracts month by month', async () => 
   await go('/reports/contract-months?m=2027-02');
   await page.waitForSelector('svg[aria-label^="GC-214, Feb 2027: earned"]');
   expect(await accessibilityProblems(page)).toEqual([]);
+});
+
+test('how far the profit of a project may come apart is drawn while ranges are typed, and they are kept', async () => {
+  await go('/projects/1/forecast');
+  await click(page, 'How far it may come apart');
+  await sees(page, 'No draw ends in a loss');
+  await fillCell(page, 'To come, at least, row 1', '-10%');
+  await fillCell(page, 'At most, row 1', 'a lot');
+  await press(page, 'ArrowDown');
+  await sees(page, '1 error');
+  await fillCell(page, 'At most, row 1', '400%');
+  await press(page, 'ArrowDown');
+  await sees(page, 'of the draws end in a loss');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await click(page, 'Figures');
+  await sees(page, 'Done of what is to come');
+  await click(page, 'Keep it');
+  await fill(page, 'Name', 'A bad winter');
+  await press(page, 'Enter');
+  await page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
+  await click(page, 'Clear');
+  await sees(page, 'No draw ends in a loss');
+  await click(page, 'kept ones Open ranges');
+  await press(page, 'ArrowDown', 'Enter');
+  await sees(page, 'of the draws end in a loss');
 });

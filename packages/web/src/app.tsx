@@ -69,6 +69,10 @@ export const router = createBrowserRouter([
         element: page(() => import('./recognition/SiteProgressPage.tsx'), 'SiteProgressPage'),
       },
       {
+        path: 'projects/:id/ranges',
+        element: page(() => import('./projects/ranges/RangesPage.tsx'), 'RangesPage'),
+      },
+      {
         path: 'recognition/what-if',
         element: page(() => import('./recognition/what-if/WhatIfPage.tsx'), 'WhatIfPage'),
       },

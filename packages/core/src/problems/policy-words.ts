@@ -19,6 +19,7 @@ type Kind =
   | 'no-obligation'
   | 'change-order-decided'
   | 'day-to-come'
+  | 'range-out-of-order'
   | 'no-price-to-share'
   | 'not-open-any-more'
   | 'amount-of-one-party'
@@ -45,6 +46,10 @@ export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } =
     'No revenue recognition is for internal projects. Choose as-billed, where revenue is what is billed and no budget is needed, or cost-to-cost.',
   'as-billed-holds-cost': () =>
     'A project that earns as billed expenses its cost as incurred. Choose that for its cost, or another way to recognize revenue.',
+  'range-out-of-order': ({ low, likely, high }) =>
+    low > likely
+      ? `At least ${dollars(low)} is more than the likely ${dollars(likely)}. Lower it, or raise what is likely.`
+      : `At most ${dollars(high)} is less than the likely ${dollars(likely)}. Raise it, or lower what is likely.`,
   'day-to-come': (fact) => `${dayText(fact.day)} is still to come. Use today or an earlier day.`,
   'measured-in-another-way': (fact) =>
     `The progress of ${fact.project} is measured in another way. Change its recognition on its record first.`,

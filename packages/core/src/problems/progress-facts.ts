@@ -10,6 +10,7 @@ export interface ProgressFacts {
   'prices-not-the-contract': { readonly prices: Cents; readonly contract: Cents };
   'no-obligation': { readonly phase: string };
   'day-to-come': { readonly day: IsoDate };
+  'range-out-of-order': { readonly low: Cents; readonly likely: Cents; readonly high: Cents };
 }
 
 /** What deserves a second look about progress. */

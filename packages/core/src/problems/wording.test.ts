@@ -71,6 +71,7 @@ const FACTS: { readonly [K in keyof Facts]: Fact<K> } = {
   'ambiguous-code': { kind: 'ambiguous-code', subject: 'supplier', typed: 'a', among: ['A 1', 'A 2'] },
   'code-taken': { kind: 'code-taken', subject: 'supplier', typed: 'A' },
   'parent-loop': { kind: 'parent-loop', typed: 'A' },
+  'range-out-of-order': { kind: 'range-out-of-order', low: money, likely: money, high: cents(1) },
   'days-out-of-order': { kind: 'days-out-of-order', earlier: 'the bill date', later: 'the due date' },
   'month-locked': { kind: 'month-locked', month: march, firstOpenDay: day },
   'control-total-off': { kind: 'control-total-off', control: money, entered: cents(1) },

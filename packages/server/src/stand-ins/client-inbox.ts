@@ -1,7 +1,7 @@
 /**
  * Clients that stand in for those outside: they answer what was sent to them as UBL 2.1, as clients do. Applications are certified, every
- * second one for less of its last line; invoices are paid with an advice, in part, two by one payment where a client has two, one announced
- * twice, and every fourth is disputed. The same documents are answered the same way.
+ * second one for less of its last line; of four clients one announces its payment twice, one pays in part, one
+ * pays two invoices at once, and one disputes. The same documents are answered the same way.
  */
 import { plusDays, type IsoDate } from '@lowtide/core/calendar/iso-date.ts';
 import { groupedBy } from '@lowtide/core/collections/grouped-by.ts';
@@ -62,11 +62,10 @@ function certified(application: SentDocument, isLess: boolean, books: InboxBooks
   return { kind: 'response', ...head(application, books), response, document: application.number, lines };
 }
 
-/** How one client pays its invoices: all of two at once, all and once more by mistake, in part, or not before a question is answered. */
+/** How one client pays its invoices: one, announced once more by mistake; one in part; two at once; none before a question is answered. */
 function paying(own: readonly SentDocument[], place: number, books: InboxBooks): readonly ClientAnswer[] {
   const [first, second] = own;
   if (first === undefined) return [];
-  if (second !== undefined) return [advice([first, second], books)];
   switch (place % 4) {
     case 0: {
       const paid = advice([first], books);
@@ -75,7 +74,7 @@ function paying(own: readonly SentDocument[], place: number, books: InboxBooks):
     case 1:
       return [advice([first], books, shareOf(first.open, PART))];
     case 2:
-      return [advice([first], books)];
+      return [advice(second === undefined ? [first] : [first, second], books)];
     default:
       return [
         {

@@ -4,9 +4,10 @@ import styled from 'styled-components';
 import { monthText, type Month } from '@lowtide/core/calendar/month.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
+import { ChartFigure } from './ChartFigure.tsx';
 import { axisText } from './axis-text.ts';
 import { useWidth } from './use-width.ts';
-import { color, type } from '../theme/tokens.ts';
+import { color } from '../theme/tokens.ts';
 
 interface MonthSeries {
   readonly name: string;
@@ -37,9 +38,9 @@ export function MonthChart(props: MonthChartProps) {
   const [looked, setLooked] = useState<number | null>(null);
   const [isTable, setTable] = useState(false);
   const isEmpty = series.every(({ values: all }) => all.every((value) => value === null || value === 0));
-  if (isEmpty) return <Figure ref={box}>Nothing yet.</Figure>;
+  if (isEmpty) return <ChartFigure ref={box}>Nothing yet.</ChartFigure>;
   return (
-    <Figure ref={box}>
+    <ChartFigure ref={box}>
       {isTable ? (
         <MonthFigures {...{ label, months, series, height }} />
       ) : (
@@ -56,7 +57,7 @@ export function MonthChart(props: MonthChartProps) {
           </span>
         )}
       </figcaption>
-    </Figure>
+    </ChartFigure>
   );
 }
 
@@ -239,60 +240,5 @@ const Mark = styled.g`
   &:focus-visible rect {
     stroke: ${color.focus};
     stroke-width: 2;
-  }
-`;
-
-const Figure = styled.figure`
-  margin: 0;
-  min-width: 0;
-  color: ${color.textQuiet};
-  > svg {
-    display: block;
-  }
-  text {
-    font-size: 0.65625rem;
-    fill: ${color.textQuiet};
-    font-variant-numeric: tabular-nums;
-  }
-  figcaption {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0 14px;
-    padding-left: ${ROOM.left}px;
-    font-size: ${type.small};
-    color: ${color.textQuiet};
-  }
-  figcaption button {
-    padding: 0;
-    border: 0;
-    background: none;
-    font: inherit;
-    color: inherit;
-    text-decoration: underline;
-    cursor: pointer;
-  }
-  figcaption [data-looked] {
-    flex-basis: 100%;
-    font-variant-numeric: tabular-nums;
-    color: ${color.text};
-  }
-  table {
-    width: 100%;
-    font-size: ${type.small};
-    font-variant-numeric: tabular-nums;
-  }
-  th,
-  td {
-    padding: 2px 8px 2px 0;
-    text-align: right;
-    border-bottom: 1px solid ${color.line};
-  }
-  th:first-child,
-  td:first-child {
-    text-align: left;
-  }
-  figcaption svg {
-    margin-right: 5px;
-    vertical-align: middle;
   }
 `;

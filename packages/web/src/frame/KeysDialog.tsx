@@ -13,7 +13,7 @@ interface KeysOf {
 const KEYS: readonly KeysOf[] = [
   {
     where: 'In a sheet',
-    pages: /^\/costs\/\w+\/|\/forecast|\/estimates\/\d/,
+    pages: /^\/costs\/\w+\/|\/forecast|\/ranges|\/estimates\/\d/,
     keys: [
       ['Arrows, Tab, Home, End', 'From cell to cell'],
       ['Enter', 'Down, or to where a run of Tabs began; takes the suggestion'],

@@ -9,7 +9,7 @@ import { sum } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { concern, wording } from '@lowtide/core/problems/wording.ts';
 import { plural } from '../../ui/plural.ts';
-import { useShownBooks } from '../../api/as-of.tsx';
+import { AsOfLink, useShownBooks } from '../../api/as-of.tsx';
 import { useRead, useWrite } from '../../api/books-api.ts';
 import { May, useMay } from '../../api/session.tsx';
 import type { Trouble } from '../../api/trouble.ts';
@@ -48,15 +48,13 @@ export function ForecastPage() {
 
 function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet }) {
   const { frame, through, known } = useShownBooks();
-  const typed = useTypedForecast(id, through);
-  const mayPlan = useMay()('plan-projects');
+  const [typed, mayPlan] = [useTypedForecast(id, through), useMay()('plan-projects')];
   const isReadOnly = known !== undefined || !mayPlan;
   const rows = useMemo(() => forecastRows(sheet, isReadOnly ? [] : typed.rows), [typed.rows, sheet, isReadOnly]);
   const read = useMemo(() => readForecast(rows, budgetRows(sheet), copiedRows(sheet)), [rows, sheet]);
   const problems = read.problems.map((problem) => ({ at: problem.at, message: wording(problem) }));
   const warnings = warningsOf(read, typed.rows !== undefined);
-  const locked = frame.company?.lockedThrough ?? null;
-  const month = openMonthFrom(through, locked);
+  const month = openMonthFrom(through, frame.company?.lockedThrough ?? null);
   const acceptWarnings = warnings.length > 0 || month !== through;
   const { save, refused, busy } = useSaving({ id, sheet, rows, acceptWarnings, done: typed.done });
   return (
@@ -64,20 +62,23 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
       title={`${sheet.project.code} · ${sheet.project.name}`}
       facts={factsOf(sheet, monthText(through))}
       actions={
-        <May do="plan-projects">
-          {typed.rows === undefined || isReadOnly ? null : (
-            <Button $look="quiet" onPress={typed.done}>
-              Discard changes
+        <>
+          <RangesLink id={id} sheet={sheet} />
+          <May do="plan-projects">
+            {typed.rows === undefined || isReadOnly ? null : (
+              <Button $look="quiet" onPress={typed.done}>
+                Discard changes
+              </Button>
+            )}
+            <Button
+              $look="primary"
+              isDisabled={busy || isReadOnly || problems.length > 0 || sheet.lines.length === 0}
+              onPress={() => void save()}
+            >
+              {saveWords({ errors: problems.length, warnings: warnings.length, month, isLater: month !== through })}
             </Button>
-          )}
-          <Button
-            $look="primary"
-            isDisabled={busy || isReadOnly || problems.length > 0 || sheet.lines.length === 0}
-            onPress={() => void save()}
-          >
-            {saveWords({ errors: problems.length, warnings: warnings.length, month, isLater: month !== through })}
-          </Button>
-        </May>
+          </May>
+        </>
       }
     >
       <ProjectTabs project={id} chosen="forecast" />
@@ -104,6 +105,12 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
       )}
     </Page>
   );
+}
+
+/** To ranges, of a project with a price. */
+function RangesLink({ id, sheet: { position } }: { readonly id: string; readonly sheet: Sheet }) {
+  if (position.project.method === 'none') return null;
+  return <AsOfLink to={`/projects/${id}/ranges`}>How far it may come apart</AsOfLink>;
 }
 
 interface Saved {

@@ -1,11 +1,7 @@
 import type { WhatIfSheet } from '@lowtide/core/what-if/read-what-if.ts';
-import { useRead, useWrite } from '../../api/books-api.ts';
-import { useTypedForm } from '../../api/use-typed-form.ts';
-import { Button } from '../../ui/Button.tsx';
+import { useRead } from '../../api/books-api.ts';
 import { Choice } from '../../ui/Choice.tsx';
-import { Dialog, DialogActions } from '../../ui/Dialog.tsx';
-import { Field } from '../../ui/Field.tsx';
-import { Refused } from '../../ui/notes.tsx';
+import { KeepDialog } from '../../ui/KeepDialog.tsx';
 import { keptSheet } from './what-if-rows.ts';
 
 /** Where views of this page are kept. */
@@ -59,30 +55,7 @@ export function KeptBar({ onOpen, beside, onBeside }: KeptBarProps) {
   );
 }
 
-interface KeepDialogProps {
-  readonly sheet: WhatIfSheet;
-  readonly onClose: () => void;
-}
-
-/** Keeps what is asked under a name; one of the same name is replaced. */
-export function KeepDialog({ sheet, onClose }: KeepDialogProps) {
-  const { form, field, general, settle } = useTypedForm({ name: '' });
-  const [keep, { busy }] = useWrite('keepView');
-  const send = async (): Promise<void> => {
-    const body = { name: form.name, state: JSON.stringify(sheet) };
-    if (settle(await keep({ params: { page: PAGE }, body }))) onClose();
-  };
-  return (
-    <Dialog title="Keep this what-if" onClose={onClose}>
-      <p>One of yours with the same name is replaced.</p>
-      <Field label="Name" autoFocus {...field('name')} />
-      <Refused why={general} />
-      <DialogActions>
-        <Button onPress={onClose}>Cancel</Button>
-        <Button $look="primary" isDisabled={busy} onPress={() => void send()}>
-          Keep it
-        </Button>
-      </DialogActions>
-    </Dialog>
-  );
+/** Keeps what is asked under a name. */
+export function KeepWhatIf({ sheet, onClose }: { readonly sheet: WhatIfSheet; readonly onClose: () => void }) {
+  return <KeepDialog title="Keep this what-if" page={PAGE} state={JSON.stringify(sheet)} onClose={onClose} />;
 }

@@ -8,7 +8,7 @@ import { useUndo } from '../../entry/grid/use-undo.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Loading, Note } from '../../ui/notes.tsx';
 import { Page, Sentence } from '../../ui/Page.tsx';
-import { KeepDialog, KeptBar } from './KeptWhatIfs.tsx';
+import { KeepWhatIf, KeptBar } from './KeptWhatIfs.tsx';
 import { useWhatIf } from './use-what-if.ts';
 import { followed, gridRows, isAsked, marks, typedSheet, WHAT_IF_COLUMNS } from './what-if-rows.ts';
 import { WhatIfTotals } from './WhatIfTotals.tsx';
@@ -77,7 +77,7 @@ function WhatIfOf({ basis }: { readonly basis: WhatIfBasis }) {
       {reading === null ? null : (
         <WhatIfTotals reading={reading} beside={beside && other ? { name: beside.name, totals: other.asked } : null} />
       )}
-      {isKeeping ? <KeepDialog sheet={sheet} onClose={() => setKeeping(false)} /> : null}
+      {isKeeping ? <KeepWhatIf sheet={sheet} onClose={() => setKeeping(false)} /> : null}
     </Page>
   );
 }

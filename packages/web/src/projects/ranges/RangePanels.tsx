@@ -1,0 +1,90 @@
+import { dollars } from '@lowtide/core/money/dollars.ts';
+import { percent } from '@lowtide/core/money/ratio.ts';
+import { DRAWS, type RangeEnd } from '@lowtide/core/what-if/read-ranges.ts';
+import { FanChart } from '../../charts/FanChart.tsx';
+import { SheetPanels } from '../../entry/draft/SheetPanels.tsx';
+import { placeWords } from '../../entry/grid/remark-places.ts';
+import { Remarks } from '../../ui/notes.tsx';
+import { plural } from '../../ui/plural.ts';
+import type { RangeReading } from '../../workers/range-worker.ts';
+import { RANGE_COLUMNS } from './range-rows.ts';
+
+/** What so many of a hundred draws end with, or with less. */
+const NAMES: Readonly<Record<RangeEnd['share'], string>> = {
+  5: 'worst of twenty',
+  25: 'lower quarter',
+  50: 'middle',
+  75: 'upper quarter',
+  95: 'best of twenty',
+};
+
+const place = placeWords(RANGE_COLUMNS);
+
+/** Below the sheet: how the project may end, and how profit comes apart on the way there. */
+export function RangePanels({ reading }: { readonly reading: RangeReading }) {
+  const { ends, fan, problems } = reading;
+  const names = ends.map(({ share }) => NAMES[share]);
+  return (
+    <SheetPanels role="group" aria-label="How the project may end" $columns="1fr 1.2fr" $height={216}>
+      <section tabIndex={0} aria-label="At the end">
+        <h2>At the end</h2>
+        <Remarks tone="trouble" title={plural(problems.length, 'error')} remarks={problems} place={place} />
+        <Ends reading={reading} />
+      </section>
+      <section aria-label="Profit to date">
+        <h2>Profit to date, as what is to come is spent</h2>
+        <FanChart
+          label="Profit to date"
+          names={names}
+          points={fan.map(({ done, profits }) => ({ done, values: profits }))}
+          way="spent of what is to come"
+          height={166}
+        />
+      </section>
+    </SheetPanels>
+  );
+}
+
+function Ends({ reading: { ends, likely, losing } }: { readonly reading: RangeReading }) {
+  return (
+    <>
+      <table>
+        <thead>
+          <tr>
+            <th>Of {DRAWS.toLocaleString('en-US')} draws</th>
+            <th data-figures>EAC</th>
+            <th data-figures>Profit</th>
+            <th data-figures>Margin</th>
+          </tr>
+        </thead>
+        <tbody>
+          {ends.map(({ share, estimate, profit, margin }) => (
+            <tr key={share}>
+              <td>
+                {NAMES[share]} ({share} %)
+              </td>
+              <td data-figures>{dollars(estimate)}</td>
+              <td data-figures>{dollars(profit)}</td>
+              <td data-figures>{marginText(margin)}</td>
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr>
+            <td>All as most likely</td>
+            <td data-figures>{dollars(likely.estimate)}</td>
+            <td data-figures>{dollars(likely.profitAtCompletion)}</td>
+            <td data-figures>{marginText(likely.margin)}</td>
+          </tr>
+        </tfoot>
+      </table>
+      <p>
+        {losing.numerator === 0 ? 'No draw ends in a loss.' : `${percent(losing, 1)} % of the draws end in a loss.`}
+      </p>
+    </>
+  );
+}
+
+function marginText(margin: RangeEnd['margin']): string {
+  return margin === null ? 'none' : `${percent(margin, 1)} %`;
+}
