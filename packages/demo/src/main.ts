@@ -4,6 +4,7 @@ import { openBooks } from '@lowtide/server/database/open.ts';
 import { openBulkDoor } from './bulk-door.ts';
 import { openFrontDoor } from './front-door.ts';
 import { addPeople, leaveWeekToApprove } from './people.ts';
+import { leaveForecastsToTakeOver } from './told-forecasts.ts';
 import { DEMO_FIRST_DAY, DEMO_TODAY, DEMO_USER, generate } from './generate.ts';
 import { generateSecond, SECOND_FIRST_DAY } from './second.ts';
 
@@ -31,6 +32,7 @@ if (existsSync(path) && !fresh) {
     const people = await openFrontDoor(books, DEMO_USER, DEMO_TODAY);
     await addPeople(people);
     await leaveWeekToApprove(people);
+    await leaveForecastsToTakeOver(people);
     await people.close();
   }
   await books.close();

@@ -1,6 +1,6 @@
 import { beforeAll, expect, test } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import { accessibilityProblems, click, fill, fillCell, press, sees } from '../src/browser.ts';
+import { accessibilityProblems, actAs, click, fill, fillCell, press, sees } from '../src/browser.ts';
 import { onDemoBooks } from '../src/journey-page.ts';
 
 const journey = onDemoBooks('/recognition?m=2027-03');
@@ -164,4 +164,33 @@ test('how far the profit of a project may come apart is drawn while ranges are t
   await click(page, 'kept ones Open ranges');
   await press(page, 'ArrowDown', 'Enter');
   await sees(page, 'of the draws end in a loss');
+});
+
+interface Told {
+  readonly rows: readonly { readonly code: string; readonly state: string }[];
+}
+
+test('who leads a project tells its forecast, and whoever keeps the books takes it over', async () => {
+  await go('/projects/forecasts?m=2027-03');
+  await sees(page, '2 told and waiting');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await actAs(page, 'I. Varga administrator', 'E. Marrish');
+  await go('/projects/12/forecast?m=2027-03');
+  await click(page, 'Tell the forecast of Mar 2027');
+  await fill(page, 'What moved, and why', 'As in February');
+  await click(page, 'Tell it');
+  await sees(page, 'It waits, and does not count yet');
+  expect(await accessibilityProblems(page)).toEqual([]);
+  await actAs(page, 'E. Marrish manager', 'I. Varga');
+  await go('/projects/forecasts?m=2027-03');
+  await click(page, 'Send back: DR-225');
+  await fill(page, 'Reason', 'The crane is counted twice');
+  await click(page, 'Send it back');
+  await sees(page, 'Sent back: The crane is counted twice');
+  await click(page, 'Take over: BW-230');
+  await click(page, 'Take it over');
+  await sees(page, '1 taken over');
+  const { rows } = await api<Told>('/told-forecasts?through=2027-03');
+  const stateOf = (code: string) => rows.find((row) => row.code === code)?.state;
+  expect([stateOf('BW-230'), stateOf('DR-225'), stateOf('QH-221')]).toEqual(['taken over', 'sent back', 'told']);
 });

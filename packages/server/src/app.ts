@@ -23,6 +23,7 @@ import { EFFECT_STORES } from './effect-stores.ts';
 import { estimateFileRoutes } from './estimates/estimate-file-routes.ts';
 import { estimateRoutes } from './estimates/estimate-routes.ts';
 import { forecastRoutes } from './forecasts/forecast-routes.ts';
+import { toldForecastRoutes } from './forecasts/told-forecast-routes.ts';
 import { frameRoutes } from './frame/frame-routes.ts';
 import type { Apart, Clock, Context } from './http/context.ts';
 import { errorResponse } from './http/error-response.ts';
@@ -112,6 +113,7 @@ const FEATURES = [
   estimateFileRoutes,
   estimateRoutes,
   forecastRoutes,
+  toldForecastRoutes,
   recognitionRoutes,
   billingRoutes,
   creditRoutes,

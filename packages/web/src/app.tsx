@@ -47,6 +47,10 @@ export const router = createBrowserRouter([
       { path: 'documents', element: page(() => import('./documents/DocumentsPage.tsx'), 'DocumentsPage') },
       { path: 'documents/:id', element: page(() => import('./documents/DocumentPage.tsx'), 'DocumentPage') },
       { path: 'projects', element: page(() => import('./reports/ProjectsPage.tsx'), 'ProjectsPage') },
+      {
+        path: 'projects/forecasts',
+        element: page(() => import('./projects/told-forecasts/ToldForecastsPage.tsx'), 'ToldForecastsPage'),
+      },
       { path: 'projects/:id', element: page(() => import('./projects/ProjectPage.tsx'), 'ProjectPage') },
       {
         path: 'projects/:id/estimates',

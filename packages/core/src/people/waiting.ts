@@ -15,6 +15,8 @@ export const WAITING = {
   'applications-sent': 'keep-books',
   'invoices-overdue': 'read-books',
   'pending-changes': 'plan-projects',
+  'forecasts-to-tell': 'plan-projects',
+  'forecasts-to-take-over': 'keep-books',
   'overtaken-forecasts': 'plan-projects',
 } as const satisfies Readonly<Record<string, Permission>>;
 

@@ -1,3 +1,4 @@
+import { monthText } from '../calendar/month.ts';
 import { dayText } from '../calendar/iso-date.ts';
 import { dollars } from '../money/dollars.ts';
 import type { Fact } from './problem.ts';
@@ -20,6 +21,10 @@ type Kind =
   | 'change-order-decided'
   | 'day-to-come'
   | 'range-out-of-order'
+  | 'forecasts-not-asked'
+  | 'forecast-asked'
+  | 'moved-without-why'
+  | 'forecast-not-waiting'
   | 'no-price-to-share'
   | 'not-open-any-more'
   | 'amount-of-one-party'
@@ -46,6 +51,13 @@ export const POLICY_WORDS: { readonly [K in Kind]: (fact: Fact<K>) => string } =
     'No revenue recognition is for internal projects. Choose as-billed, where revenue is what is billed and no budget is needed, or cost-to-cost.',
   'as-billed-holds-cost': () =>
     'A project that earns as billed expenses its cost as incurred. Choose that for its cost, or another way to recognize revenue.',
+  'forecasts-not-asked': ({ month }) =>
+    `No forecasts of ${monthText(month)} are asked for. Save it as the forecast, or have them asked for first.`,
+  'forecast-asked': ({ month }) =>
+    `Forecasts of ${monthText(month)} are asked for. Tell this one; whoever keeps the books takes it over.`,
+  'moved-without-why': ({ moved, limit }) => `The estimate moves by ${moved}, more than ${limit}. Say why.`,
+  'forecast-not-waiting': ({ project }) =>
+    `The forecast of ${project} waits no longer. Look at what was decided, or at what was told since.`,
   'range-out-of-order': ({ low, likely, high }) =>
     low > likely
       ? `At least ${dollars(low)} is more than the likely ${dollars(likely)}. Lower it, or raise what is likely.`

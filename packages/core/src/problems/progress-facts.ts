@@ -1,4 +1,5 @@
 import type { IsoDate } from '../calendar/iso-date.ts';
+import type { Month } from '../calendar/month.ts';
 import type { Cents } from '../money/cents.ts';
 
 /** What is wrong with how a project's progress is measured or told. */
@@ -10,6 +11,10 @@ export interface ProgressFacts {
   'prices-not-the-contract': { readonly prices: Cents; readonly contract: Cents };
   'no-obligation': { readonly phase: string };
   'day-to-come': { readonly day: IsoDate };
+  'forecasts-not-asked': { readonly month: Month };
+  'forecast-asked': { readonly month: Month };
+  'moved-without-why': { readonly moved: string; readonly limit: string };
+  'forecast-not-waiting': { readonly project: string };
   'range-out-of-order': { readonly low: Cents; readonly likely: Cents; readonly high: Cents };
 }
 

@@ -1,6 +1,7 @@
 import type { Endpoints } from './endpoint.ts';
 import { z } from 'zod';
 import { COST_TYPES } from '../ledger/cost-type.ts';
+import { TOLD_STATES } from '../forecast/told-forecast.ts';
 import { FORECAST_METHODS } from '../forecast/forecast-estimate.ts';
 import { Position } from './position.ts';
 import {
@@ -17,6 +18,7 @@ import {
   ProjectNumber,
   Quantity,
   Rate,
+  Ratio,
   Typed,
   Done,
 } from '../shapes/values.ts';
@@ -62,6 +64,17 @@ export const ForecastSheet = z.object({
   /** The forecast that counts; null without one. */
   latest: z.object({ month: Month, recordedAt: z.string(), recordedBy: z.string() }).nullable(),
   history: z.array(z.object({ month: Month, recordedAt: z.string(), recordedBy: z.string() })),
+  /** Where forecasts of the month are asked for: how far the estimate may move without a reason, and what was told last. */
+  asked: z
+    .object({
+      limit: Ratio,
+      state: z.enum(TOLD_STATES),
+      told: z
+        .object({ id: Id, by: z.string(), text: z.string(), sentBack: z.string(), rows: z.array(ForecastRow) })
+        .nullable(),
+      textBefore: z.string(),
+    })
+    .nullable(),
   position: Position,
   percentDecimals: z.int().nullable(),
   forecastMonths: z.int().nullable(),

@@ -1,3 +1,4 @@
+import type { TOLD_DECISIONS } from '@lowtide/core/forecast/told-forecast.ts';
 import type { RETENTION_REDUCTIONS, RETENTION_SCOPES } from '@lowtide/core/billing/retention-terms.ts';
 import type { APPLICATIONS_POST } from '@lowtide/core/billing/schedule.ts';
 import type { BEFORE_CONTRACT, BEFORE_ESTIMATE, BILLING_BASES } from '@lowtide/core/ledger/project.ts';
@@ -108,6 +109,22 @@ export interface ProjectTables {
   wasted_cost: Recorded & { project_id: number; counts_on: number; amount_cents: number; reason: string };
   /** Units done of a project to date, on a day. */
   units_done: Recorded & { project_id: number; told_on: number; quantity_e4: number; reason: string };
+  /** Since when forecasts of a month are asked for, and how far an estimate may move without a reason; the last one counts. */
+  forecast_round: Recorded & { month: number; limit_millionths: number };
+  /** A forecast as whoever leads the project told it: its rows as typed, as JSON. */
+  told_forecast: Recorded & {
+    project_id: number;
+    month: number;
+    rows: string;
+    text: string;
+    before_cents: number;
+    estimate_cents: number;
+  };
+  told_forecast_decision: Recorded & {
+    told_forecast_id: number;
+    decision: (typeof TOLD_DECISIONS)[number];
+    reason: string;
+  };
   /** It counts from a day on, with its weight among those of its project. */
   milestone: Recorded & { project_id: number; name: string; weight_millionths: number; counts_on: number };
   /** Reached from a day on, or no more. */

@@ -1,50 +1,34 @@
-import { createHash } from 'node:crypto';
 import type { Router } from 'express';
 import { budgetFigures, revisedBudget, type BudgetRow } from '@lowtide/core/budget/budget-against-actual.ts';
-import { firstDay } from '@lowtide/core/calendar/month.ts';
-import { openDay, openMonthFrom } from '@lowtide/core/months/open-day.ts';
-import { invariant } from '@lowtide/core/invariant.ts';
-import type { Problem, Warning } from '@lowtide/core/problems/problem.ts';
+import type { Month } from '@lowtide/core/calendar/month.ts';
 import { perUnit } from '@lowtide/core/estimate/line-price.ts';
 import { copiedForecast, readForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { type Coding, codingKey } from '@lowtide/core/ledger/dimensions.ts';
+import { isAllowed } from '@lowtide/core/people/roles.ts';
 import type { Db, Trx } from '../database/schema.ts';
 import { costCodes } from '../company/list-queries.ts';
 import { read, write, type Acting, type Answer, type Asked } from '../http/api.ts';
 import type { Context } from '../http/context.ts';
-import { acceptedOr, Refusal } from '../http/refusal.ts';
+import { Refusal } from '../http/refusal.ts';
 import { audit } from '../audit/audit-queries.ts';
 import { traced } from '../http/traced.ts';
 import { asOf, bounds, type AsOf } from '../ledger/as-of-queries.ts';
-import { refuseClosed } from '../projects/closed-project-queries.ts';
-import { budgetAgainstActual } from '../projects/budget-queries.ts';
 import { forecastHistory, latestForecasts, type Forecast } from '../projects/forecast-queries.ts';
 import { positionAnswer } from '../projects/position-row-queries.ts';
-import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
-import { companyAt, companyOf } from '../company/company-queries.ts';
+import { companyAt } from '../company/company-queries.ts';
+import { checkedForecast, forecastParts, stampOf, type ForecastParts } from './checked-forecast.ts';
 import { insertForecast } from './forecast-write-queries.ts';
+import { roundOf, toldForecasts, type Told } from './told-forecast-queries.ts';
 
 export function forecastRoutes(router: Router, context: Context): void {
   read(router, context, 'forecast', async (db, { params, query }) => sheet(db, params.id, asOf(query)));
   write(router, context, 'saveForecast', async (trx, asked, acting) => save(trx, asked, acting));
 }
 
-interface ForecastParts {
-  readonly standing: StandingProject;
-  readonly budget: readonly BudgetRow[];
-}
-
-async function parts(db: Db, project: number, at: AsOf): Promise<ForecastParts> {
-  const budget = await budgetAgainstActual(db, at, [project]);
-  const [standing] = await standingProjects(db, at, { only: project, budget });
-  if (!standing) throw new Refusal([{ at: '', kind: 'not-there', subject: 'project' }], 404);
-  return { standing, budget };
-}
-
 type Sheet = Answer<'forecast'>;
 
 async function sheet(db: Db, project: number, at: AsOf): Promise<Sheet> {
-  const { standing, budget } = await parts(db, project, at);
+  const { standing, budget } = await forecastParts(db, project, at);
   const limits = await bounds(db, at);
   const [latest] = await latestForecasts(db, limits, [project]);
   const policies = await companyAt(db, limits);
@@ -53,12 +37,31 @@ async function sheet(db: Db, project: number, at: AsOf): Promise<Sheet> {
     project: { id: record.id, code: record.code, name: record.name },
     lines: await lineAnswers(db, { standing, budget }, { at, latest }),
     latest: latest ? momentAnswer(latest) : null,
+    asked: await askedOf(db, project, at),
     history: (await forecastHistory(db, project, limits.recordedAt)).map(momentAnswer),
     position: positionAnswer(position),
     percentDecimals: policies.percentDecimals,
     forecastMonths: policies.forecastMonths,
     stamp: stampOf(budget),
   };
+}
+
+/** What is asked of a project's forecast of a month, and what was told; null while nothing is. */
+async function askedOf(db: Db, project: number, at: AsOf): Promise<Sheet['asked']> {
+  const then = await bounds(db, at);
+  const round = await roundOf(db, at.through, then.recordedAt);
+  if (round === null) return null;
+  const [of] = await toldForecasts(db, then, project);
+  return {
+    limit: round.limit,
+    state: of?.state ?? 'missing',
+    told: of?.told ? toldAnswer(of.told) : null,
+    textBefore: of?.textBefore ?? '',
+  };
+}
+
+function toldAnswer({ id, by, text, sentBack, rows }: Told) {
+  return { id, by, text, sentBack, rows };
 }
 
 function momentAnswer({ month, recordedAt, recordedBy }: Omit<Forecast, 'lines'>) {
@@ -109,43 +112,20 @@ function figureOf({ project, phase, costCode, costType }: Coding) {
   return { project, phase: phase ?? ('none' as const), costCode, costType };
 }
 
-/** The same for the same lines with the same budget and cost. */
-function stampOf(budget: readonly BudgetRow[]): string {
-  const figures = budget.map((row) => [codingKey(row.coding), revisedBudget(row.budget), row.actual, row.committed]);
-  return createHash('sha256').update(JSON.stringify(figures)).digest('hex').slice(0, 32);
-}
-
 async function save(
   trx: Trx,
   { params, body }: Asked<'saveForecast'>,
   acting: Acting,
 ): Promise<Answer<'saveForecast'>> {
-  const { rows, stamp } = body;
-  const { lockedThrough } = await companyOf(trx);
-  await refuseClosed(trx, params.id, '');
-  if (!body.acceptWarnings) acceptedOr(openDay(firstDay(body.month), lockedThrough, 'month'));
-  const at = { through: body.month, known: null };
-  const { budget } = await parts(trx, params.id, at);
-  const month = openMonthFrom(body.month, lockedThrough);
-  if (stampOf(budget) !== stamp) throw new Refusal([{ at: 'stamp', kind: 'preview-outdated' }], 409);
-  const [latest] = await latestForecasts(trx, await bounds(trx, at), [params.id]);
-  const read = readForecast(rows, budget, copiedForecast(latest?.lines ?? [], budget));
-  if (budget.length === 0) throw new Refusal([{ at: 'rows', kind: 'nothing-entered' }]);
-  if (read.problems.length > 0) throw new Refusal(read.problems);
-  if (read.warnings.length > 0 && !body.acceptWarnings) throw new Refusal(read.warnings.map(belowCost));
+  const { month, read } = await checkedForecast(trx, params.id, body);
+  await refuseWhereAsked(trx, month, acting);
   await insertForecast(trx, { project: params.id, month, lines: read.lines }, acting);
   await audit(trx, acting, { action: 'forecast', subject: `project ${params.id}`, detail: { month } });
   return { done: true };
 }
 
-/** A line forecast below its cost, as long as nobody accepted it. */
-function belowCost({ at, ...warning }: Warning): Problem {
-  invariant(warning.kind === 'forecast-below-cost', 'a forecast warns of nothing else');
-  return {
-    at,
-    kind: 'estimate-below-cost',
-    cost: warning.cost,
-    committed: warning.committed,
-    estimate: warning.estimate,
-  };
+/** Whoever leads a project tells its forecast while the month is asked for; whoever keeps the books takes it over. */
+async function refuseWhereAsked(trx: Trx, month: Month, { actor }: Acting): Promise<void> {
+  if (actor === null || isAllowed(actor.role, 'keep-books')) return;
+  if ((await roundOf(trx, month)) !== null) throw new Refusal([{ at: 'month', kind: 'forecast-asked', month }]);
 }

@@ -9,6 +9,9 @@ import { sql } from 'kysely';
 import type { Db } from '../database/schema.ts';
 import { exposures } from '../estimates/estimate-queries.ts';
 import type { Actor } from '../http/actor.ts';
+import { latestRoundAfter, toldForecasts } from '../forecasts/told-forecast-queries.ts';
+import { companyOf } from '../company/company-queries.ts';
+import type { ToldState } from '@lowtide/core/forecast/told-forecast.ts';
 import { bounds, EVERYTHING } from '../ledger/as-of-queries.ts';
 import { openAmount } from '../ledger/settlement-queries.ts';
 import { projectPlans } from '../projects/plan-queries.ts';
@@ -76,6 +79,8 @@ const COUNTS: { readonly [W in Waiting]: (db: Db, asker: Asker) => Promise<Waiti
     const pending = [...(await exposures(db, await bounds(db, at)))].filter(([project]) => seen.has(project));
     return { count: pending.length, amount: sum(pending.map(([, { price }]) => price)) };
   },
+  'forecasts-to-tell': async (db, { today }) => toldCount(db, today, ['missing', 'sent back']),
+  'forecasts-to-take-over': async (db, { today }) => toldCount(db, today, ['told']),
   'overtaken-forecasts': async (db, { today }) => {
     const at = { through: monthOf(today), known: null };
     const plans = await projectPlans(db, at);
@@ -85,6 +90,18 @@ const COUNTS: { readonly [W in Waiting]: (db: Db, asker: Asker) => Promise<Waiti
     return { count: lines.length, amount: sum(lines.map((line) => cents(line.cost + line.committed - line.forecast))) };
   },
 };
+
+/** Projects under way by where their forecasts stand, of the latest month these are asked for. */
+async function toldCount(db: Db, today: IsoDate, states: readonly ToldState[]): Promise<WaitingCount> {
+  const month = await latestRoundAfter(db, (await companyOf(db)).lockedThrough);
+  if (month === null) return plain(0);
+  const at = { through: month, known: null };
+  const underWay = (await standingProjects(db, { ...at, through: monthOf(today) })).filter(
+    ({ position }) => position.stage === 'under way',
+  );
+  const stands = new Map((await toldForecasts(db, await bounds(db, at))).map(({ project, state }) => [project, state]));
+  return plain(underWay.filter(({ record }) => states.includes(stands.get(record.id) ?? 'missing')).length);
+}
 
 function plain(count: number): WaitingCount {
   return { count, amount: null };

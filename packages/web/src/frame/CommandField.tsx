@@ -31,6 +31,7 @@ const ACTIONS: readonly Action[] = [
   })),
   { name: 'Today: what waits, and the steps of the month', path: '/today', may: 'read-projects' },
   { name: 'Recognize revenue of the month', path: '/recognition', may: 'read-books' },
+  { name: 'Forecasts of the month: ask, tell, take over', path: '/projects/forecasts', may: 'read-projects' },
   { name: 'What if: prices, costs, work or billing were others', path: '/recognition/what-if', may: 'read-books' },
   { name: 'Progress of the sites, claims and wasted cost', path: '/recognition/progress', may: 'read-books' },
   {

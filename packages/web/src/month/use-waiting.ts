@@ -69,6 +69,12 @@ const NAMES: { readonly [W in Waiting]: Named } = {
     one: 'project',
     words: (count) => `${count} with pending change orders`,
   },
+  'forecasts-to-tell': { path: '/projects/forecasts', one: 'forecast', words: (count) => `${count} to tell` },
+  'forecasts-to-take-over': {
+    path: '/projects/forecasts',
+    one: 'forecast',
+    words: (count) => `${count} to take over or send back`,
+  },
   // Whoever may not read the books finds them on the projects they lead.
   'overtaken-forecasts': { path: '/recognition', one: 'budget line', words: (count) => `${count} above the forecast` },
 };

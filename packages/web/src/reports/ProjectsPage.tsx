@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { TableRow } from '@lowtide/core/reports/table.ts';
 import { cents } from '@lowtide/core/money/cents.ts';
-import { useGo } from '../api/as-of.tsx';
+import { AsOfLink, useGo } from '../api/as-of.tsx';
 import { May } from '../api/session.tsx';
 import { NEW_PROJECT, RecordDialog } from '../entry/RecordDialog.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -21,6 +21,7 @@ export function ProjectsPage() {
       facts="Where each stands: cost against contract, what is earned of it and what is billed"
       actions={
         <>
+          <AsOfLink to="/projects/forecasts">Forecasts of the month</AsOfLink>
           <ViewsBar name="projects" />
           <May do="keep-books">
             <Button $look="primary" onPress={() => setAdding(true)}>

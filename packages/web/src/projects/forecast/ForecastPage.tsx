@@ -1,25 +1,25 @@
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { dayText, isoDate } from '@lowtide/core/calendar/iso-date.ts';
-import { openMonthFrom } from '@lowtide/core/months/open-day.ts';
-import { monthText, type Month } from '@lowtide/core/calendar/month.ts';
+import { monthText } from '@lowtide/core/calendar/month.ts';
 import { farLines } from '@lowtide/core/forecast/far-lines.ts';
 import { readForecast, type ForecastRow, type ReadForecast } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { sum } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { concern, wording } from '@lowtide/core/problems/wording.ts';
-import { plural } from '../../ui/plural.ts';
 import { AsOfLink, useShownBooks } from '../../api/as-of.tsx';
-import { useRead, useWrite } from '../../api/books-api.ts';
+import { useRead } from '../../api/books-api.ts';
 import { May, useMay } from '../../api/session.tsx';
 import type { Trouble } from '../../api/trouble.ts';
 import { EntryGrid } from '../../entry/grid/EntryGrid.tsx';
 import { useUndo } from '../../entry/grid/use-undo.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Facts } from '../../ui/Facts.tsx';
-import { Empty, Loading, Note } from '../../ui/notes.tsx';
+import { Empty, Loading, Note, Refused } from '../../ui/notes.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ProjectTabs } from '../ProjectTabs.tsx';
+import { SaveForecast } from './SaveForecast.tsx';
+import { ToldNote } from './ToldNote.tsx';
 import { ForecastPanels } from './ForecastPanels.tsx';
 import {
   asked,
@@ -32,6 +32,7 @@ import {
   methodSuggestions,
   typedRows,
   understoodForecast,
+  toldRows,
   type Sheet,
 } from './forecast-rows.ts';
 import { useTypedForecast } from './typed-forecasts-slice.ts';
@@ -47,16 +48,17 @@ export function ForecastPage() {
 }
 
 function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet }) {
-  const { frame, through, known } = useShownBooks();
+  const { through, known } = useShownBooks();
   const [typed, mayPlan] = [useTypedForecast(id, through), useMay()('plan-projects')];
   const isReadOnly = known !== undefined || !mayPlan;
-  const rows = useMemo(() => forecastRows(sheet, isReadOnly ? [] : typed.rows), [typed.rows, sheet, isReadOnly]);
+  const rows = useMemo(
+    () => forecastRows(sheet, isReadOnly ? [] : (typed.rows ?? toldRows(sheet))),
+    [typed.rows, sheet, isReadOnly],
+  );
   const read = useMemo(() => readForecast(rows, budgetRows(sheet), copiedRows(sheet)), [rows, sheet]);
   const problems = read.problems.map((problem) => ({ at: problem.at, message: wording(problem) }));
   const warnings = warningsOf(read, typed.rows !== undefined);
-  const month = openMonthFrom(through, frame.company?.lockedThrough ?? null);
-  const acceptWarnings = warnings.length > 0 || month !== through;
-  const { save, refused, busy } = useSaving({ id, sheet, rows, acceptWarnings, done: typed.done });
+  const [refused, setRefused] = useState<Trouble | null>(null);
   return (
     <Page
       title={`${sheet.project.code} · ${sheet.project.name}`}
@@ -70,23 +72,22 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
                 Discard changes
               </Button>
             )}
-            <Button
-              $look="primary"
-              isDisabled={busy || isReadOnly || problems.length > 0 || sheet.lines.length === 0}
-              onPress={() => void save()}
-            >
-              {saveWords({ errors: problems.length, warnings: warnings.length, month, isLater: month !== through })}
-            </Button>
+            <SaveForecast
+              sheet={sheet}
+              rows={rows}
+              errors={problems.length}
+              warnings={warnings.length}
+              isReadOnly={isReadOnly}
+              onDone={typed.done}
+              onRefused={setRefused}
+            />
           </May>
         </>
       }
     >
       <ProjectTabs project={id} chosen="forecast" />
-      {refused ? (
-        <Note $tone="trouble" role="alert">
-          {refused.detail}
-        </Note>
-      ) : null}
+      <ToldNote sheet={sheet} />
+      <Refused why={refused?.detail ?? null} />
       {sheet.lines.length === 0 ? (
         <Empty>
           No budget and no cost yet. Approve an estimate, or add a budget line under Contract &amp; record; then every
@@ -111,21 +112,6 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
 function RangesLink({ id, sheet: { position } }: { readonly id: string; readonly sheet: Sheet }) {
   if (position.project.method === 'none') return null;
   return <AsOfLink to={`/projects/${id}/ranges`}>How far it may come apart</AsOfLink>;
-}
-
-interface Saved {
-  readonly errors: number;
-  readonly warnings: number;
-  /** The month it is kept for: the first open one, where the month looked at is locked. */
-  readonly month: Month;
-  readonly isLater: boolean;
-}
-
-function saveWords({ errors, warnings, month, isLater }: Saved): string {
-  if (errors > 0) return `Save (${plural(errors, 'error')})`;
-  const from = isLater ? ` it from ${monthText(month)}, the first open month` : '';
-  if (warnings > 0) return `Save${from} all the same (${plural(warnings, 'warning')})`;
-  return from === '' ? `Save the forecast of ${monthText(month)}` : `Save${from}`;
 }
 
 /** What deserves a second look; how far a result is from the budget only of what is typed now. */
@@ -182,27 +168,6 @@ function factsOf({ latest }: Sheet, month: string): string {
   const by = `saved ${dayText(isoDate(latest.recordedAt.slice(0, 10)))} by ${latest.recordedBy}`;
   if (monthText(latest.month) === month) return `Forecast of ${month}, ${by}`;
   return `Forecast of ${month}. It begins with a copy of that of ${monthText(latest.month)}, ${by}`;
-}
-
-interface Saving {
-  readonly id: string;
-  readonly sheet: Sheet;
-  readonly rows: readonly ForecastRow[];
-  readonly acceptWarnings: boolean;
-  readonly done: () => void;
-}
-
-function useSaving({ id, sheet, rows, acceptWarnings, done }: Saving) {
-  const { through } = useShownBooks();
-  const [send, { busy }] = useWrite('saveForecast');
-  const [refused, setRefused] = useState<Trouble | null>(null);
-  const save = async (): Promise<void> => {
-    const body = { month: through, stamp: sheet.stamp, rows: [...rows], acceptWarnings };
-    const written = await send({ params: { id }, body });
-    setRefused(written.ok ? null : written.trouble);
-    if (written.ok) done();
-  };
-  return { save, refused, busy };
 }
 
 function Totals({

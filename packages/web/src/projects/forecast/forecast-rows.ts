@@ -41,6 +41,11 @@ export function forecastRows({ lines }: Sheet, typed: readonly ForecastRow[] = [
   return lines.map(({ line, method, input, reason }) => known.get(line) ?? { line, method, input, reason });
 }
 
+/** The rows that were told for the month, while they wait or were sent back. */
+export function toldRows({ asked: of }: Sheet): readonly ForecastRow[] | undefined {
+  return of?.state === 'told' || of?.state === 'sent back' ? of.told?.rows : undefined;
+}
+
 /** The rows as they were copied from the forecast that counts. */
 export function copiedRows({ lines }: Sheet): readonly CopiedRow[] {
   return lines.map(({ line, method, input, reason, estimateCents }) => ({
