@@ -12,6 +12,7 @@ import { CONTRACT_MONTHS } from './contract-months/report.ts';
 import { DEADLINES } from './deadlines/report.ts';
 import { ESTIMATE_AGAINST_ACTUAL } from './estimate-against-actual/report.ts';
 import { FADE } from './fade/report.ts';
+import { FORECAST_ACCURACY } from './forecast-accuracy/report.ts';
 import { HOURS_REPORT } from './hours/report.ts';
 import { INCOME_STATEMENT } from './income-statement/report.ts';
 import { LABOR_COMPOSITION } from './labor-composition/report.ts';
@@ -39,6 +40,7 @@ export const REPORTS = {
   portfolio: PORTFOLIO,
   'estimate-against-actual': ESTIMATE_AGAINST_ACTUAL,
   fade: FADE,
+  'forecast-accuracy': FORECAST_ACCURACY,
   'contract-months': CONTRACT_MONTHS,
   'near-loss': NEAR_LOSS,
   'roll-forward': ROLL_FORWARD,

@@ -89,6 +89,33 @@ export async function latestForecasts(db: Db, at: At, projects: readonly number[
   return withLines(db, rows, at);
 }
 
+/** What a forecast came to, and the cost of change orders approved since it was made. */
+export interface ForecastSum {
+  readonly project: number;
+  readonly month: Month;
+  readonly estimate: Cents;
+  readonly approvedSince: Cents;
+}
+
+/** The last forecast of each month of some projects, by month. */
+export async function forecastsByMonth(db: Db, at: At, projects: readonly number[]): Promise<readonly ForecastSum[]> {
+  if (projects.length === 0) return [];
+  const { rows } = await sql<{ project: number; month: number; estimate: number; since: number }>`
+    SELECT f.project_id AS project, f.month,
+      (SELECT ifnull(SUM(l.estimate_cents), 0) FROM forecast_line l WHERE l.forecast_id = f.id) AS estimate,
+      (SELECT ifnull(SUM(c.cost_cents), 0) FROM budget_line b JOIN budget_change c ON c.budget_line_id = b.id
+        WHERE b.project_id = f.project_id AND c.cause = 'change order' AND ${changeCounts('c', at)}
+          AND (c.recorded_at > f.recorded_at OR ${monthOfDay('c.effective_on')} > f.month)) AS since
+    FROM forecast f
+    WHERE f.project_id IN (${sql.join([...projects])}) AND f.month <= ${at.month} AND f.recorded_at <= ${at.recordedAt}
+      AND NOT EXISTS (SELECT 1 FROM forecast g WHERE g.project_id = f.project_id AND g.month = f.month
+        AND g.id > f.id AND g.recorded_at <= ${at.recordedAt})
+    ORDER BY f.project_id, f.month`.execute(db);
+  return rows.map(({ project, month, estimate, since }) => ({
+    ...{ project, month: monthAt(month), estimate: cents(estimate), approvedSince: cents(since) },
+  }));
+}
+
 /** All forecasts of a project recorded by a moment, the latest first. */
 export async function forecastHistory(
   db: Db,

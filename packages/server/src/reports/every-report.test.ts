@@ -41,9 +41,30 @@ beforeAll(async () => {
   await post(app, '2027-01', { kind: 'subcontracts', rows: [item] });
   await post(app, '2027-01', billed('S-1', { order: 'SC-0001/1', net: '500.00' }));
   await monitored(app);
+  await ended(app);
   await recognize(app, '2027-01');
 });
 afterAll(() => app.close());
+
+interface Ended {
+  readonly stamp: string;
+  readonly lines: readonly { readonly line: string }[];
+}
+
+/** A project that was forecast and has ended. */
+async function ended(to: TestApp): Promise<void> {
+  const fields = {
+    ...{ code: 'JETTY', name: 'Own jetty', kind: 'internal', startOn: '2027-01-01', status: 'active' },
+    ...{ manager: 'N. Kerrow', method: 'none', costTreatment: 'expense' },
+  };
+  const { id } = await to.order<{ id: number }>('POST', '/records/project', { fields });
+  await post(to, '2027-01', hoursSheet('2027-01-18', workedDay('E2', 'JETTY', '31-100', '1')));
+  const { stamp, lines } = await to.ask<Ended>(`/projects/${id}/forecast?through=2027-01`);
+  const rows = lines.map(({ line }) => ({ line, method: 'to complete', input: '100', reason: 'Cold' }));
+  await to.order('POST', `/projects/${id}/forecasts`, { month: '2027-01', stamp, rows });
+  const change = { ...fields, status: 'finished', actualEndOn: '2027-01-31' };
+  await to.order('PUT', `/records/project/${id}`, { version: 1, fields: change });
+}
 
 /** Work of time and materials, by two people and the oldest first. */
 async function monitored(to: TestApp): Promise<void> {
@@ -218,7 +239,7 @@ test('hours without a project are the unassigned ones of profitability, and coun
     >(`/profitability?by=project&from=${from}&through=2027-02`);
     return [rows.reduce((sum, row) => sum + row.hours, 0), unassigned.hours, total.hours];
   };
-  expect(await hours('2027-01')).toEqual([145_000, 20_000, 165_000]);
+  expect(await hours('2027-01')).toEqual([155_000, 20_000, 175_000]);
   expect(await hours('2027-02')).toEqual([0, 0, 0]);
 });
 

@@ -15,6 +15,7 @@ import { laborComposition } from './labor-composition-queries.ts';
 import { certifiedPayroll } from './certified-payroll-queries.ts';
 import { contractMonths } from './contract-months.ts';
 import { deadlines, fadeReport } from './outlook.ts';
+import { forecastAccuracy } from './forecast-accuracy.ts';
 import { nearLossReport } from './near-loss.ts';
 import { rollForwardReport } from './roll-forward.ts';
 import { portfolio } from './portfolio.ts';
@@ -41,6 +42,7 @@ export const REPORT_ANSWERS: {
   portfolio: async (db, query) => portfolio(db, await booksRead(db, query)),
   'estimate-against-actual': async (db, query) => against(db, asOf(query), query),
   fade: async (db, query, clock) => fadeReport(db, asOf(query), query, clock),
+  'forecast-accuracy': async (db, query) => forecastAccuracy(db, asOf(query)),
   'contract-months': async (db, query) => contractMonths(db, await booksRead(db, query), query.from),
   'near-loss': async (db, query) => nearLossReport(db, query),
   'roll-forward': async (db, query) => rollForwardReport(db, query),
