@@ -11,6 +11,7 @@ import { changeOrders } from './changes.ts';
 import { storyCode, type DemoProject } from './projects.ts';
 import { applyOverhead, OVERHEAD_FROM, payForEquipment, setUpOverhead, weekOfEquipment } from './overhead.ts';
 import { liveOrders } from './orders.ts';
+import { tellReaders } from './reader-notes.ts';
 import { tellProgress } from './told-progress.ts';
 import { askClients } from './clients.ts';
 import { keepPapers } from './papers.ts';
@@ -140,6 +141,7 @@ async function ending({ door, company }: Living, day: IsoDate): Promise<void> {
   const byApplication = projectsOf(company).filter(({ retention }) => retention !== undefined);
   if (day === '2027-03-30') for (const project of byApplication) await applyForPayment(door, project, monthOf(day));
   if (day === '2027-02-17' && company.branches.length === 1) await lendBoat(door, monthOf(day));
+  if (day === '2027-03-06' && company.branches.length === 1) await tellReaders(door, before);
   const closing = projectsOf(company).filter((project) => storyCode(project) === 'HR-210');
   if (day === '2026-10-15') await change(door, closing, { status: 'closed' });
 }

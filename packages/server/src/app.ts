@@ -23,6 +23,7 @@ import { EFFECT_STORES } from './effect-stores.ts';
 import { estimateFileRoutes } from './estimates/estimate-file-routes.ts';
 import { estimateRoutes } from './estimates/estimate-routes.ts';
 import { forecastRoutes } from './forecasts/forecast-routes.ts';
+import { readerNoteRoutes } from './projects/reader-note-routes.ts';
 import { toldForecastRoutes } from './forecasts/told-forecast-routes.ts';
 import { frameRoutes } from './frame/frame-routes.ts';
 import type { Apart, Clock, Context } from './http/context.ts';
@@ -114,6 +115,7 @@ const FEATURES = [
   estimateRoutes,
   forecastRoutes,
   toldForecastRoutes,
+  readerNoteRoutes,
   recognitionRoutes,
   billingRoutes,
   creditRoutes,

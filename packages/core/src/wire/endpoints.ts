@@ -9,6 +9,7 @@ import type { Endpoints } from './endpoint.ts';
 import { ENTRY_ENDPOINTS } from './entry.ts';
 import { ESTIMATE_ENDPOINTS } from './estimates.ts';
 import { FORECAST_ENDPOINTS } from './forecasts.ts';
+import { READER_NOTE_ENDPOINTS } from './reader-notes.ts';
 import { TOLD_FORECAST_ENDPOINTS } from './told-forecasts.ts';
 import { HEALTH_ENDPOINTS } from './health.ts';
 import { ORDER_ENDPOINTS } from './orders.ts';
@@ -80,6 +81,7 @@ export const ENDPOINTS = {
   ...ESTIMATE_ENDPOINTS,
   ...FORECAST_ENDPOINTS,
   ...TOLD_FORECAST_ENDPOINTS,
+  ...READER_NOTE_ENDPOINTS,
   ...SETUP_ENDPOINTS,
   ...PEOPLE_ENDPOINTS,
   ...AUDIT_ENDPOINTS,

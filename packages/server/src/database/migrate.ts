@@ -24,6 +24,7 @@ import * as deposits from './migrations/0021-deposits.ts';
 import * as wastedCost from './migrations/0027-wasted-cost.ts';
 import * as unitsDone from './migrations/0029-units-done.ts';
 import * as splitContracts from './migrations/0030-split-contracts.ts';
+import * as readerNotes from './migrations/0033-reader-notes.ts';
 import * as toldForecasts from './migrations/0032-told-forecasts.ts';
 import * as materialInUnits from './migrations/0031-material-in-units.ts';
 import * as variableAmounts from './migrations/0028-variable-amounts.ts';
@@ -72,6 +73,7 @@ export const MIGRATIONS: readonly Migration[] = [
   splitContracts,
   materialInUnits,
   toldForecasts,
+  readerNotes,
 ];
 
 /** The file was written by a newer Lowtide; opening it could lose what that one keeps. */

@@ -125,6 +125,8 @@ export interface ProjectTables {
     decision: (typeof TOLD_DECISIONS)[number];
     reason: string;
   };
+  /** What readers of the WIP schedule are told of a project from a month on. */
+  reader_note: Recorded & { project_id: number; month: number; text: string };
   /** It counts from a day on, with its weight among those of its project. */
   milestone: Recorded & { project_id: number; name: string; weight_millionths: number; counts_on: number };
   /** Reached from a day on, or no more. */

@@ -7,6 +7,7 @@ import type { Db } from '../database/schema.ts';
 import type { Answer } from '../http/api.ts';
 import { bounds, type AsOf } from '../ledger/as-of-queries.ts';
 import { projectTotals } from '../ledger/balance-queries.ts';
+import { notesOfProjects } from '../projects/reader-note-queries.ts';
 import { standingProjects, type StandingProject } from '../projects/position-queries.ts';
 import { companyAt } from '../company/company-queries.ts';
 import { projectFigures, traced } from '../http/traced.ts';
@@ -16,7 +17,14 @@ type Schedule = Answer<'wip-schedule'>;
 /** The WIP schedule through a month: contracts, each where it stands, and totals. */
 export async function wipSchedule(db: Db, at: AsOf): Promise<Schedule> {
   const { rows, yearStart } = await scheduled(db, at);
-  return { rows: rows.map((each) => wipAnswer(each, at.through, yearStart)), totals: wipTotals(rows) };
+  const notes = await notesOfProjects(db, await bounds(db, at));
+  return {
+    rows: rows.map((each) => ({
+      ...wipAnswer(each, at.through, yearStart),
+      note: notes.get(each.standing.record.id) ?? '',
+    })),
+    totals: wipTotals(rows),
+  };
 }
 
 /** Contracts of the schedule where they stand, and the first month of its year. */
@@ -46,7 +54,7 @@ function wipAnswer(
   { standing, row, earnedThisYear }: ScheduledProject,
   through: Month,
   yearStart: Month,
-): Schedule['rows'][number] {
+): Omit<Schedule['rows'][number], 'note'> {
   const { record, position } = standing;
   const figure = projectFigures(record.id, through);
   const before = plusMonths(yearStart, -1);

@@ -13,6 +13,7 @@ import type { Column } from '../ui/table-column.ts';
 import { Amount } from '../ui/Figure.tsx';
 import { Scroll, Sentence } from '../ui/Page.tsx';
 import { Obligations } from './Obligations.tsx';
+import { ReaderNotes } from './ReaderNotes.tsx';
 
 type Project = Answer<'project'>;
 type Change = Project['contractChanges'][number];
@@ -79,6 +80,7 @@ export function ProjectRecord({ project }: { readonly project: Project }) {
             <Obligations project={String(position.id)} code={position.code} />
           </div>
         ) : null}
+        {position.kind === 'client' ? <ReaderNotes project={String(position.id)} /> : null}
         {project.siteAddress === '' ? null : <p>Site: {project.siteAddress}</p>}
         {project.notes === '' ? null : <p>{project.notes}</p>}
       </div>

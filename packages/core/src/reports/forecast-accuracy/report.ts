@@ -33,7 +33,7 @@ export const FORECAST_ACCURACY = report({
 
 function columns({ expectedCents, missedCents, cameCents }: Answer['totals']): readonly ColumnOf<Row>[] {
   return [
-    { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code, total: 'Total' },
+    { id: 'code', head: 'Code', file: 'code', holds: 'text', of: ({ code }) => code, total: 'All forecasts' },
     { id: 'name', head: 'Project', file: 'name', holds: 'text', gives: true, of: ({ name }) => name },
     { id: 'manager', head: 'Manager', file: 'manager', holds: 'text', of: ({ manager }) => manager },
     { id: 'month', head: 'Forecast of', file: 'month', holds: 'text', of: ({ month }) => monthText(month) },
@@ -49,7 +49,7 @@ function columns({ expectedCents, missedCents, cameCents }: Answer['totals']): r
     },
     {
       ...{ id: 'expected', head: 'As forecast', file: 'as_forecast', holds: 'money' },
-      formula: 'EAC of the forecast + change orders approved since',
+      formula: 'EAC of the forecast + change orders approved since; sums are over forecasts',
       of: (row) => row.expectedCents,
       total: expectedCents,
     },

@@ -5,7 +5,7 @@ import { WipSchedule } from './shape.ts';
 
 const row = {
   ...{ id: 1, code: 'PE-01', name: 'Garrow Creek', client: 'Orr District', contract: money(1_000, 'contract') },
-  ...{ manager: 'R. Ames', status: 'active', includedCents: 50 },
+  ...{ manager: 'R. Ames', status: 'active', includedCents: 50, note: 'Late sand' },
   ...{
     estimate: money(800, 'estimate'),
     profit: money(200, 'profit'),
@@ -45,7 +45,7 @@ describe('the WIP schedule', () => {
       ...['300 ← cost', '3/8 ← complete', '375 ← earned', '75 ← to date', '400 ← billed', '25 ← net', '0'],
       ...['40 ← held', '15 ← deposit', '0 ← net of it'],
       ...['175 ← this year', '200 ← before', '625 ← backlog', '500 ← to complete', '125'],
-      ...['50', 'R. Ames', 'active'],
+      ...['50', 'R. Ames', 'active', 'Late sand'],
     ]);
     expect(rowsRead(table())[1]?.slice(12, 14)).toEqual(['0', '60 ← net']);
     expect(rowsNamed(table())).toEqual(['1, PE-01, /projects/1', '2, PE-02, /projects/2']);
@@ -72,7 +72,7 @@ describe('the WIP schedule', () => {
         '30',
         '85',
       ],
-      ...['350', '400', '1250', '1000', '250', '100', '', ''],
+      ...['350', '400', '1250', '1000', '250', '100', '', '', ''],
     ]);
   });
 
@@ -96,7 +96,8 @@ describe('the WIP schedule', () => {
     ...[`Backlog (backlog, money${only})`, `Cost to complete (cost_to_complete, money${only})`],
     `Profit in backlog (profit_in_backlog, money${only})`,
     `Included, not agreed (included_not_agreed, money${only})`,
-    ...['Manager (manager, text, gives way, file only)', 'Status (status, text, file only)'],
+    ...['Manager (manager, text, file only)', 'Status (status, text, file only)'],
+    'Note (note, text, gives way, file only)',
   ];
   const named = (only: string) => [
     ...['Code (code, text)', 'Project (name, text, gives way)', `Client (client, text, gives way${only})`],

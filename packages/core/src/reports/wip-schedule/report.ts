@@ -28,7 +28,7 @@ export const WIP_SCHEDULE = report({
       options: [
         { value: 'to-date', text: 'where it stands to date' },
         { value: 'year', text: 'this year, earlier, and what is ahead' },
-        { value: 'people', text: 'who manages it and how it stands' },
+        { value: 'people', text: 'who manages it, and its note' },
         { value: 'held', text: 'billed, held back and paid ahead' },
       ],
     },
@@ -119,11 +119,11 @@ function laterColumns(
       head: 'Manager',
       file: 'manager',
       holds: 'text',
-      gives: true,
       of: ({ manager }) => manager,
       ...people,
     },
     { id: 'status', head: 'Status', file: 'status', holds: 'text', of: ({ status }) => status, ...people },
+    { id: 'note', head: 'Note', file: 'note', holds: 'text', gives: true, of: ({ note }) => note, ...people },
   ];
 }
 

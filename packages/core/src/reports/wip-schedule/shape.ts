@@ -35,6 +35,8 @@ const WipRow = z.object({
   backlog: Money,
   costToComplete: Money,
   profitInBacklogCents: Cents,
+  /** What readers are told of it; empty for nothing. */
+  note: z.string(),
 });
 const WipTotals = z.object({
   contractCents: Cents,
