@@ -20,7 +20,7 @@ export function drawsFrom(seed: number): Draws {
 }
 
 /** A small generator with 32 bits of state (a Weyl sequence, hashed). */
-export function seeded(seed: number): Seeded {
+function seeded(seed: number): Seeded {
   let state = seed >>> 0;
   const next = (): number => {
     state = (state + 0x9e3779b9) >>> 0;

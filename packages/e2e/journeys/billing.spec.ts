@@ -1,7 +1,5 @@
 import { beforeAll, expect, test } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import { cents } from '@lowtide/core/money/cents.ts';
-import { dollars } from '@lowtide/core/money/dollars.ts';
 import { accessibilityProblems, click, fill, fillCell, press, sees } from '../src/browser.ts';
 import { onDemoBooks } from '../src/journey-page.ts';
 
@@ -24,6 +22,10 @@ interface Billing {
   }[];
 }
 const billing = async () => api<Billing>('/project-billing?project=1&through=2027-03');
+
+/** An amount in minor units as it is written. */
+const amountText = (amount: number): string =>
+  (amount / 100).toLocaleString('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
 
 /** What a cell of a sheet shows once it shows anything, in minor units. */
 async function amountIn(label: string): Promise<number> {
@@ -54,7 +56,7 @@ test('what the client certifies of an application is invoiced: one line less, wi
   await sees(page, 'Why it is less is empty');
   await fillCell(page, 'Why less, row 1', 'The toe of the bank is not graded');
   await press(page, 'Tab');
-  await sees(page, `Ctrl Enter posts 1 invoice of ${dollars(cents(certified))}`);
+  await sees(page, `Ctrl Enter posts 1 invoice of ${amountText(certified)}`);
   await sees(page, '1210 Retention receivable');
   expect(await accessibilityProblems(page)).toEqual([]);
   await press(page, 'Control+Enter');
@@ -209,7 +211,7 @@ interface Answers {
 test('a client announces a payment, and the receipt is begun from what they say', async () => {
   const { rows } = await api<Answers>('/client-messages');
   const [first, again] = rows.filter(({ kind }) => kind === 'payment announced');
-  const amount = dollars(cents(first?.amountCents ?? 0));
+  const amount = amountText(first?.amountCents ?? 0);
   expect(again).toMatchObject({ about: first?.about, remarks: [{ kind: 'announced-before' }] });
   await go('/billing?part=answers');
   await sees(page, `Receipt of ${amount} on 30 Mar 2027`);
@@ -237,7 +239,7 @@ test('who is late is reminded by letter, and what they promise is noted', async 
   const { overdueCents } = await api<{ overdueCents: number }>(
     `/clients/${new URL(page.url()).pathname.split('/').at(-1)}/account?through=2027-03`,
   );
-  await sees(page, `Second reminder of ${dollars(cents(overdueCents))} comes next`);
+  await sees(page, `Second reminder of ${amountText(overdueCents)} comes next`);
   expect(await accessibilityProblems(page)).toEqual([]);
   await click(page, 'Second reminder');
   await fill(page, 'Text of its own', 'As agreed by telephone');

@@ -8,7 +8,7 @@ import { EntryGrid } from '../../entry/grid/EntryGrid.tsx';
 import { useUndo } from '../../entry/grid/use-undo.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import { KeepDialog } from '../../ui/KeepDialog.tsx';
+import { KeepDialog } from '../../entry/KeepDialog.tsx';
 import { Empty, Loading, Note } from '../../ui/notes.tsx';
 import { Page, Sentence } from '../../ui/Page.tsx';
 import { ProjectTabs } from '../ProjectTabs.tsx';

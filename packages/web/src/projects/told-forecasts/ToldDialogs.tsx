@@ -5,7 +5,7 @@ import { Dialog, DialogActions } from '../../ui/Dialog.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Refused } from '../../ui/notes.tsx';
 
-export interface ToldForecast {
+interface ToldForecast {
   readonly id: number;
   readonly by: string;
   readonly text: string;

@@ -1,7 +1,7 @@
 import type { WhatIfSheet } from '@lowtide/core/what-if/read-what-if.ts';
 import { useRead } from '../../api/books-api.ts';
 import { Choice } from '../../ui/Choice.tsx';
-import { KeepDialog } from '../../ui/KeepDialog.tsx';
+import { KeepDialog } from '../../entry/KeepDialog.tsx';
 import { keptSheet } from './what-if-rows.ts';
 
 /** Where views of this page are kept. */

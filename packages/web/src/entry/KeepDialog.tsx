@@ -1,9 +1,9 @@
 import { useWrite } from '../api/books-api.ts';
 import { useTypedForm } from '../api/use-typed-form.ts';
-import { Button } from './Button.tsx';
-import { Dialog, DialogActions } from './Dialog.tsx';
-import { Field } from './Field.tsx';
-import { Refused } from './notes.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Dialog, DialogActions } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Refused } from '../ui/notes.tsx';
 
 interface KeepDialogProps {
   readonly title: string;
