@@ -165,6 +165,14 @@ describe('ranges of a project', () => {
     expect(ends[2]?.profit).toBe(money(200_000));
   });
 
+  test('more than sums can hold together is told, and counts for nothing', () => {
+    const rows = Array.from({ length: 200 }, () => ({ low: '', likely: '', high: '900,000,000,000' }));
+    const basis = { ...BASIS, toCome: rows.map(() => money(1_800)) };
+    const { problems, ends } = readRanges(sheet({ rows }), basis);
+    expect(problems.map(({ at, kind }) => `${at} ${kind}`)).toEqual(['all/high number-too-large']);
+    expect(ends[2]?.profit).toBe(money(200_000));
+  });
+
   test('where cost is not what shows progress only now and the end are drawn', () => {
     const surveyed = { ...GATE, project: { ...GATE.project, method: 'surveyed' as const } };
     expect(readRanges(sheet(), { ...BASIS, position: surveyed }).fan).toHaveLength(2);

@@ -1,5 +1,5 @@
 import { isEmpty, moneyIn, numberIn, type Cell } from '../cells/cell.ts';
-import { cents, difference, sum, type Cents } from '../money/cents.ts';
+import { cents, difference, sum, SumTooLarge, type Cents } from '../money/cents.ts';
 import { MILLIONTHS, millionthsOf, ratio, shareOf, type Ratio } from '../money/ratio.ts';
 import { accepted, following, gathered, problemsOf, refused, type Decision } from '../problems/decision.ts';
 import type { Problem } from '../problems/problem.ts';
@@ -70,6 +70,16 @@ const HALF = ratio(1, 2);
 
 /** How far the profit of a project may come apart from what is likely, by the code that recognizes revenue. */
 export function readRanges(sheet: RangeSheet, basis: RangeBasis): RangeAnswer {
+  try {
+    return drawnRanges(sheet, basis);
+  } catch (error) {
+    if (!(error instanceof SumTooLarge)) throw error;
+    const tooLarge: Problem = { at: 'all/high', kind: 'number-too-large', typed: sheet.all.high };
+    return { ...drawnRanges({ ...sheet, all: BLANK_RANGE, rows: [] }, basis), problems: [tooLarge] };
+  }
+}
+
+function drawnRanges(sheet: RangeSheet, basis: RangeBasis): RangeAnswer {
   const read = basis.toCome.map((toCome, place) => rangeOf(sheet.rows[place] ?? BLANK_RANGE, sheet.all, toCome, place));
   const together = togetherIn(sheet.together);
   const ranges = read.map((each, place) => (each.ok ? each.value : certain(basis.toCome[place] ?? cents(0))));

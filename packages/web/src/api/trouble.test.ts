@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { troubleOf } from './trouble.ts';
+import { saidElsewhere, troubleOf } from './trouble.ts';
 
 describe('why something did not work, in words', () => {
   test('problem details keep their own', () => {
@@ -30,5 +30,23 @@ describe('why something did not work, in words', () => {
     ['anything at all', new Error('boom')],
   ])('%s is said to be not understood', (_case, error) => {
     expect(troubleOf(error).detail).toContain('not understood');
+  });
+});
+
+describe('what a dialog says of places that are none of its fields', () => {
+  const problem = (at: string, message: string) => ({ at, kind: 'missing', message });
+  const trouble = (...problems: readonly ReturnType<typeof problem>[]) => ({
+    ...{ detail: 'Refused.', problems, status: 422, answered: true },
+  });
+  test.each([
+    { case: 'nothing is placed', of: trouble(), says: 'Refused.' },
+    { case: 'all of it is beside its fields', of: trouble(problem('text', 'Say why.')), says: null },
+    {
+      case: 'a row of the sheet',
+      of: trouble(problem('text', 'Say why.'), problem('rows/3/line', 'Gone.')),
+      says: 'Gone.',
+    },
+  ])('$case', ({ of, says }) => {
+    expect(saidElsewhere(of, ['text'])).toBe(says);
   });
 });

@@ -33,3 +33,10 @@ export function troubleOf(error: unknown): Trouble {
     : 'The server cannot be reached. Check that it runs; what you typed is still here.';
   return { detail, problems: [], status: typeof status === 'number' ? status : 0, answered };
 }
+
+/** What is said of places that are none of these fields; null where all of it is said beside them. */
+export function saidElsewhere({ detail, problems }: Trouble, fields: readonly string[]): string | null {
+  if (problems.length === 0) return detail;
+  const elsewhere = problems.filter(({ at }) => !fields.includes(at));
+  return elsewhere.length === 0 ? null : elsewhere.map(({ message }) => message).join(' ');
+}

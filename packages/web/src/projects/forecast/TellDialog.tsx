@@ -1,8 +1,10 @@
+import { useState } from 'react';
 import { monthText } from '@lowtide/core/calendar/month.ts';
 import type { ForecastRow } from '@lowtide/core/forecast/forecast-sheet.ts';
 import { percent } from '@lowtide/core/money/ratio.ts';
 import { useShownBooks } from '../../api/as-of.tsx';
 import { useWrite } from '../../api/books-api.ts';
+import { saidElsewhere } from '../../api/trouble.ts';
 import { useTypedForm } from '../../api/use-typed-form.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog, DialogActions } from '../../ui/Dialog.tsx';
@@ -21,11 +23,14 @@ interface TellDialogProps {
 export function TellDialog({ sheet, rows, onTold, onClose }: TellDialogProps) {
   const { through } = useShownBooks();
   const { project, asked, stamp } = sheet;
-  const { form, field, general, settle, acceptance } = useTypedForm({ text: asked.told?.text ?? '' });
+  const [why, setWhy] = useState<string | null>(null);
+  const { form, field, settle, acceptance } = useTypedForm({ text: asked.told?.text ?? '' });
   const [send, { busy }] = useWrite('tellForecast');
   const tell = async (): Promise<void> => {
     const body = { month: through, stamp, rows: [...rows], text: form.text, acceptWarnings: acceptance !== null };
-    if (settle(await send({ params: { id: String(project.id) }, body }))) onTold();
+    const written = await send({ params: { id: String(project.id) }, body });
+    setWhy(written.ok ? null : saidElsewhere(written.trouble, ['text']));
+    if (settle(written)) onTold();
   };
   return (
     <Dialog title={`Tell the forecast of ${project.code}, ${monthText(through)}`} onClose={onClose}>
@@ -35,7 +40,7 @@ export function TellDialog({ sheet, rows, onTold, onClose }: TellDialogProps) {
       </p>
       {asked.textBefore === '' ? null : <p>Said with the one before: “{asked.textBefore}”</p>}
       <Field label="What moved, and why" lines={4} autoFocus {...field('text')} />
-      <Refused why={acceptance === null ? general : 'A line is forecast below what it has cost.'} />
+      <Refused why={why} />
       <DialogActions>
         <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" isDisabled={busy} onPress={() => void tell()}>

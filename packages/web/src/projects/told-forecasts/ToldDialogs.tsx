@@ -1,4 +1,6 @@
+import { useState } from 'react';
 import { useWrite } from '../../api/books-api.ts';
+import { saidElsewhere } from '../../api/trouble.ts';
 import { useTypedForm } from '../../api/use-typed-form.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog, DialogActions } from '../../ui/Dialog.tsx';
@@ -20,11 +22,14 @@ interface ToldDialogProps {
 
 /** Takes over a forecast that was told, all the same where lines are below their cost. */
 export function TakeOverDialog({ code, told, onClose }: ToldDialogProps) {
-  const { settle, general, acceptance } = useTypedForm({});
+  const { settle, acceptance } = useTypedForm({});
+  const [why, setWhy] = useState<string | null>(null);
   const [send, { busy }] = useWrite('takeOverForecast');
   const takeOver = async (): Promise<void> => {
     const body = { acceptWarnings: acceptance !== null };
-    if (settle(await send({ params: { id: String(told.id) }, body }))) onClose();
+    const written = await send({ params: { id: String(told.id) }, body });
+    setWhy(written.ok ? null : saidElsewhere(written.trouble, []));
+    if (settle(written)) onClose();
   };
   return (
     <Dialog title={`Take over the forecast of ${code}`} onClose={onClose}>
@@ -32,7 +37,7 @@ export function TakeOverDialog({ code, told, onClose }: ToldDialogProps) {
         What {told.by} told counts from then on, worked out on the cost of now.
         {told.text === '' ? '' : ` “${told.text}”`}
       </p>
-      <Refused why={acceptance === null ? general : 'A line is forecast below what it has cost.'} />
+      <Refused why={why} />
       <DialogActions>
         <Button onPress={onClose}>Cancel</Button>
         <Button $look="primary" autoFocus isDisabled={busy} onPress={() => void takeOver()}>
