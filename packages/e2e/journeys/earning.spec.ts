@@ -86,6 +86,13 @@ test('what if everything still to come costs a tenth more: the month moves while
   await sees(page, 'beside');
   // Nothing of it is posted.
   expect(await earned()).toEqual(before);
+  await click(page, 'To the forecast of GC-214');
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll<HTMLInputElement>('input[aria-label^="Reason, row"]')].some(
+      ({ value }) => value === 'What if',
+    ),
+  );
+  await click(page, 'Discard changes');
 });
 
 test('a contract is split in two, each phase earns by itself, and the record says where they stand', async () => {

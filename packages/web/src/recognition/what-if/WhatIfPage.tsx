@@ -8,7 +8,7 @@ import { useUndo } from '../../entry/grid/use-undo.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty, Loading, Note } from '../../ui/notes.tsx';
 import { Page, Sentence } from '../../ui/Page.tsx';
-import { KeepWhatIf, KeptBar } from './KeptWhatIfs.tsx';
+import { KeepWhatIf, KeptBar, type Beside } from './KeptWhatIfs.tsx';
 import { useWhatIf } from './use-what-if.ts';
 import { followed, gridRows, isAsked, marks, typedSheet, WHAT_IF_COLUMNS } from './what-if-rows.ts';
 import { WhatIfTotals } from './WhatIfTotals.tsx';
@@ -25,7 +25,7 @@ export function WhatIfPage() {
 function WhatIfOf({ basis }: { readonly basis: WhatIfBasis }) {
   const { through } = useShownBooks();
   const [sheet, setSheet] = useState<WhatIfSheet>(NOTHING_ASKED);
-  const [beside, setBeside] = useState<{ readonly name: string; readonly sheet: WhatIfSheet } | null>(null);
+  const [beside, setBeside] = useState<Beside | null>(null);
   const [isKeeping, setKeeping] = useState(false);
   const reading = useWhatIf(basis, sheet);
   const other = useWhatIf(basis, beside?.sheet ?? null);
@@ -74,10 +74,12 @@ function WhatIfOf({ basis }: { readonly basis: WhatIfBasis }) {
           isFixed
         />
       )}
-      {reading === null ? null : (
-        <WhatIfTotals reading={reading} beside={beside && other ? { name: beside.name, totals: other.asked } : null} />
-      )}
+      {reading === null ? null : <WhatIfTotals {...{ basis, reading }} beside={besideOf(beside, other)} />}
       {isKeeping ? <KeepWhatIf sheet={sheet} onClose={() => setKeeping(false)} /> : null}
     </Page>
   );
+}
+
+function besideOf(beside: Beside | null, reading: ReturnType<typeof useWhatIf>) {
+  return beside === null || reading === null ? null : { name: beside.name, totals: reading.asked };
 }

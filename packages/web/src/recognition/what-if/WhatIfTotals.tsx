@@ -1,6 +1,8 @@
 import { difference } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import type { Summed } from '@lowtide/core/what-if/outcome.ts';
+import type { WhatIfBasis } from '@lowtide/core/what-if/read-what-if.ts';
+import { HandOver } from './HandOver.tsx';
 import { SheetPanels } from '../../entry/draft/SheetPanels.tsx';
 import type { WhatIfReading } from '../../workers/what-if-worker.ts';
 
@@ -15,14 +17,16 @@ const LINES: readonly { readonly name: keyof Summed; readonly text: string }[] =
 ];
 
 interface WhatIfTotalsProps {
+  readonly basis: WhatIfBasis;
   readonly reading: WhatIfReading;
   readonly beside: { readonly name: string; readonly totals: Summed } | null;
 }
 
 /** All contracts together: the books, what is asked, and another what-if beside it. */
-export function WhatIfTotals({ reading: { books, asked, problems }, beside }: WhatIfTotalsProps) {
+export function WhatIfTotals({ basis, reading, beside }: WhatIfTotalsProps) {
+  const { books, asked, problems } = reading;
   return (
-    <SheetPanels $columns={problems.length === 0 ? '1fr' : '1.6fr 1fr'} $height={190}>
+    <SheetPanels $columns={problems.length === 0 ? '2.4fr 1fr' : '1.6fr 1fr 1fr'} $height={190}>
       <section tabIndex={0} aria-label="All contracts together">
         <h2>All contracts together</h2>
         <table>
@@ -50,6 +54,7 @@ export function WhatIfTotals({ reading: { books, asked, problems }, beside }: Wh
           </tbody>
         </table>
       </section>
+      <HandOver basis={basis} reading={reading} />
       {problems.length === 0 ? null : (
         <section tabIndex={0} aria-label="What is wrong">
           <h2>Not counted yet</h2>
