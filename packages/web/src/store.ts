@@ -1,7 +1,7 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { booksApi } from './api/books-api.ts';
 import { gaugesSlice, keepFolded, keepPins } from './frame/gauges-slice.ts';
-import { typedForecastsSlice } from './projects/forecast/typed-forecasts-slice.ts';
+import { typedForecastsSlice } from './entry/typed-forecasts-slice.ts';
 
 export const store = configureStore({
   reducer: {

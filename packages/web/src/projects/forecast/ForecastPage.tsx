@@ -35,7 +35,7 @@ import {
   toldRows,
   type Sheet,
 } from './forecast-rows.ts';
-import { useTypedForecast } from './typed-forecasts-slice.ts';
+import { useTypedForecast } from '../../entry/typed-forecasts-slice.ts';
 
 /** What a project's lines will have cost in the end, and what that does to its revenue. */
 export function ForecastPage() {

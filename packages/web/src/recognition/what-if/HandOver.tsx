@@ -6,7 +6,7 @@ import type { WhatIfBasis } from '@lowtide/core/what-if/read-what-if.ts';
 import { AsOfLink, useGo, useShownBooks } from '../../api/as-of.tsx';
 import { useKnown } from '../../api/books-api.ts';
 import { useMay } from '../../api/session.tsx';
-import { useTypedForecast } from '../../projects/forecast/typed-forecasts-slice.ts';
+import { useTypedForecast } from '../../entry/typed-forecasts-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Refused } from '../../ui/notes.tsx';
 import type { WhatIfReading } from '../../workers/what-if-worker.ts';
