@@ -148,14 +148,14 @@ test('a month beside an earlier one, and contracts month by month', async () => 
   expect(await accessibilityProblems(page)).toEqual([]);
 });
 
-test('how far the profit of a project may come apart is drawn while ranges are typed, and they are kept', async () => {
+test('how far the profit of a project may spread is drawn while ranges are typed, and they are kept', async () => {
   await go('/projects/1/forecast');
-  await click(page, 'How far it may come apart');
+  await click(page, 'Range of profit');
   await sees(page, 'No draw ends in a loss');
   await fillCell(page, 'To come, at least, row 1', '-10%');
   await fillCell(page, 'At most, row 1', 'a lot');
   await press(page, 'ArrowDown');
-  await sees(page, '1 error');
+  await sees(page, 'Row 1, At most:');
   await fillCell(page, 'At most, row 1', '400%');
   await press(page, 'ArrowDown');
   await sees(page, 'of the draws end in a loss');

@@ -68,7 +68,7 @@ export const DRAWS = 10_000;
 const FAN_STEPS = 10;
 const HALF = ratio(1, 2);
 
-/** How far the profit of a project may come apart from what is likely, by the code that recognizes revenue. */
+/** How far the profit of a project may be from what is likely, by the code that recognizes revenue. */
 export function readRanges(sheet: RangeSheet, basis: RangeBasis): RangeAnswer {
   try {
     return drawnRanges(sheet, basis);

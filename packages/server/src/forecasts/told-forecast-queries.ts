@@ -87,7 +87,7 @@ interface Row extends ToldRow {
   readonly text_before: string | null;
 }
 
-/** All projects, or one of them, in the month of the bounds. */
+/** All projects, or one of them, in the month of the bounds; the rows that were told only of one. */
 export async function toldForecasts(
   db: Db,
   { month, recordedAt }: Pick<Bounds, 'month' | 'recordedAt'>,
@@ -95,7 +95,7 @@ export async function toldForecasts(
 ): Promise<readonly ToldOfProject[]> {
   const of = only === undefined ? sql`` : sql`WHERE p.id = ${only}`;
   const { rows } = await sql<Row>`
-    SELECT p.id AS project, t.id, t.rows, t.text, t.before_cents AS before, t.estimate_cents AS estimate,
+    SELECT p.id AS project, t.id, ${only === undefined ? sql`'[]'` : sql`t.rows`} AS rows, t.text, t.before_cents AS before, t.estimate_cents AS estimate,
       t.recorded_at AS at, t.recorded_by AS by, d.decision, d.reason,
       (SELECT MAX(recorded_at) FROM forecast
         WHERE project_id = p.id AND month = ${month} AND recorded_at <= ${recordedAt}) AS saved,

@@ -4,7 +4,7 @@ import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { percent, type Ratio } from '@lowtide/core/money/ratio.ts';
 import { ChartFigure } from './ChartFigure.tsx';
-import { axisText } from './axis-text.ts';
+import { ValueAxis } from './ValueAxis.tsx';
 import { useWidth } from './use-width.ts';
 import { color } from '../theme/tokens.ts';
 
@@ -27,7 +27,7 @@ export interface FanChartProps {
 
 const ROOM = { left: 52, right: 10, top: 8, bottom: 30 };
 
-/** How far figures come apart along the way: bands around the middle, or the same figures as a table. */
+/** How far figures spread along the way: bands around the middle, or the same figures as a table. */
 export function FanChart(props: FanChartProps) {
   const [box, width] = useWidth<HTMLElement>();
   const [isTable, setTable] = useState(false);
@@ -54,14 +54,7 @@ function Fan({ label, names, points, way, height, width }: FanChartProps & { rea
   const path = (value: number): string => line<FanPoint>(at, (point) => y(point.values[value] ?? 0))([...points]) ?? '';
   return (
     <svg width={width} height={height} role="img" aria-label={`${label}. ${spoken({ names, points })}`}>
-      {y.ticks(4).map((tick) => (
-        <g key={tick}>
-          <line x1={ROOM.left} x2={width - ROOM.right} y1={y(tick)} y2={y(tick)} stroke={color.line} />
-          <text x={ROOM.left - 6} y={y(tick) + 4} textAnchor="end">
-            {axisText(tick)}
-          </text>
-        </g>
-      ))}
+      <ValueAxis y={y} from={ROOM.left} to={width - ROOM.right} />
       {bands.map(([low, high], place) => (
         <path
           key={low}

@@ -5,7 +5,7 @@ import { monthText, type Month } from '@lowtide/core/calendar/month.ts';
 import type { Cents } from '@lowtide/core/money/cents.ts';
 import { dollars } from '@lowtide/core/money/dollars.ts';
 import { ChartFigure } from './ChartFigure.tsx';
-import { axisText } from './axis-text.ts';
+import { ValueAxis } from './ValueAxis.tsx';
 import { useWidth } from './use-width.ts';
 import { color } from '../theme/tokens.ts';
 
@@ -86,14 +86,7 @@ function MonthLines({ label, months, series, height, width, onMonth, onLook, at 
   const step = (width - ROOM.left - ROOM.right) / Math.max(1, months.length - 1);
   return (
     <svg width={width} height={height} role="group" aria-label={label}>
-      {y.ticks(4).map((tick) => (
-        <g key={tick}>
-          <line x1={ROOM.left} x2={width - ROOM.right} y1={y(tick)} y2={y(tick)} stroke={color.line} />
-          <text x={ROOM.left - 6} y={y(tick) + 4} textAnchor="end">
-            {axisText(tick)}
-          </text>
-        </g>
-      ))}
+      <ValueAxis y={y} from={ROOM.left} to={width - ROOM.right} />
       {series.map((each) => (
         <path
           key={each.name}

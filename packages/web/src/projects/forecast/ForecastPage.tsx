@@ -111,7 +111,7 @@ function ForecastOf({ id, sheet }: { readonly id: string; readonly sheet: Sheet 
 /** To ranges, of a project with a price. */
 function RangesLink({ id, sheet: { position } }: { readonly id: string; readonly sheet: Sheet }) {
   if (position.project.method === 'none') return null;
-  return <AsOfLink to={`/projects/${id}/ranges`}>How far it may come apart</AsOfLink>;
+  return <AsOfLink to={`/projects/${id}/ranges`}>Range of profit</AsOfLink>;
 }
 
 /** What deserves a second look; how far a result is from the budget only of what is typed now. */

@@ -14,15 +14,14 @@ export function ToldNote({ sheet: { asked, project } }: { readonly sheet: Sheet 
   if (state === 'sent back') {
     return (
       <Note $tone="warning">
-        Sent back: {told.sentBack} The sheet shows what {told.by} told; tell it again once it is put right.
+        Sent back: {told.sentBack} {told.by} tells it again once it is put right.
       </Note>
     );
   }
   if (state !== 'told') return null;
   return (
     <Note $tone="warning">
-      The sheet shows what {told.by} told. It waits, and does not count yet.{' '}
-      {told.text === '' ? null : <>“{told.text}” </>}
+      {told.by} told a forecast. It waits, and does not count yet. {told.text === '' ? null : <>“{told.text}” </>}
       <May do="keep-books">
         <Button onPress={() => setDeciding('take over')}>Take over</Button>{' '}
         <Button $look="quiet" onPress={() => setDeciding('send back')}>

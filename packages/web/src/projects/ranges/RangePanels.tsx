@@ -3,24 +3,21 @@ import { percent } from '@lowtide/core/money/ratio.ts';
 import { DRAWS, type RangeEnd } from '@lowtide/core/what-if/read-ranges.ts';
 import { FanChart } from '../../charts/FanChart.tsx';
 import { SheetPanels } from '../../entry/draft/SheetPanels.tsx';
-import { placeWords } from '../../entry/grid/remark-places.ts';
 import { Remarks } from '../../ui/notes.tsx';
 import { plural } from '../../ui/plural.ts';
 import type { RangeReading } from '../../workers/range-worker.ts';
-import { RANGE_COLUMNS } from './range-rows.ts';
+import { rangePlace } from './range-rows.ts';
 
-/** What so many of a hundred draws end with, or with less. */
+/** How an end stands among the draws, by how many of a hundred end with so much profit or less. */
 const NAMES: Readonly<Record<RangeEnd['share'], string>> = {
-  5: 'worst of twenty',
-  25: 'lower quarter',
+  5: 'one in twenty is worse',
+  25: 'one in four is worse',
   50: 'middle',
-  75: 'upper quarter',
-  95: 'best of twenty',
+  75: 'one in four is better',
+  95: 'one in twenty is better',
 };
 
-const place = placeWords(RANGE_COLUMNS);
-
-/** Below the sheet: how the project may end, and how profit comes apart on the way there. */
+/** Below the sheet: how the project may end, and how far profit spreads on the way there. */
 export function RangePanels({ reading }: { readonly reading: RangeReading }) {
   const { ends, fan, problems } = reading;
   const names = ends.map(({ share }) => NAMES[share]);
@@ -28,7 +25,7 @@ export function RangePanels({ reading }: { readonly reading: RangeReading }) {
     <SheetPanels role="group" aria-label="How the project may end" $columns="1fr 1.2fr" $height={216}>
       <section tabIndex={0} aria-label="At the end">
         <h2>At the end</h2>
-        <Remarks tone="trouble" title={plural(problems.length, 'error')} remarks={problems} place={place} />
+        <Remarks tone="trouble" title={plural(problems.length, 'error')} remarks={problems} place={rangePlace} />
         <Ends reading={reading} />
       </section>
       <section aria-label="Profit to date">
@@ -60,9 +57,7 @@ function Ends({ reading: { ends, likely, losing } }: { readonly reading: RangeRe
         <tbody>
           {ends.map(({ share, estimate, profit, margin }) => (
             <tr key={share}>
-              <td>
-                {NAMES[share]} ({share} %)
-              </td>
+              <td>{NAMES[share]}</td>
               <td data-figures>{dollars(estimate)}</td>
               <td data-figures>{dollars(profit)}</td>
               <td data-figures>{marginText(margin)}</td>

@@ -30,7 +30,7 @@ import { useRanges } from './use-ranges.ts';
 const PAGE = 'ranges';
 const TOGETHER = ['0%', '25%', '50%', '75%', '100%'].map((value) => ({ value, text: value.replace('%', ' %') }));
 
-/** How far a project's profit may come apart, where what its lines will still cost is not certain. */
+/** How far a project's profit may spread, where what its lines will still cost is not certain. */
 export function RangesPage() {
   const { id = '' } = useParams();
   const { asOf } = useShownBooks();

@@ -4,6 +4,7 @@ import { dollars } from '@lowtide/core/money/dollars.ts';
 import type { Answer } from '../../api/books-api.ts';
 import { BLANK_RANGE, type RangeBasis, type RangeRow, type RangeSheet } from '@lowtide/core/what-if/read-ranges.ts';
 import type { CellMark, GridColumn, GridRow } from '../../entry/grid/grid-edits.ts';
+import { placeWords } from '../../entry/grid/remark-places.ts';
 import type { RangeReading } from '../../workers/range-worker.ts';
 
 type Forecast = Answer<'forecast'>;
@@ -59,13 +60,25 @@ export function rangeFollows(
   return { ...all, likely: dollars(likely) };
 }
 
-/** Marks by the places of the grid, whose first row is of all. */
+/** Where a problem stands in the grid, whose first row is of all. */
+function gridPlace(at: string): string {
+  const [place = '', column = ''] = at.split('/');
+  return `${place === 'all' ? 0 : Number(place) + 1}/${column}`;
+}
+
+const words = placeWords(RANGE_COLUMNS);
+
+/** The place of a problem as people see it. */
+export function rangePlace(at: string): string {
+  return words(`rows/${gridPlace(at)}`);
+}
+
 export function rangeMarks(reading: RangeReading | null): ReadonlyMap<string, CellMark> {
   return new Map(
-    (reading?.problems ?? []).map(({ at, message }): [string, CellMark] => {
-      const [place = '', column = ''] = at.split('/');
-      return [`${place === 'all' ? 0 : Number(place) + 1}/${column}`, { tone: 'trouble', message }];
-    }),
+    (reading?.problems ?? []).map(({ at, message }): [string, CellMark] => [
+      gridPlace(at),
+      { tone: 'trouble', message },
+    ]),
   );
 }
 
