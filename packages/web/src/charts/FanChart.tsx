@@ -45,8 +45,10 @@ export function FanChart(props: FanChartProps) {
 
 function Fan({ label, names, points, way, height, width }: FanChartProps & { readonly width: number }) {
   const values = points.flatMap((point) => point.values);
+  // Where nothing spreads, the scale begins at nothing.
+  const reached = new Set(values).size > 1 ? values : [0, 100, ...values];
   const x = scaleLinear([0, 1], [ROOM.left, width - ROOM.right]);
-  const y = scaleLinear([Math.min(...values), Math.max(...values)], [height - ROOM.bottom, ROOM.top]).nice(4);
+  const y = scaleLinear([Math.min(...reached), Math.max(...reached)], [height - ROOM.bottom, ROOM.top]).nice(4);
   const [lowest = 0, highest = 0] = y.domain();
   const at = ({ done }: FanPoint): number => x(done.numerator / done.denominator);
   const middle = Math.floor(names.length / 2);
